@@ -1,0 +1,83 @@
+"""Refusals of the core: each says what was given, why it can't be, and what would do."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import ClassVar
+
+QUOTED_AT_MOST = 40
+
+
+def quoted(text: str) -> str:
+    """Return what was typed, short enough to stand in a sentence."""
+    return text if len(text) <= QUOTED_AT_MOST else text[: QUOTED_AT_MOST - 1] + "…"
+
+
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """One reading of an ambiguous entry: ``text`` can be typed back in its place."""
+
+    label: str
+    text: str
+
+
+class RuleError(ValueError):
+    """Base of every refusal of the core.
+
+    ``typed`` is what was given, ``why`` the reason, ``accepts`` what would be taken, and
+    ``offers`` ready answers, where there are any.
+    """
+
+    code: ClassVar[str] = "rule"
+
+    def __init__(self, typed: str, why: str, accepts: str, offers: tuple[Offer, ...] = ()) -> None:
+        super().__init__(typed, why, accepts, offers)
+        self.typed = quoted(typed)
+        self.why = why
+        self.accepts = accepts
+        self.offers = offers
+
+    def __str__(self) -> str:
+        return f"“{self.typed}”: {self.why} {self.accepts}"
+
+
+class UnreadableLength(RuleError):
+    """The text is not a length as crews write them."""
+
+    code = "unreadable-length"
+
+
+class AmbiguousLength(RuleError):
+    """The text has two honest readings, such as tenths or inches; the person decides."""
+
+    code = "ambiguous-length"
+
+
+class OutOfRange(RuleError):
+    """A well-formed value that makes no sense where it was given."""
+
+    code = "out-of-range"
+
+
+class OffTheRod(RuleError):
+    """A reading that the rod's scale does not have."""
+
+    code = "off-the-rod"
+
+
+class BadOutline(RuleError):
+    """Corners that do not make a floor."""
+
+    code = "bad-outline"
+
+
+class NotEnoughShots(RuleError):
+    """Shots from which no surface can be made."""
+
+    code = "not-enough-shots"
+
+
+class BadLevel(RuleError):
+    """A design level that contradicts another."""
+
+    code = "bad-level"

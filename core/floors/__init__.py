@@ -1,0 +1,21 @@
+"""Floors as a crew plans them: outline, levels, marks along the walls, grid of shots."""
+
+from core.floors.grid import ProposedPoint, propose_grid
+from core.floors.levels import FloorLevels, check_thicknesses
+from core.floors.marks import WallMark, even_positions, wall_marks
+from core.floors.outline import Outline, PlanPoint
+from core.floors.shapes import l_shape, rectangle
+
+__all__ = [
+    "FloorLevels",
+    "Outline",
+    "PlanPoint",
+    "ProposedPoint",
+    "WallMark",
+    "check_thicknesses",
+    "even_positions",
+    "l_shape",
+    "propose_grid",
+    "rectangle",
+    "wall_marks",
+]

@@ -1,0 +1,48 @@
+"""One finished level drives the rest (section 7)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from core.errors import BadLevel
+from core.lengths import Elevation, Length, Style, format_length
+
+THICKEST_SLAB = Length.from_metres(3)
+
+
+@dataclass(frozen=True, slots=True)
+class FloorLevels:
+    """A level slab: its top, its thickness, and the least thickness that will do."""
+
+    top_of_slab: Elevation
+    thickness: Length
+    least_thickness: Length
+
+    @property
+    def sub_base(self) -> Elevation:
+        """The level the stone should have: top of slab - slab thickness."""
+        return self.top_of_slab - self.thickness
+
+    def thickness_over(self, stone: Elevation) -> Length:
+        """The slab's thickness over stone at an elevation; negative where it is above the top."""
+        return self.top_of_slab - stone
+
+    def is_thin(self, thickness: Length) -> bool:
+        """Whether a thickness is below the least one: a hold."""
+        return thickness < self.least_thickness
+
+
+def check_thicknesses(thickness: Length, least: Length, style: Style) -> None:
+    """Refuse a slab no crew pours; raises :class:`BadLevel` with both figures."""
+    if not 0 < thickness.nanometres <= THICKEST_SLAB.nanometres:
+        raise BadLevel(
+            format_length(thickness, style),
+            "A slab is not that thick.",
+            f"Give more than 0 and at most {format_length(THICKEST_SLAB, style)}.",
+        )
+    if not 0 < least.nanometres <= thickness.nanometres:
+        raise BadLevel(
+            format_length(least, style),
+            "The least thickness is more than 0 and no more than the slab's thickness.",
+            f"The slab is {format_length(thickness, style)} thick.",
+        )

@@ -1,0 +1,16 @@
+"""Lengths, elevations and rod readings: exact inside, written and read as crews do (section 2)."""
+
+from core.lengths.parse import parse_length
+from core.lengths.quantity import Elevation, Length, Reading
+from core.lengths.style import Style, StyleKind, format_deviation, format_length
+
+__all__ = [
+    "Elevation",
+    "Length",
+    "Reading",
+    "Style",
+    "StyleKind",
+    "format_deviation",
+    "format_length",
+    "parse_length",
+]

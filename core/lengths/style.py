@@ -1,0 +1,154 @@
+"""How lengths are written: the job's style, and a rod's own (section 2)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+from fractions import Fraction
+from functools import lru_cache
+
+from core.errors import OutOfRange
+from core.lengths.quantity import (
+    NANOMETRES_PER_FOOT,
+    NANOMETRES_PER_INCH,
+    Length,
+    round_half_away,
+)
+
+FRACTION_STEPS = (8, 16, 32)
+NANOMETRES_PER_MILLIMETRE = 1_000_000
+
+
+class StyleKind(StrEnum):
+    """The five ways crews write a length."""
+
+    FEET_INCHES = "ft-in"
+    INCHES = "in"
+    DECIMAL_FEET = "ft"
+    METRES = "m"
+    MILLIMETRES = "mm"
+
+    @property
+    def is_metric(self) -> bool:
+        """Whether sums, areas and volumes go with meters."""
+        return self in (StyleKind.METRES, StyleKind.MILLIMETRES)
+
+    @property
+    def has_fractions(self) -> bool:
+        """Whether it is written with fractions of an inch."""
+        return self in (StyleKind.FEET_INCHES, StyleKind.INCHES)
+
+
+@dataclass(frozen=True, slots=True)
+class Style:
+    """A way to write lengths, and the finest fraction of an inch it shows.
+
+    ``fraction`` is 8, 16 or 32 for the two styles with fractions and None for the others.
+    """
+
+    kind: StyleKind
+    fraction: int | None = None
+
+    def __post_init__(self) -> None:
+        if self.kind.has_fractions and self.fraction not in FRACTION_STEPS:
+            raise OutOfRange(
+                f"{self.kind}/{self.fraction}",
+                "Inches are shown to a fraction.",
+                "Choose eighths, sixteenths or thirty-seconds.",
+            )
+        if not self.kind.has_fractions and self.fraction is not None:
+            raise OutOfRange(
+                f"{self.kind}/{self.fraction}",
+                "Only feet-inches and inches have fractions.",
+                "Leave the fraction away.",
+            )
+
+    @classmethod
+    def from_code(cls, code: str) -> Style:
+        """Return the style of a code such as ``ft-in/8`` or ``m``."""
+        kind, _, fraction = code.partition("/")
+        try:
+            return cls(StyleKind(kind), int(fraction) if fraction else None)
+        except ValueError as refused:
+            if isinstance(refused, OutOfRange):
+                raise
+            raise OutOfRange(
+                code, "This is no style of lengths.", f"Choose one of {', '.join(STYLE_CODES)}."
+            ) from refused
+
+    @property
+    def code(self) -> str:
+        """The code it is stored and sent by."""
+        return f"{self.kind}/{self.fraction}" if self.fraction else str(self.kind)
+
+    @property
+    def step(self) -> Length:
+        """The step a display is rounded to."""
+        match self.kind:
+            case StyleKind.FEET_INCHES | StyleKind.INCHES:
+                return Length(NANOMETRES_PER_INCH // (self.fraction or 1))
+            case StyleKind.DECIMAL_FEET:
+                return Length(NANOMETRES_PER_FOOT // 100)
+            case StyleKind.METRES | StyleKind.MILLIMETRES:
+                return Length(NANOMETRES_PER_MILLIMETRE)
+
+
+STYLE_CODES = tuple(
+    [f"{kind}/{step}" for kind in ("ft-in", "in") for step in FRACTION_STEPS] + ["ft", "m", "mm"]
+)
+
+
+def steps_of(length: Length, style: Style) -> int:
+    """Return the whole number of the style's steps, halves away from zero."""
+    return round_half_away(Fraction(length.nanometres, style.step.nanometres))
+
+
+@lru_cache(maxsize=8192)
+def format_length(length: Length, style: Style) -> str:
+    """Write a length in a style, with its unit; negative ones with a minus sign before.
+
+    >>> format_length(Length(1_584_325_000), Style(StyleKind.FEET_INCHES, 8))
+    '5\\' 2 3/8"'
+    >>> format_length(Length(0), Style(StyleKind.METRES))
+    '0.000 m'
+    """
+    steps = steps_of(length, style)
+    sign = "-" if steps < 0 else ""
+    steps = abs(steps)
+    match style.kind:
+        case StyleKind.FEET_INCHES:
+            return sign + _feet_inches(steps, style.fraction or 1)
+        case StyleKind.INCHES:
+            return f'{sign}{_inches(steps, style.fraction or 1)}"'
+        case StyleKind.DECIMAL_FEET:
+            return f"{sign}{steps // 100}.{steps % 100:02} ft"
+        case StyleKind.METRES:
+            return f"{sign}{steps // 1000}.{steps % 1000:03} m"
+        case StyleKind.MILLIMETRES:
+            return f"{sign}{steps} mm"
+
+
+def _feet_inches(steps: int, fraction: int) -> str:
+    feet, rest = divmod(steps, 12 * fraction)
+    inches = f'{_inches(rest, fraction)}"'
+    return f"{feet}' {inches}" if feet else inches
+
+
+def _inches(steps: int, fraction: int) -> str:
+    whole, rest = divmod(steps, fraction)
+    if not rest:
+        return str(whole)
+    part = Fraction(rest, fraction)
+    return f"{whole} {part}" if whole else str(part)
+
+
+def format_deviation(deviation: Length, style: Style) -> str:
+    """Write how far a surface is from its target, with the sign as a word (section 2).
+
+    >>> format_deviation(Length(-6_350_000), Style(StyleKind.INCHES, 8))
+    '1/4" low'
+    """
+    if steps_of(deviation, style) == 0:
+        return f"{format_length(Length(0), style)} off"
+    amount = format_length(abs(deviation), style)
+    return f"{amount} {'high' if deviation.nanometres > 0 else 'low'}"

@@ -1,0 +1,68 @@
+"""High, low or on: a surface against its target, and what to do about it (sections 2 and 5)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from core.errors import OutOfRange
+from core.lengths import Elevation, Length, Style, format_length
+
+
+class Verdict(StrEnum):
+    """Where a surface lies against its target."""
+
+    HIGH = "high"
+    LOW = "low"
+    ON = "on"
+
+
+@dataclass(frozen=True, slots=True)
+class Tolerance:
+    """How far above (``plus``) and below (``minus``) its target a surface may lie."""
+
+    plus: Length
+    minus: Length
+
+    def __post_init__(self) -> None:
+        for side in (self.plus, self.minus):
+            if side.nanometres < 0:
+                raise OutOfRange(
+                    f"{side.metres.normalize()} m",
+                    "A tolerance can't be negative.",
+                    "Give how far off is still on, such as 1/8 in or 3 mm.",
+                )
+
+    @classmethod
+    def either_way(cls, amount: Length) -> Tolerance:
+        """Return the tolerance that is the same above and below."""
+        return cls(amount, amount)
+
+
+@dataclass(frozen=True, slots=True)
+class Judgement:
+    """A surface's deviation (actual - target) and the verdict on it."""
+
+    deviation: Length
+    verdict: Verdict
+
+    def action(self, style: Style) -> str:
+        """Say the verb and the amount: take off, add, or leave it."""
+        amount = format_length(abs(self.deviation), style)
+        match self.verdict:
+            case Verdict.HIGH:
+                return f"take off {amount}"
+            case Verdict.LOW:
+                return f"add {amount}"
+            case Verdict.ON:
+                return "leave it"
+
+
+def judge(actual: Elevation, target: Elevation, tolerance: Tolerance) -> Judgement:
+    """Judge a surface by plain comparison; exactly at the tolerance is still on."""
+    deviation = actual - target
+    if deviation > tolerance.plus:
+        return Judgement(deviation, Verdict.HIGH)
+    if deviation < -tolerance.minus:
+        return Judgement(deviation, Verdict.LOW)
+    return Judgement(deviation, Verdict.ON)

@@ -1,0 +1,1 @@
+"""Installs, starts, tests and measures Yellow Peg; needs the standard library alone."""

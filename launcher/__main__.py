@@ -1,0 +1,45 @@
+"""The verbs of ./yp."""
+
+from __future__ import annotations
+
+import sys
+
+from launcher import bench, checks, serve, shots
+from launcher.say import Trouble, say
+
+HELP = """\
+./yp start [--fresh-demo]   install what is missing, build, and serve with demo data
+./yp test [WHAT ...]        all tests and checks; WHAT: checks, core, server, e2e
+./yp generate               write the OpenAPI file and the web's types anew
+./yp bench                  print figures: speed as ratios, growth at ten times
+./yp shots                  take the pictures in docs/screenshots anew
+
+Environment: YP_HOME (data folder, .yp), YP_PORT (8400), YP_DB_PORT (a free one).
+"""
+
+VERBS = {
+    "start": serve.start,
+    "test": checks.test,
+    "generate": checks.generate,
+    "bench": bench.bench,
+    "shots": shots.shots,
+}
+
+
+def main(arguments: list[str]) -> int:
+    """Run one verb; returns the exit code."""
+    verb = VERBS.get(arguments[0]) if arguments else None
+    if verb is None:
+        sys.stdout.write(HELP)
+        return 0 if not arguments or arguments[0] in ("help", "-h", "--help") else 2
+    try:
+        return verb(arguments[1:])
+    except Trouble as trouble:
+        say(f"can't go on: {trouble}")
+        return 1
+    except KeyboardInterrupt:
+        say("stopped")
+        return 130
+
+
+sys.exit(main(sys.argv[1:]))

@@ -1,0 +1,15 @@
+"""./yp bench: figures of speed, as ratios in one run."""
+
+from __future__ import annotations
+
+from launcher import install
+from launcher.checks import private_instance
+from launcher.django import manage, manage_openly
+
+
+def bench(_: list[str]) -> int:
+    """Measure on a private database and print the figures; returns 0 whatever they are."""
+    install.everything(for_tests=False)
+    with private_instance() as env:
+        manage(env, "migrate", "--no-input", what="migrating the database")
+        return manage_openly(env, "measure")

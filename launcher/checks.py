@@ -1,0 +1,126 @@
+"""./yp test: static checks, the generated files, and every test, on a private database."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import tempfile
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from launcher import install
+from launcher.database import mariadb
+from launcher.django import environment, manage, manage_openly
+from launcher.place import PYTHON, ROOT, VENV, WEB, kept_secrets
+from launcher.say import Trouble, say
+
+OPENAPI = ROOT / "server" / "api" / "openapi.yaml"
+WEB_TYPES = WEB / "src" / "api" / "schema.gen.d.ts"
+PARTS = ("checks", "core", "server", "e2e")
+
+
+def test(arguments: list[str]) -> int:
+    """Run the parts asked for, all by default; returns 0 where all of them pass."""
+    asked = [part for part in arguments if part in PARTS] or list(PARTS)
+    labels = [argument for argument in arguments if argument not in PARTS]
+    install.everything(for_tests=True)
+    failed: list[str] = []
+    with private_instance() as env:
+        if "checks" in asked and not labels:
+            failed += [name for name, check in _checks(env) if not _passes(name, check)]
+        tests = labels or [part for part in asked if part != "checks"]
+        if tests:
+            say(f"running the tests of {', '.join(tests)}")
+            if manage_openly(env, "test", *tests):
+                failed.append("tests")
+    say(f"failed: {', '.join(failed)}" if failed else "all passed")
+    return 1 if failed else 0
+
+
+@contextmanager
+def private_instance() -> Iterator[dict[str, str]]:
+    """Run a database of our own in a folder that goes away, and give Django's environment."""
+    with tempfile.TemporaryDirectory(prefix="yp-test-") as folder:
+        secrets = kept_secrets(Path(folder))
+        os.environ.pop("YP_DB_PORT", None)
+        with mariadb(Path(folder), secrets["database"], secrets["root"]) as database:
+            yield environment(
+                database,
+                secrets["secret_key"],
+                DJANGO_ALLOW_ASYNC_UNSAFE="true",
+                PATH=f"{VENV / 'bin'}:{os.environ['PATH']}",
+            )
+
+
+def generate(_: list[str]) -> int:
+    """Write the OpenAPI file and the web's types anew."""
+    install.virtual_environment()
+    install.web_packages()
+    env = {**os.environ, "DJANGO_SETTINGS_MODULE": "server.settings", "YP_SECRET_KEY": "unused"}
+    _write_openapi({**env, "PYTHONPATH": str(ROOT)}, OPENAPI)
+    _write_types(OPENAPI, WEB_TYPES)
+    return 0
+
+
+def _write_openapi(env: dict[str, str], file: Path) -> None:
+    arguments = ("spectacular", "--fail-on-warn", "--file", str(file))
+    manage(env, *arguments, what="describing the API")
+
+
+def _write_types(openapi: Path, file: Path) -> None:
+    command = ["npx", "--no-install", "openapi-typescript", str(openapi), "-o", str(file)]
+    done = subprocess.run(command, cwd=WEB, capture_output=True, text=True, check=False)
+    if done.returncode:
+        raise Trouble(f"the web's types could not be generated:\n{done.stderr}")
+
+
+def _checks(env: dict[str, str]) -> list[tuple[str, Callable[[], bool]]]:
+    tool = str(VENV / "bin")
+    python = ["core", "server", "launcher", "e2e"]
+    commands = {
+        "ruff": ([f"{tool}/ruff", "check", "."], ROOT),
+        "ruff format": ([f"{tool}/ruff", "format", "--check", "."], ROOT),
+        "mypy": ([f"{tool}/mypy", *python], ROOT),
+        "layers": ([f"{tool}/lint-imports"], ROOT),
+        "migrations": ([str(PYTHON), "-m", "django", "makemigrations", "--check"], ROOT),
+        "deployment": ([str(PYTHON), "-m", "django", "check", "--fail-level=WARNING"], ROOT),
+        "tsc": (["npm", "run", "types"], WEB),
+        "eslint": (["npm", "run", "lint"], WEB),
+        "prettier": (["npm", "run", "format"], WEB),
+    }
+    checks: list[tuple[str, Callable[[], bool]]] = [
+        (name, lambda command=command, cwd=cwd: _quiet(command, cwd, env))  # type: ignore[misc]
+        for name, (command, cwd) in commands.items()
+    ]
+    return [*checks, ("generated files", lambda: _generated_files_agree(env))]
+
+
+def _passes(name: str, check: Callable[[], bool]) -> bool:
+    passed = check()
+    say(f"{name}: {'passed' if passed else 'FAILED'}")
+    return passed
+
+
+def _quiet(command: list[str], cwd: Path, env: dict[str, str]) -> bool:
+    done = subprocess.run(command, cwd=cwd, env=env, capture_output=True, text=True, check=False)
+    if done.returncode:
+        print(done.stdout[-8000:], done.stderr[-4000:], sep="\n", flush=True)
+    return done.returncode == 0
+
+
+def _generated_files_agree(env: dict[str, str]) -> bool:
+    """Generate both files anew and hold them against the ones checked in."""
+    with tempfile.TemporaryDirectory() as folder:
+        openapi, types = Path(folder) / OPENAPI.name, Path(folder) / WEB_TYPES.name
+        _write_openapi(env, openapi)
+        _write_types(openapi, types)
+        made = {openapi: OPENAPI, types: WEB_TYPES}
+        stale = [str(kept.relative_to(ROOT)) for new, kept in made.items() if _differ(new, kept)]
+    for file in stale:
+        say(f"{file} is stale: run ./yp generate")
+    return not stale
+
+
+def _differ(one: Path, other: Path) -> bool:
+    return not other.is_file() or one.read_text() != other.read_text()

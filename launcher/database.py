@@ -1,0 +1,106 @@
+"""A private MariaDB on loopback, with its own data folder; never the system's service."""
+
+from __future__ import annotations
+
+import os
+import tempfile
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from pathlib import Path
+
+from launcher.children import run, running
+from launcher.place import ROOT, free_port
+from launcher.say import say
+
+NAME = "yellowpeg"
+USER = "yp"
+
+
+@dataclass(frozen=True)
+class Database:
+    """A running MariaDB, as Django reaches it."""
+
+    port: int
+    password: str
+
+    def settings(self) -> dict[str, str]:
+        """Return the environment Django's settings read."""
+        return {
+            "YP_DB_HOST": "127.0.0.1",
+            "YP_DB_PORT": str(self.port),
+            "YP_DB_NAME": NAME,
+            "YP_DB_USER": USER,
+            "YP_DB_PASSWORD": self.password,
+        }
+
+
+@contextmanager
+def mariadb(folder: Path, password: str, root_password: str) -> Iterator[Database]:
+    """Run MariaDB on its data folder until the block ends."""
+    data = folder / "mariadb"
+    if not (data / "mysql").is_dir():
+        _make(data)
+    port = int(os.environ.get("YP_DB_PORT") or free_port())
+    with tempfile.TemporaryDirectory(prefix="yp-db-") as runtime:
+        grants = Path(runtime) / "grants.sql"
+        grants.touch(mode=0o600)
+        grants.write_text(_grants(password, root_password))
+        command = _command(data, Path(runtime), port, grants)
+        with running(command, ready="ready for connections", log=folder / "mariadb.log"):
+            grants.unlink()
+            yield Database(port, password)
+
+
+def _make(data: Path) -> None:
+    say("making the database's data folder")
+    data.mkdir(parents=True, exist_ok=True, mode=0o700)
+    command = [
+        "mariadb-install-db",
+        "--no-defaults",
+        f"--datadir={data}",
+        "--auth-root-authentication-method=normal",
+        "--skip-test-db",
+        *_account(),
+    ]
+    run(command, cwd=ROOT, what="making the database")
+
+
+def _account() -> list[str]:
+    return ["--user=root"] if os.geteuid() == 0 else []
+
+
+def _command(data: Path, runtime: Path, port: int, grants: Path) -> list[str]:
+    return [
+        "mariadbd",
+        "--no-defaults",
+        f"--datadir={data}",
+        f"--socket={runtime}/socket",
+        f"--pid-file={runtime}/pid",
+        f"--port={port}",
+        f"--init-file={grants}",
+        "--bind-address=127.0.0.1",
+        "--skip-name-resolve",
+        "--character-set-server=utf8mb4",
+        "--collation-server=utf8mb4_unicode_ci",
+        "--default-storage-engine=InnoDB",
+        "--innodb-buffer-pool-size=256M",
+        "--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION",
+        *_account(),
+    ]
+
+
+def _grants(password: str, root_password: str) -> str:
+    """Return what the server does first: one account, for our own databases alone."""
+    account = f"'{USER}'@'127.0.0.1'"
+    return "\n".join(
+        [
+            f"ALTER USER 'root'@'localhost' IDENTIFIED BY '{root_password}';",
+            f"CREATE USER IF NOT EXISTS {account};",
+            f"ALTER USER {account} IDENTIFIED BY '{password}';",
+            f"CREATE DATABASE IF NOT EXISTS {NAME} COLLATE utf8mb4_unicode_ci;",
+            f"GRANT ALL PRIVILEGES ON `{NAME}`.* TO {account};",
+            f"GRANT ALL PRIVILEGES ON `test\\_{NAME}%`.* TO {account};",
+            "",
+        ]
+    )

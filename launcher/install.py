@@ -1,0 +1,158 @@
+"""Installs what a machine lacks: Debian's packages, the virtual environment, the web's packages.
+
+Each part leaves a stamp of what it was made from, and is left alone while that is the same.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import os
+import shutil
+import subprocess
+import sys
+from collections.abc import Iterable
+from pathlib import Path
+
+from launcher.children import run
+from launcher.place import PYTHON, ROOT, VENV, WEB
+from launcher.say import Trouble, say
+
+OLDEST_PYTHON = (3, 11)
+OLDEST_NODE = 20
+NPM = "11"
+
+# What must be there, and the Debian package that brings it.
+SERVER_NEEDS = {
+    "mariadbd": "mariadb-server-core",
+    "mariadb-install-db": "mariadb-server-core",
+    "mariadb": "mariadb-client-core",
+    "mariadb_config": "libmariadb-dev",
+    "pkg-config": "pkg-config",
+    "cc": "build-essential",
+    "node": "nodejs",
+    "npm": "npm",
+}
+TEST_NEEDS = {"chromium": "chromium"}
+
+
+def everything(*, for_tests: bool) -> None:
+    """Install and build all that a verb needs."""
+    if sys.version_info < OLDEST_PYTHON:
+        raise Trouble("Python 3.11 or newer is needed.")
+    debian_packages(SERVER_NEEDS | (TEST_NEEDS if for_tests else {}))
+    virtual_environment()
+    web_packages()
+    web_build()
+
+
+def debian_packages(needs: dict[str, str]) -> None:
+    """Install the Debian packages of missing programs, as root or with sudo."""
+    os.environ["PATH"] += ":/usr/sbin:/sbin"
+    missing = {package for program, package in needs.items() if not shutil.which(program)}
+    missing |= _missing_for_python()
+    if not missing:
+        return
+    names = sorted(missing)
+    prefix = _as_root(names)
+    say(f"installing Debian's {', '.join(names)}")
+    env = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
+    run([*prefix, "apt-get", "update"], cwd=ROOT, what="updating Debian's lists", env=env)
+    install = [*prefix, "apt-get", "install", "-y", "--no-install-recommends", *names]
+    run(install, cwd=ROOT, what="installing Debian's packages", env=env)
+
+
+def _missing_for_python() -> set[str]:
+    """Return what Debian's own Python lacks for a virtual environment and for building."""
+    if PYTHON.exists() or not sys.executable.startswith("/usr/bin/"):
+        return set()
+    lacking = set() if _can_import("ensurepip") else {"python3-venv"}
+    headers = Path(f"/usr/include/python{sys.version_info.major}.{sys.version_info.minor}/Python.h")
+    return lacking | (set() if headers.exists() else {"python3-dev"})
+
+
+def _can_import(module: str) -> bool:
+    command = [sys.executable, "-c", f"import {module}"]
+    return subprocess.run(command, capture_output=True, check=False).returncode == 0
+
+
+def _as_root(names: list[str]) -> list[str]:
+    if os.geteuid() == 0:
+        return []
+    sudo = shutil.which("sudo")
+    if (
+        sudo
+        and subprocess.run([sudo, "-n", "true"], capture_output=True, check=False).returncode == 0
+    ):
+        return [sudo, "-n", "--preserve-env=DEBIAN_FRONTEND"]
+    raise Trouble(f"these packages are missing; run as root: apt-get install {' '.join(names)}")
+
+
+def virtual_environment() -> None:
+    """Make the virtual environment with what requirements.lock pins."""
+    stamp = _digest([ROOT / "requirements.lock"], sys.version)
+    if _is_stamped(VENV, stamp):
+        return
+    if not PYTHON.exists():
+        say("making the virtual environment")
+        run([sys.executable, "-m", "venv", str(VENV)], cwd=ROOT, what="making the environment")
+    say("installing the Python packages")
+    pip = [str(PYTHON), "-m", "pip", "install", "--disable-pip-version-check", "-q"]
+    run([*pip, "-r", "requirements.lock"], cwd=ROOT, what="installing the Python packages")
+    _stamp(VENV, stamp)
+
+
+def web_packages() -> None:
+    """Install what web/package-lock.json pins, with an npm that can."""
+    modules = WEB / "node_modules"
+    stamp = _digest([WEB / "package-lock.json", WEB / "package.json"])
+    if _is_stamped(modules, stamp):
+        return
+    if int(_version("node").lstrip("v").split(".")[0]) < OLDEST_NODE:
+        raise Trouble("Node 20 or newer is needed.")
+    say("installing the web's packages")
+    run([*_npm(), "ci", "--no-audit", "--no-fund"], cwd=WEB, what="installing the web's packages")
+    _stamp(modules, stamp)
+
+
+def _npm() -> list[str]:
+    """Return the npm to call; an older one fetches the one whose lock file this is."""
+    if int(_version("npm").split(".")[0]) >= int(NPM):
+        return ["npm"]
+    return ["npx", "--yes", f"npm@{NPM}"]
+
+
+def _version(program: str) -> str:
+    return subprocess.run(
+        [program, "--version"], capture_output=True, text=True, check=True
+    ).stdout.strip()
+
+
+def web_build() -> None:
+    """Build the web where its sources changed."""
+    sources = [*(WEB / "src").rglob("*"), *(WEB / "public").rglob("*")]
+    files = [path for path in sources if path.is_file()]
+    files += [WEB / "index.html", WEB / "vite.config.ts", WEB / "package-lock.json"]
+    stamp = _digest(files)
+    dist = WEB / "dist"
+    if _is_stamped(dist, stamp):
+        return
+    say("building the web")
+    run(["npm", "run", "build"], cwd=WEB, what="building the web")
+    _stamp(dist, stamp)
+
+
+def _digest(files: Iterable[Path], *more: str) -> str:
+    total = hashlib.sha256("".join(more).encode())
+    for file in sorted(files):
+        total.update(str(file.relative_to(ROOT)).encode())
+        total.update(file.read_bytes())
+    return total.hexdigest()
+
+
+def _is_stamped(folder: Path, stamp: str) -> bool:
+    file = folder / ".made-from"
+    return file.is_file() and file.read_text() == stamp
+
+
+def _stamp(folder: Path, stamp: str) -> None:
+    (folder / ".made-from").write_text(stamp)

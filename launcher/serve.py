@@ -1,0 +1,61 @@
+"""./yp start: serve with demo data until Ctrl-C."""
+
+from __future__ import annotations
+
+import argparse
+import shutil
+import signal
+import threading
+from pathlib import Path
+
+from launcher import install
+from launcher.children import running
+from launcher.database import Database, mariadb
+from launcher.django import environment, manage
+from launcher.place import PYTHON, home, kept_secrets, only_one, web_port
+from launcher.say import Trouble, say
+
+
+def start(arguments: list[str]) -> int:
+    """Install, migrate, load the demo once, and serve on a printed address."""
+    parser = argparse.ArgumentParser(prog="./yp start")
+    parser.add_argument("--fresh-demo", action="store_true", help="throw entered data away")
+    asked = parser.parse_args(arguments)
+    install.everything(for_tests=False)
+    folder = home()
+    with only_one(folder):
+        if asked.fresh_demo:
+            say("throwing the old data away")
+            shutil.rmtree(folder / "mariadb", ignore_errors=True)
+        secrets = kept_secrets(folder)
+        say("starting MariaDB on loopback")
+        with mariadb(folder, secrets["database"], secrets["root"]) as database:
+            _serve(folder, database, secrets["secret_key"])
+    say("stopped; what was entered is kept")
+    return 0
+
+
+def _serve(folder: Path, database: Database, secret_key: str) -> None:
+    env = environment(database, secret_key, YP_DEMO="on")
+    manage(env, "migrate", "--no-input", what="migrating the database")
+    manage(env, "load_demo", what="loading the demo")
+    port = web_port()
+    command = [
+        str(PYTHON),
+        "-m",
+        "gunicorn",
+        "server.wsgi",
+        f"--bind=127.0.0.1:{port}",
+        "--worker-class=gthread",
+        "--workers=2",
+        "--threads=4",
+        "--graceful-timeout=5",
+    ]
+    stopped = threading.Event()
+    for number in (signal.SIGINT, signal.SIGTERM):
+        signal.signal(number, lambda *_: stopped.set())
+    with running(command, ready="Booting worker", log=folder / "server.log", env=env) as server:
+        say(f"serving at http://127.0.0.1:{port}/  (Ctrl-C stops)")
+        while not stopped.wait(1):
+            if server.poll() is not None:
+                raise Trouble(f"the server ended by itself; see {folder / 'server.log'}")

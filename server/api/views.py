@@ -1,0 +1,51 @@
+"""What every view shares: who is asking, and how a recorded thing is answered."""
+
+from __future__ import annotations
+
+from typing import Any, TypedDict, cast
+
+from drf_spectacular.utils import OpenApiResponse
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from server.api.errors import ErrorsBody
+from server.api.typed import TypedResponse
+from server.crews.models import User
+
+
+class Recorded(TypedDict):
+    """What was recorded, by its id."""
+
+    id: str
+
+
+class SignedInView(APIView):
+    """A view for people who are signed in, the default."""
+
+    def user(self, request: Request) -> User:
+        """Return who is asking."""
+        return cast("User", request.user)
+
+    def typed(self, request: Request, inputs: type[serializers.Serializer[Any]]) -> dict[str, Any]:
+        """Return the checked body of a request; raises DRF's validation error."""
+        read = inputs(data=request.data)
+        read.is_valid(raise_exception=True)
+        return cast("dict[str, Any]", read.validated_data)
+
+
+def recorded(key: object, created: bool) -> Response:
+    """Answer with the key: 201 the first time, 200 when it was there already."""
+    return Response({"id": str(key)}, status=201 if created else 200)
+
+
+def answers(typed: type, status: int = 200) -> dict[int, Any]:
+    """Describe the answers of a view: its sheet, and the shape of its errors."""
+    errors = OpenApiResponse(TypedResponse.of(ErrorsBody), description="What was wrong")
+    return {status: TypedResponse.of(typed), 400: errors, 403: errors, 404: errors, 409: errors}
+
+
+def records() -> dict[int, Any]:
+    """Describe the answers of a view that records something once."""
+    return {**answers(Recorded), 201: TypedResponse.of(Recorded)}

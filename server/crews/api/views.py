@@ -1,0 +1,130 @@
+"""Signing in and out, and who is signed in."""
+
+from __future__ import annotations
+
+import json
+from typing import Any, TypedDict
+
+from django.conf import settings
+from django.contrib.auth import authenticate, login, logout
+from django.http import HttpRequest
+from django.middleware.csrf import get_token
+from django.utils.decorators import method_decorator
+from django.views.decorators.csrf import csrf_protect
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.permissions import AllowAny
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from server.api.errors import body_of
+from server.api.views import SignedInView, answers
+from server.crews.models import Role, User
+from server.crews.permissions import ABILITIES, Ability
+from server.jobs.sheets import StyleChoice, style_choices
+from server.refusals import Problem
+
+
+class CrewSheet(TypedDict):
+    """A crew of the person's, and what they may do in it."""
+
+    id: str
+    name: str
+    role: str
+    can_plan: bool
+
+
+class Account(TypedDict):
+    """A demo account."""
+
+    username: str
+    password: str
+    who: str
+
+
+class SessionSheet(TypedDict):
+    """Who is signed in; demo accounts stand only where the demo is loaded."""
+
+    name: str
+    crews: list[CrewSheet]
+    demo_accounts: list[Account]
+    styles: list[StyleChoice]
+
+
+class SignIn(serializers.Serializer[Any]):
+    """A name and a password."""
+
+    username = serializers.CharField(max_length=150)
+    password = serializers.CharField(max_length=200, trim_whitespace=False)
+
+
+@method_decorator(csrf_protect, name="dispatch")
+class SessionView(SignedInView):
+    """The session of this browser."""
+
+    permission_classes = [AllowAny]
+
+    @extend_schema(operation_id="session", responses=answers(SessionSheet))
+    def get(self, request: Request) -> Response:
+        """Tell who is signed in, and set the token forms carry."""
+        get_token(request._request)
+        return Response(_session(request._request))
+
+    @extend_schema(operation_id="sign_in", request=SignIn, responses=answers(SessionSheet))
+    def post(self, request: Request) -> Response:
+        """Sign in; too many failures in a row close the door for a quarter of an hour."""
+        typed = self.typed(request, SignIn)
+        user = authenticate(request._request, **typed)
+        if user is None:
+            return _refused(request._request, typed["username"])
+        login(request._request, user)
+        return Response(_session(request._request))
+
+    @extend_schema(operation_id="sign_out", request=None, responses=answers(SessionSheet))
+    def delete(self, request: Request) -> Response:
+        """Sign out."""
+        logout(request._request)
+        return Response(_session(request._request))
+
+
+def _refused(request: HttpRequest, username: str) -> Response:
+    if getattr(request, "axes_locked_out", False):
+        problem = Problem(
+            None, "too-many", username, "Too many tries failed.", "Wait a quarter of an hour."
+        )
+        return Response({"errors": [body_of(problem)]}, status=429)
+    problem = Problem(
+        "password",
+        "wrong",
+        username,
+        "This name and password do not go together.",
+        "Type both again.",
+    )
+    return Response({"errors": [body_of(problem)]}, status=400)
+
+
+def _session(request: HttpRequest) -> SessionSheet:
+    user = request.user if isinstance(request.user, User) else None
+    return {
+        "name": user.shown_name if user else "",
+        "crews": _crews(user) if user else [],
+        "demo_accounts": [] if user or not settings.DEMO else _demo_accounts(),
+        "styles": style_choices() if user else [],
+    }
+
+
+def _crews(user: User) -> list[CrewSheet]:
+    return [
+        {
+            "id": str(place.crew_id),
+            "name": place.crew.name,
+            "role": Role(place.role).label,
+            "can_plan": Ability.PLAN in ABILITIES[place.role],
+        }
+        for place in user.memberships.select_related("crew").order_by("crew__name")
+    ]
+
+
+def _demo_accounts() -> list[Account]:
+    people = json.loads((settings.ROOT / "demo" / "people.json").read_text())["people"]
+    return [{"username": p["username"], "password": p["password"], "who": p["who"]} for p in people]

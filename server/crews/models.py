@@ -1,0 +1,49 @@
+"""People, crews, and who does what in them."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.contrib.auth.models import AbstractUser
+from django.db import models
+
+
+class User(AbstractUser):
+    """A person who signs in."""
+
+    @property
+    def shown_name(self) -> str:
+        """The name that stands beside what the person recorded."""
+        return self.get_full_name() or self.username
+
+
+class Role(models.TextChoices):
+    """What a person is in a crew."""
+
+    OWNER = "owner", "Owner"
+    FOREMAN = "foreman", "Foreman"
+    HELPER = "helper", "Helper"
+
+
+class Crew(models.Model):
+    """A crew; its gear and its jobs are seen by its members alone."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4)
+    name = models.CharField(max_length=80)
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Membership(models.Model):
+    """A person's place in a crew."""
+
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="memberships")
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="memberships")
+    role = models.CharField(max_length=10, choices=Role)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["crew", "user"], name="one_place_in_a_crew")]
+
+    def __str__(self) -> str:
+        return f"{self.user} in {self.crew}"

@@ -1,0 +1,178 @@
+"""Set-ups, marks, shots and the book over HTTP."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.http import HttpResponse
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from server.api.inputs import Entry, Named
+from server.api.views import SignedInView, answers, recorded, records
+from server.fieldbook.book_csv import book_csv
+from server.fieldbook.figures import ShotFigures
+from server.fieldbook.services.marks import MarksSheet, marks_sheet
+from server.fieldbook.services.record_shot import (
+    ShotForm,
+    StrikeForm,
+    preview_reading,
+    record_shot,
+    strike_shot,
+)
+from server.fieldbook.services.set_up import BacksightForm, SetUpForm, preview_line, set_up
+from server.fieldbook.sheets import BookSheet, LineSheet, book_sheet
+
+
+class BacksightInput(serializers.Serializer[Any]):
+    """A backsight; ``taped`` may be empty."""
+
+    rod = serializers.UUIDField()
+    benchmark = serializers.UUIDField()
+    backsight = Entry()
+    taped = Entry()
+    side = serializers.ChoiceField(["above", "below"])
+
+
+class SetUpInput(BacksightInput):
+    """A new set-up."""
+
+    id = serializers.UUIDField()
+    instrument = serializers.UUIDField()
+    x = Entry()
+    y = Entry()
+    taken_at = serializers.DateTimeField()
+
+
+class ReadingQuery(serializers.Serializer[Any]):
+    """A reading that is being typed."""
+
+    floor = serializers.UUIDField()
+    reading = Entry()
+
+
+class MarksQuery(serializers.Serializer[Any]):
+    """Which floor is marked."""
+
+    floor = serializers.UUIDField()
+
+
+class ShotInput(serializers.Serializer[Any]):
+    """A new shot."""
+
+    id = serializers.UUIDField()
+    set_up = serializers.UUIDField()
+    point = serializers.UUIDField()
+    reading = Entry()
+    taken_at = serializers.DateTimeField()
+
+
+class StrikeInput(serializers.Serializer[Any]):
+    """Why a shot is struck through."""
+
+    id = serializers.UUIDField()
+    reason = Named(200)
+
+
+class LineView(SignedInView):
+    """A backsight that is being typed."""
+
+    @extend_schema(
+        operation_id="preview_line", request=BacksightInput, responses=answers(LineSheet)
+    )
+    def post(self, request: Request, job: UUID) -> Response:
+        """Tell the line it would give; nothing is stored."""
+        form = BacksightForm(**self.typed(request, BacksightInput))
+        return Response(preview_line(self.user(request), job, form))
+
+
+class SetUpsView(SignedInView):
+    """A job's set-ups."""
+
+    @extend_schema(operation_id="set_up", request=SetUpInput, responses=records())
+    def post(self, request: Request, job: UUID) -> Response:
+        """Record a set-up."""
+        typed = self.typed(request, SetUpInput)
+        own = {name: typed.pop(name) for name in ("id", "instrument", "x", "y", "taken_at")}
+        recorded_one, created = set_up(
+            self.user(request), job, SetUpForm(**own, sight=BacksightForm(**typed))
+        )
+        return recorded(recorded_one.pk, created)
+
+
+class MarksView(SignedInView):
+    """The marks of a floor."""
+
+    @extend_schema(operation_id="marks", parameters=[MarksQuery], responses=answers(MarksSheet))
+    def get(self, request: Request, set_up: UUID) -> Response:
+        """Return where to mark and at what, four ways."""
+        query = MarksQuery(data=request.query_params)
+        query.is_valid(raise_exception=True)
+        return Response(marks_sheet(self.user(request), set_up, query.validated_data["floor"]))
+
+
+class ReadingView(SignedInView):
+    """A reading that is being typed."""
+
+    @extend_schema(
+        operation_id="preview_reading", parameters=[ReadingQuery], responses=answers(ShotFigures)
+    )
+    def get(self, request: Request, set_up: UUID) -> Response:
+        """Tell what it would say; nothing is stored."""
+        query = ReadingQuery(data=request.query_params)
+        query.is_valid(raise_exception=True)
+        typed = query.validated_data
+        return Response(
+            preview_reading(self.user(request), set_up, typed["floor"], typed["reading"])
+        )
+
+
+class ShotsView(SignedInView):
+    """Shots."""
+
+    @extend_schema(
+        operation_id="record_shot",
+        request=ShotInput,
+        responses={**answers(ShotFigures), 201: answers(ShotFigures)[200]},
+    )
+    def post(self, request: Request) -> Response:
+        """Record a shot and answer what it says."""
+        form = ShotForm(**self.typed(request, ShotInput))
+        _, figures, created = record_shot(self.user(request), form)
+        return Response(figures, status=201 if created else 200)
+
+
+class StrikesView(SignedInView):
+    """Strikes."""
+
+    @extend_schema(operation_id="strike_shot", request=StrikeInput, responses=records())
+    def post(self, request: Request, shot: UUID) -> Response:
+        """Strike a shot through, with a reason."""
+        form = StrikeForm(**self.typed(request, StrikeInput))
+        strike, created = strike_shot(self.user(request), shot, form)
+        return recorded(strike.pk, created)
+
+
+class BookView(SignedInView):
+    """The book of a set-up."""
+
+    @extend_schema(operation_id="book", responses=answers(BookSheet))
+    def get(self, request: Request, set_up: UUID) -> Response:
+        """Return the level notes with their sums."""
+        return Response(book_sheet(self.user(request), set_up))
+
+
+class BookCsvView(SignedInView):
+    """The book of a set-up, as a file."""
+
+    @extend_schema(operation_id="book_csv", responses={(200, "text/csv"): OpenApiTypes.STR})
+    def get(self, request: Request, set_up: UUID) -> HttpResponse:
+        """Return the level notes as CSV."""
+        name, text = book_csv(self.user(request), set_up)
+        response = HttpResponse(text, content_type="text/csv; charset=utf-8")
+        response["Content-Disposition"] = f'attachment; filename="{name}"'
+        return response

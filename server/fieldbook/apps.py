@@ -1,0 +1,10 @@
+"""Registers the app."""
+
+from django.apps import AppConfig
+
+
+class FieldBookConfig(AppConfig):
+    """The app's name."""
+
+    name = "server.fieldbook"
+    label = "fieldbook"

@@ -1,0 +1,69 @@
+"""The crew's gear over HTTP."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from core.rods import GRADUATIONS, Numbering
+from server.api.inputs import Entry, Named
+from server.api.views import SignedInView, answers, recorded, records
+from server.gear.models import InstrumentKind
+from server.gear.services.add_gear import InstrumentForm, RodForm, add_instrument, add_rod
+from server.gear.sheets import GearSheet, gear_sheet
+
+
+class InstrumentInput(serializers.Serializer[Any]):
+    """A new instrument."""
+
+    id = serializers.UUIDField()
+    name = Named(60)
+    kind = serializers.ChoiceField(InstrumentKind.choices)
+    range = Entry()
+    least_distance = Entry()
+
+
+class RodInput(serializers.Serializer[Any]):
+    """A new rod."""
+
+    id = serializers.UUIDField()
+    name = Named(60)
+    numbering = serializers.ChoiceField([str(numbering) for numbering in Numbering])
+    graduation = serializers.ChoiceField(list(GRADUATIONS))
+    length = Entry()
+
+
+class GearView(SignedInView):
+    """A crew's gear."""
+
+    @extend_schema(operation_id="gear", responses=answers(GearSheet))
+    def get(self, request: Request, crew: UUID) -> Response:
+        """List instruments, rods and the scales a rod can have."""
+        return Response(gear_sheet(self.user(request), crew))
+
+
+class InstrumentsView(SignedInView):
+    """A crew's instruments."""
+
+    @extend_schema(operation_id="add_instrument", request=InstrumentInput, responses=records())
+    def post(self, request: Request, crew: UUID) -> Response:
+        """Add an instrument."""
+        form = InstrumentForm(**self.typed(request, InstrumentInput))
+        instrument, created = add_instrument(self.user(request), crew, form)
+        return recorded(instrument.pk, created)
+
+
+class RodsView(SignedInView):
+    """A crew's rods."""
+
+    @extend_schema(operation_id="add_rod", request=RodInput, responses=records())
+    def post(self, request: Request, crew: UUID) -> Response:
+        """Add a rod."""
+        form = RodForm(**self.typed(request, RodInput))
+        rod, created = add_rod(self.user(request), crew, form)
+        return recorded(rod.pk, created)

@@ -1,0 +1,95 @@
+"""Adds instruments and rods to a crew."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from uuid import UUID
+
+from core.errors import OutOfRange
+from core.lengths import Length, StyleKind, format_length
+from core.lengths.style import Style
+from core.rods import GRADUATIONS, Numbering
+from core.rods import Rod as CoreRod
+from server.crews.models import User
+from server.crews.permissions import Ability, role_in_crew
+from server.gear.models import Instrument, Rod
+from server.records import record_once
+from server.refusals import Entries
+
+FARTHEST_RANGE = Length.from_metres(2000)
+
+
+@dataclass(frozen=True, slots=True)
+class RodForm:
+    """A rod as it is typed; a bare number of its length goes by its own graduation."""
+
+    id: UUID
+    name: str
+    numbering: str
+    graduation: str
+    length: str
+
+
+@dataclass(frozen=True, slots=True)
+class InstrumentForm:
+    """An instrument as it is typed; range and least distance may be left empty."""
+
+    id: UUID
+    name: str
+    kind: str
+    range: str
+    least_distance: str
+
+
+def add_rod(user: User, crew_id: UUID, form: RodForm) -> tuple[Rod, bool]:
+    """Add a rod to a crew."""
+    role_in_crew(user, crew_id, Ability.PLAN)
+    graduation = GRADUATIONS[form.graduation]
+    entries = Entries({"length": form.length}, graduation.style.kind)
+    length = entries.length("length")
+    if length is not None:
+        entries.check("length", lambda: CoreRod(Numbering(form.numbering), graduation, length))
+    entries.finish()
+    assert length is not None
+    return record_once(
+        Rod(
+            id=form.id,
+            crew_id=crew_id,
+            name=form.name,
+            numbering=form.numbering,
+            graduation=form.graduation,
+            length=length,
+        )
+    )
+
+
+def add_instrument(user: User, crew_id: UUID, form: InstrumentForm) -> tuple[Instrument, bool]:
+    """Add an instrument to a crew; its distances carry their unit."""
+    role_in_crew(user, crew_id, Ability.PLAN)
+    typed = {"range": form.range, "least_distance": form.least_distance}
+    entries = Entries(typed, StyleKind.FEET_INCHES)
+    reach = {name: entries.length(name) for name, text in typed.items() if text.strip()}
+    for name, length in reach.items():
+        if length is not None:
+            entries.check(name, lambda length=length: _sensible(length))  # type: ignore[misc]
+    entries.finish()
+    return record_once(
+        Instrument(
+            id=form.id,
+            crew_id=crew_id,
+            name=form.name,
+            kind=form.kind,
+            range=reach.get("range"),
+            least_distance=reach.get("least_distance"),
+        )
+    )
+
+
+def _sensible(distance: Length) -> Length:
+    if not 0 < distance.nanometres <= FARTHEST_RANGE.nanometres:
+        raise OutOfRange(
+            format_length(distance, Style(StyleKind.METRES)),
+            "No instrument reaches that.",
+            "Give more than 0 and at most 2000 m, such as 800 ft or 250 m, or leave it empty.",
+        )
+    return distance

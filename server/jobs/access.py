@@ -1,0 +1,42 @@
+"""Finds jobs and floors, for the members of their crew alone."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.db.models import F
+
+from server.crews.models import User
+from server.crews.permissions import Ability, missing, require
+from server.jobs.models import Floor, Job
+
+
+def job_for(user: User, job_id: UUID, ability: Ability) -> tuple[Job, str]:
+    """Return a job and the person's role in its crew, in one query.
+
+    Raises :class:`Missing` outside the crew and :class:`Denied` without the ability.
+    """
+    found = (
+        Job.objects.filter(pk=job_id, crew__memberships__user=user)
+        .select_related("crew")
+        .annotate(role=F("crew__memberships__role"))
+        .first()
+    )
+    if found is None:
+        raise missing("job", job_id)
+    require(found.role, ability)
+    return found, found.role
+
+
+def floor_for(user: User, floor_id: UUID, ability: Ability) -> tuple[Floor, str]:
+    """Return a floor with its job and reference, and the person's role, in one query."""
+    found = (
+        Floor.objects.filter(pk=floor_id, job__crew__memberships__user=user)
+        .select_related("job", "reference_benchmark", "reference_floor__reference_benchmark")
+        .annotate(role=F("job__crew__memberships__role"))
+        .first()
+    )
+    if found is None:
+        raise missing("floor", floor_id)
+    require(found.role, ability)
+    return found, found.role

@@ -1,0 +1,113 @@
+"""Jobs, benchmarks, floors and points over HTTP."""
+
+from __future__ import annotations
+
+from typing import TypedDict
+from uuid import UUID
+
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from server.api.errors import ErrorBody, body_of
+from server.api.views import SignedInView, answers, recorded, records
+from server.jobs.api.inputs import (
+    BenchmarkInput,
+    FloorDraftInput,
+    FloorInput,
+    JobInput,
+    PointInput,
+    floor_form,
+)
+from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
+from server.jobs.services.add_point import PointForm, add_point
+from server.jobs.services.create_job import JobForm, create_job
+from server.jobs.services.lay_out_floor import change_floor, lay_out_floor
+from server.jobs.sheets import FloorDraftSheet, JobRow, floor_draft_sheet, job_rows
+
+
+class JobsSheet(TypedDict):
+    """The jobs of a person's crews."""
+
+    jobs: list[JobRow]
+
+
+class FloorDraftAnswer(TypedDict):
+    """What a floor's form would make, and what is wrong with it so far."""
+
+    draft: FloorDraftSheet
+    errors: list[ErrorBody]
+
+
+class JobsView(SignedInView):
+    """The jobs of the person's crews."""
+
+    @extend_schema(operation_id="jobs", responses=answers(JobsSheet))
+    def get(self, request: Request) -> Response:
+        """List them, the newest first."""
+        return Response({"jobs": job_rows(self.user(request))})
+
+    @extend_schema(operation_id="create_job", request=JobInput, responses=records())
+    def post(self, request: Request) -> Response:
+        """Open a job with its first benchmark."""
+        typed = self.typed(request, JobInput)
+        benchmark = BenchmarkForm(**typed.pop("benchmark"))
+        job, created = create_job(self.user(request), JobForm(**typed, benchmark=benchmark))
+        return recorded(job.pk, created)
+
+
+class BenchmarksView(SignedInView):
+    """A job's benchmarks."""
+
+    @extend_schema(operation_id="add_benchmark", request=BenchmarkInput, responses=records())
+    def post(self, request: Request, job: UUID) -> Response:
+        """Add a benchmark."""
+        form = BenchmarkForm(**self.typed(request, BenchmarkInput))
+        benchmark, created = add_benchmark(self.user(request), job, form)
+        return recorded(benchmark.pk, created)
+
+
+class FloorsView(SignedInView):
+    """A job's floors."""
+
+    @extend_schema(operation_id="lay_out_floor", request=FloorInput, responses=records())
+    def post(self, request: Request, job: UUID) -> Response:
+        """Lay out a floor."""
+        form = floor_form(self.typed(request, FloorInput))
+        floor, created = lay_out_floor(self.user(request), job, form)
+        return recorded(floor.pk, created)
+
+
+class FloorDraftView(SignedInView):
+    """A floor that is still being typed."""
+
+    @extend_schema(
+        operation_id="draft_floor", request=FloorDraftInput, responses=answers(FloorDraftAnswer)
+    )
+    def post(self, request: Request, job: UUID) -> Response:
+        """Tell what it would be; nothing is stored."""
+        form = floor_form(self.typed(request, FloorDraftInput))
+        draft, problems = floor_draft_sheet(self.user(request), job, form)
+        return Response({"draft": draft, "errors": [body_of(problem) for problem in problems]})
+
+
+class PointsView(SignedInView):
+    """A floor's points."""
+
+    @extend_schema(operation_id="add_point", request=PointInput, responses=records())
+    def post(self, request: Request, floor: UUID) -> Response:
+        """Put an extra point on the floor."""
+        form = PointForm(**self.typed(request, PointInput))
+        point, created = add_point(self.user(request), floor, form)
+        return recorded(point.pk, created)
+
+
+class FloorChangeView(SignedInView):
+    """A floor's plan; its sheet is answered by the app that knows the concrete."""
+
+    @extend_schema(operation_id="change_floor", request=FloorInput, responses=records())
+    def put(self, request: Request, floor: UUID) -> Response:
+        """Change the plan."""
+        form = floor_form({**self.typed(request, FloorInput), "id": floor})
+        changed = change_floor(self.user(request), floor, form)
+        return recorded(changed.pk, created=False)

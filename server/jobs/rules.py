@@ -1,0 +1,60 @@
+"""From stored plans to the core's values."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from core.errors import BadLevel
+from core.floors import FloorLevels, Outline
+from core.lengths import Elevation, Length, Style, StyleKind
+from server.jobs.models import Floor, FloorCorner, Job
+
+LONGEST_CHAIN = 8
+
+
+def style_of(job: Job) -> Style:
+    """Return the style a job's lengths are shown in."""
+    return Style.from_code(job.style)
+
+
+def kind_of(job: Job) -> StyleKind:
+    """Return what a bare number means on a job's forms."""
+    return style_of(job).kind
+
+
+def outline_of(corners: Iterable[FloorCorner]) -> Outline:
+    """Return a floor's outline from its stored corners."""
+    return Outline(tuple(corner.place for corner in corners))
+
+
+def finished_level(floor: Floor, links: int = 0) -> Elevation:
+    """Return a floor's finished level, following its references to a benchmark.
+
+    Raises :class:`BadLevel` for floors that refer to each other in a ring.
+    """
+    given: Elevation | None = floor.level_elevation
+    if given is not None:
+        return given
+    if links > LONGEST_CHAIN:
+        raise BadLevel(
+            floor.name,
+            "Its level leads through too many floors, or back to itself.",
+            "Give it from a benchmark.",
+        )
+    if floor.reference_floor is not None:
+        reference = finished_level(floor.reference_floor, links + 1)
+    else:
+        assert floor.reference_benchmark is not None
+        reference = floor.reference_benchmark.elevation
+    offset: Length | None = floor.level_offset
+    assert offset is not None
+    return reference + offset
+
+
+def levels_of(floor: Floor) -> FloorLevels:
+    """Return a floor's design levels."""
+    return FloorLevels(
+        top_of_slab=finished_level(floor),
+        thickness=floor.thickness,
+        least_thickness=floor.least_thickness,
+    )

@@ -1,0 +1,124 @@
+"""Stores a floor and the points proposed on it, and changes one while that is safe."""
+
+from __future__ import annotations
+
+from uuid import UUID, uuid4
+
+from django.db import transaction
+
+from core.floors import Outline
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.jobs.access import floor_for, job_for
+from server.jobs.models import Floor, FloorCorner, Job, Point
+from server.jobs.rules import outline_of
+from server.jobs.services.draft_floor import FloorDraft, FloorForm, draft_floor
+from server.records import record_once
+from server.refusals import Invalid, Problem
+
+
+def lay_out_floor(user: User, job_id: UUID, form: FloorForm) -> tuple[Floor, bool]:
+    """Create a floor with its corners and its grid of points."""
+    job, _ = job_for(user, job_id, Ability.PLAN)
+    draft = _complete(job, form)
+    _refuse_taken_name(job, form)
+    with transaction.atomic():
+        floor, created = record_once(
+            Floor(id=form.id, job=job, name=form.name, created_by=user, **draft.values)
+        )
+        if created:
+            _store_plan(floor, draft)
+    return floor, created
+
+
+def change_floor(user: User, floor_id: UUID, form: FloorForm) -> Floor:
+    """Change a floor's plan; once stone was shot its outline and grid stay as they are."""
+    floor, _ = floor_for(user, floor_id, Ability.PLAN)
+    draft = _complete(floor.job, form)
+    _refuse_taken_name(floor.job, form)
+    with transaction.atomic():
+        floor = Floor.objects.select_for_update().get(pk=floor_id)
+        _change_plan(floor, draft)
+        floor.name = form.name
+        for name, value in draft.values.items():
+            setattr(floor, name, value)
+        floor.save()
+    return floor
+
+
+def _complete(job: Job, form: FloorForm) -> FloorDraft:
+    draft = draft_floor(job, form)
+    draft.entries.finish()
+    return draft
+
+
+def _refuse_taken_name(job: Job, form: FloorForm) -> None:
+    if Floor.objects.filter(job=job, name=form.name).exclude(pk=form.id).exists():
+        raise Invalid(
+            Problem(
+                "name",
+                "taken",
+                form.name,
+                "This job has a floor of that name.",
+                "Give another name.",
+            )
+        )
+
+
+def _change_plan(floor: Floor, draft: FloorDraft) -> None:
+    assert draft.outline is not None
+    same_outline = outline_of(floor.corners.all()) == draft.outline
+    if same_outline and floor.grid_spacing == draft.values["grid_spacing"]:
+        return
+    if floor.points.filter(shots__isnull=False).exists():
+        raise Invalid(
+            Problem(
+                "grid_spacing" if same_outline else "corners",
+                "shot-already",
+                floor.name,
+                "Stone was already shot on this floor; its outline and grid stay as they are.",
+                "Lay out a new floor for another shape, or add extra points.",
+            )
+        )
+    _refuse_lost_points(floor, draft.outline)
+    floor.points.filter(is_extra=False).delete()
+    floor.corners.all().delete()
+    _store_plan(floor, draft)
+
+
+def _refuse_lost_points(floor: Floor, outline: Outline) -> None:
+    from_outside = [
+        point.name
+        for point in floor.points.filter(is_extra=True)
+        if not outline.contains(point.place)
+    ]
+    if from_outside:
+        raise Invalid(
+            Problem(
+                "corners",
+                "points-outside",
+                ", ".join(from_outside),
+                "These extra points would lie outside the floor.",
+                "Keep them inside the new outline.",
+            )
+        )
+
+
+def _store_plan(floor: Floor, draft: FloorDraft) -> None:
+    assert draft.outline is not None
+    FloorCorner.objects.bulk_create(
+        FloorCorner(floor=floor, position=i, x=corner.x, y=corner.y)
+        for i, corner in enumerate(draft.outline.corners)
+    )
+    Point.objects.bulk_create(
+        Point(
+            id=uuid4(),
+            floor=floor,
+            name=proposed.name,
+            position=i,
+            x=proposed.place.x,
+            y=proposed.place.y,
+            is_extra=False,
+        )
+        for i, proposed in enumerate(draft.grid)
+    )

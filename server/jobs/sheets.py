@@ -1,0 +1,191 @@
+"""Jobs, benchmarks and floors as screens read them."""
+
+from __future__ import annotations
+
+from typing import Literal, TypedDict
+from uuid import UUID
+
+from core.floors import Outline
+from core.lengths import Length, Style, format_length
+from core.lengths.style import STYLE_CODES, StyleKind
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.jobs.access import job_for
+from server.jobs.models import Benchmark, Floor, Job
+from server.jobs.rules import style_of
+from server.jobs.services.draft_floor import FloorForm, draft_floor
+from server.refusals import Problem
+from server.shown import Amount, Place, Shown, show, show_area, show_place
+
+LevelFrom = Literal["elevation", "benchmark", "floor"]
+Side = Literal["above", "below"]
+
+
+class JobRow(TypedDict):
+    """A job in the list."""
+
+    id: str
+    name: str
+    place: str
+    crew: str
+    created_at: str
+
+
+class StyleChoice(TypedDict):
+    """A style a job can have."""
+
+    code: str
+    label: str
+    example: str
+
+
+class BenchmarkSheet(TypedDict):
+    """A benchmark."""
+
+    id: str
+    name: str
+    elevation: Shown
+    description: str
+
+
+class Corner(TypedDict):
+    """A corner as it can be typed."""
+
+    x: str
+    y: str
+
+
+class FloorTyped(TypedDict):
+    """A floor's plan as it can be typed again."""
+
+    name: str
+    corners: list[Corner]
+    level_from: LevelFrom
+    level: str
+    side: Side
+    reference: str
+    thickness: str
+    least_thickness: str
+    tolerance: str
+    grid_spacing: str
+    mark_spacing: str
+    waste: str
+    order_step: str
+
+
+class FloorDraftSheet(TypedDict):
+    """What a floor's form would make so far; parts it does not yet give are empty."""
+
+    outline: list[Place]
+    area: Amount | None
+    grid: list[Place]
+    top_of_slab: Shown | None
+    sub_base: Shown | None
+
+
+STYLE_LABELS = {
+    StyleKind.FEET_INCHES: "Feet, inches, fractions",
+    StyleKind.INCHES: "Inches, fractions",
+    StyleKind.DECIMAL_FEET: "Decimal feet",
+    StyleKind.METRES: "Meters",
+    StyleKind.MILLIMETRES: "Millimeters",
+}
+EXAMPLE = Length.from_inches("62.375")
+
+
+def style_choices() -> list[StyleChoice]:
+    """Return the styles a job can have, each with an example."""
+    return [_style_choice(Style.from_code(code)) for code in STYLE_CODES]
+
+
+def _style_choice(style: Style) -> StyleChoice:
+    to = f" to 1/{style.fraction}" if style.fraction else ""
+    return {
+        "code": style.code,
+        "label": STYLE_LABELS[style.kind] + to,
+        "example": format_length(EXAMPLE, style),
+    }
+
+
+def job_rows(user: User) -> list[JobRow]:
+    """Return the jobs of a person's crews, the newest first, in one query."""
+    jobs = (
+        Job.objects.filter(crew__memberships__user=user)
+        .select_related("crew")
+        .order_by("-created_at", "name")
+    )
+    return [
+        {
+            "id": str(job.pk),
+            "name": job.name,
+            "place": job.place,
+            "crew": job.crew.name,
+            "created_at": job.created_at.isoformat(),
+        }
+        for job in jobs
+    ]
+
+
+def benchmark_sheet(benchmark: Benchmark, style: Style) -> BenchmarkSheet:
+    """Return a benchmark as screens show it."""
+    return {
+        "id": str(benchmark.pk),
+        "name": benchmark.name,
+        "elevation": show(benchmark.elevation, style),
+        "description": benchmark.description,
+    }
+
+
+def floor_typed(floor: Floor, outline: Outline, style: Style) -> FloorTyped:
+    """Return a floor's plan as texts that read back to the same values."""
+
+    def typed(length: Length) -> str:
+        return retypable(length, style)
+
+    offset = floor.level_offset
+    level = floor.level_elevation.above_datum if offset is None else abs(offset)
+    return {
+        "name": floor.name,
+        "corners": [{"x": typed(corner.x), "y": typed(corner.y)} for corner in outline.corners],
+        "level_from": _level_from(floor),
+        "level": typed(level),
+        "side": "below" if offset is not None and offset.nanometres < 0 else "above",
+        "reference": str(floor.reference_benchmark_id or floor.reference_floor_id or ""),
+        "thickness": typed(floor.thickness),
+        "least_thickness": typed(floor.least_thickness),
+        "tolerance": typed(floor.tolerance),
+        "grid_spacing": typed(floor.grid_spacing),
+        "mark_spacing": typed(floor.mark_spacing),
+        "waste": f"{(floor.waste * 100).normalize():f}",
+        "order_step": f"{floor.order_step.normalize():f}",
+    }
+
+
+def _level_from(floor: Floor) -> LevelFrom:
+    if floor.reference_benchmark_id:
+        return "benchmark"
+    return "floor" if floor.reference_floor_id else "elevation"
+
+
+def retypable(length: Length, style: Style) -> str:
+    """Write a length in the job's style where that is exact, in meters where it is not."""
+    if length.nanometres % style.step.nanometres == 0:
+        return format_length(length, style)
+    return f"{length.metres.normalize():f} m"
+
+
+def floor_draft_sheet(
+    user: User, job_id: UUID, form: FloorForm
+) -> tuple[FloorDraftSheet, list[Problem]]:
+    """Return what a floor's form would make, and what is wrong with it so far."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    style, draft = style_of(job), draft_floor(job, form)
+    outline, levels = draft.outline, draft.levels
+    sheet: FloorDraftSheet = {
+        "outline": [show_place(c, style) for c in outline.corners] if outline else [],
+        "area": show_area(outline.area, style) if outline else None,
+        "grid": [show_place(proposed.place, style) for proposed in draft.grid],
+        "top_of_slab": show(draft.finished, style) if draft.finished is not None else None,
+        "sub_base": show(levels.sub_base, style) if levels else None,
+    }
+    return sheet, draft.entries.problems

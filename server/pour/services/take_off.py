@@ -1,0 +1,90 @@
+"""A floor's concrete: volume over the shot stone, the field-book figure, and the order."""
+
+from __future__ import annotations
+
+from typing import TypedDict
+
+from core.errors import NotEnoughShots
+from core.floors import Outline
+from core.lengths import Length, Style
+from core.surfaces import Plane, SlabVolume, StoneShot, concrete_order, slab_volume
+from core.surfaces.slab import Extreme
+from server.fieldbook.pegs import FloorPegs
+from server.jobs.models import Floor
+from server.shown import Amount, Shown, show, show_volume, volume_unit
+
+
+class Spot(TypedDict):
+    """A named point and the thickness there."""
+
+    point: str
+    thickness: Shown
+
+
+class TakeOff(TypedDict):
+    """The concrete of one floor."""
+
+    area_metres: float
+    thinnest: Spot
+    thickest: Spot
+    mean: Shown
+    volume: Amount
+    field_book_volume: Amount
+    field_book_difference: Amount
+    nominal_volume: Amount
+    extra: Amount
+    extrapolated_percent: float
+    asks_for_corner_shots: bool
+    order: Amount
+    waste_percent: float
+    order_step: float
+
+
+class Undecided(TypedDict):
+    """Why there is no take-off yet, and what would make one."""
+
+    typed: str
+    why: str
+    accepts: str
+
+
+def take_off(
+    floor: Floor, outline: Outline, pegs: FloorPegs, style: Style
+) -> tuple[TakeOff | None, Undecided | None]:
+    """Return a floor's take-off, or why its shots do not make one yet."""
+    shots = [StoneShot(stone.place, float(stone.elevation)) for stone in pegs.stone]
+    try:
+        slab = slab_volume(outline, shots, Plane(float(pegs.levels.top_of_slab)))
+    except NotEnoughShots as refused:
+        return None, {"typed": refused.typed, "why": refused.why, "accepts": refused.accepts}
+    return _sheet(floor, slab, pegs, style), None
+
+
+def _sheet(floor: Floor, slab: SlabVolume, pegs: FloorPegs, style: Style) -> TakeOff:
+    waste, step = float(floor.waste), float(floor.order_step)
+    nominal = slab.area * float(floor.thickness)
+    unit = volume_unit(style)
+    ordered = concrete_order(slab.volume / unit, waste, step) * unit
+    return {
+        "area_metres": slab.area,
+        "thinnest": _spot(slab.thinnest, pegs, style),
+        "thickest": _spot(slab.thickest, pegs, style),
+        "mean": show(Length.from_float(slab.mean_thickness), style),
+        "volume": show_volume(slab.volume, style),
+        "field_book_volume": show_volume(slab.field_book_volume, style),
+        "field_book_difference": show_volume(slab.field_book_volume - slab.volume, style),
+        "nominal_volume": show_volume(nominal, style),
+        "extra": show_volume(slab.extra_over(float(floor.thickness)), style),
+        "extrapolated_percent": round(100 * slab.extrapolated_share, 1),
+        "asks_for_corner_shots": slab.asks_for_corner_shots,
+        "order": show_volume(ordered, style),
+        "waste_percent": round(100 * waste, 2),
+        "order_step": step,
+    }
+
+
+def _spot(extreme: Extreme, pegs: FloorPegs, style: Style) -> Spot:
+    return {
+        "point": pegs.stone[extreme.shot].point,
+        "thickness": show(Length.from_float(extreme.thickness), style),
+    }

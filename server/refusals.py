@@ -1,0 +1,109 @@
+"""Refusals of the services: what was typed, why it can't be, what would do."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from decimal import Decimal, InvalidOperation
+from typing import TypeVar
+
+from core.errors import Offer, RuleError, quoted
+from core.lengths import Length, StyleKind, parse_length
+
+Result = TypeVar("Result")
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """One refusal, in the place of the form it belongs to (None: the whole form)."""
+
+    field: str | None
+    code: str
+    typed: str
+    why: str
+    accepts: str
+    offers: tuple[Offer, ...] = ()
+
+    @classmethod
+    def of(cls, field: str | None, refused: RuleError) -> Problem:
+        """Return the core's refusal, put in a field's place."""
+        return cls(field, refused.code, refused.typed, refused.why, refused.accepts, refused.offers)
+
+
+class Refusal(Exception):
+    """Base of what the services refuse; carries one or more problems."""
+
+    def __init__(self, *problems: Problem) -> None:
+        super().__init__(*(problem.why for problem in problems))
+        self.problems = problems
+
+
+class Invalid(Refusal):
+    """Something typed can't be."""
+
+
+class _Single(Refusal):
+    code = ""
+
+    def __init__(self, typed: str, why: str, accepts: str) -> None:
+        super().__init__(Problem(None, self.code, quoted(typed), why, accepts))
+
+
+class Missing(_Single):
+    """There is no such thing, or it is another crew's; the two are not told apart."""
+
+    code = "missing"
+
+
+class Denied(_Single):
+    """The person's role in the crew does not allow it."""
+
+    code = "denied"
+
+
+class Conflict(_Single):
+    """It contradicts what is already on record."""
+
+    code = "conflict"
+
+
+class Entries:
+    """Reads the typed fields of one form and gathers every refusal before it raises any."""
+
+    def __init__(self, typed: Mapping[str, str], kind: StyleKind) -> None:
+        self._typed = typed
+        self._kind = kind
+        self.problems: list[Problem] = []
+
+    def check(self, field: str | None, rule: Callable[[], Result]) -> Result | None:
+        """Return what a rule gives, or keep its refusal for that field."""
+        try:
+            return rule()
+        except RuleError as refused:
+            self.problems.append(Problem.of(field, refused))
+            return None
+
+    def length(self, field: str) -> Length | None:
+        """Read a length in the job's style."""
+        return self.check(field, lambda: parse_length(self._typed[field], self._kind))
+
+    def decimal(self, field: str, accepts: str) -> Decimal | None:
+        """Read a plain decimal number."""
+        text = self._typed[field].strip()
+        try:
+            number = Decimal(text) if len(text) <= 20 else None
+        except InvalidOperation:
+            number = None
+        if number is None or not number.is_finite():
+            self.refuse(field, text, "This is not a number.", accepts)
+            return None
+        return number
+
+    def refuse(self, field: str | None, typed: str, why: str, accepts: str) -> None:
+        """Keep a refusal of the service's own."""
+        self.problems.append(Problem(field, "invalid", quoted(typed), why, accepts))
+
+    def finish(self) -> None:
+        """Raise :class:`Invalid` with everything gathered."""
+        if self.problems:
+            raise Invalid(*self.problems)

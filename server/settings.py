@@ -1,0 +1,175 @@
+"""Settings, from the environment first; safe for production where nothing is set.
+
+| variable | meaning | where unset |
+|---|---|---|
+| YP_SECRET_KEY | Django's secret | refuses to start |
+| YP_DEBUG | Django's debug pages | off |
+| YP_HOSTS | host names served, comma-separated | localhost, 127.0.0.1 |
+| YP_ORIGINS | trusted origins for forms, comma-separated | none |
+| YP_HTTPS | the site is behind HTTPS: secure cookies, HSTS | on |
+| YP_DB_HOST, _PORT, _NAME, _USER, _PASSWORD | MariaDB | 127.0.0.1, 3306, yellowpeg, yp, empty |
+| YP_DEMO | the demo is loaded: its accounts stand on the sign-in page | off |
+| YP_WEB_DIST | the built web | web/dist |
+"""
+
+from pathlib import Path
+
+import environ
+from csp.constants import NONCE, NONE, SELF
+
+env = environ.Env()
+ROOT = Path(__file__).resolve().parent.parent
+
+SECRET_KEY = env.str("YP_SECRET_KEY")
+DEBUG = env.bool("YP_DEBUG", default=False)
+DEMO = env.bool("YP_DEMO", default=False)
+HTTPS = env.bool("YP_HTTPS", default=True)
+ALLOWED_HOSTS = env.list("YP_HOSTS", default=["localhost", "127.0.0.1"])
+CSRF_TRUSTED_ORIGINS = env.list("YP_ORIGINS", default=[])
+WEB_DIST = Path(env.str("YP_WEB_DIST", default=str(ROOT / "web" / "dist")))
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "axes",
+    "csp",
+    "rest_framework",
+    "drf_spectacular",
+    "server.crews",
+    "server.gear",
+    "server.jobs",
+    "server.fieldbook",
+    "server.pour",
+    "server.webapp",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+
+ROOT_URLCONF = "server.urls"
+WSGI_APPLICATION = "server.wsgi.application"
+AUTH_USER_MODEL = "crews.User"
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.mysql",
+        "HOST": env.str("YP_DB_HOST", default="127.0.0.1"),
+        "PORT": env.str("YP_DB_PORT", default="3306"),
+        "NAME": env.str("YP_DB_NAME", default="yellowpeg"),
+        "USER": env.str("YP_DB_USER", default="yp"),
+        "PASSWORD": env.str("YP_DB_PASSWORD", default=""),
+        "CONN_MAX_AGE": 600,
+        "CONN_HEALTH_CHECKS": False,
+        "OPTIONS": {
+            "charset": "utf8mb4",
+            "isolation_level": "read committed",
+            "init_command": (
+                "SET sql_mode='STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,"
+                "ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',"
+                " default_storage_engine=InnoDB"
+            ),
+        },
+        "TEST": {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_ci"},
+    }
+}
+
+LANGUAGE_CODE = "en-us"
+USE_TZ = True
+TIME_ZONE = "UTC"
+
+STATIC_URL = "/static/"
+WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
+WHITENOISE_INDEX_FILE = False
+TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_SECURE = HTTPS
+SESSION_COOKIE_AGE = 30 * 24 * 3600
+CSRF_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SECURE = HTTPS
+CSRF_FAILURE_VIEW = "server.api.errors.csrf_failure"
+SECURE_SSL_REDIRECT = False  # the proxy in front redirects
+SECURE_HSTS_SECONDS = 365 * 24 * 3600 if HTTPS else 0
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+SECURE_CROSS_ORIGIN_OPENER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        "style-src": [SELF, NONCE],
+        "font-src": [SELF],
+        "img-src": [SELF, "data:"],
+        "connect-src": [SELF],
+        "manifest-src": [SELF],
+        "base-uri": [NONE],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+        "object-src": [NONE],
+    }
+}
+
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = 0.25  # hours
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_VERBOSE = False
+AXES_DISABLE_ACCESS_LOG = True
+
+DATA_UPLOAD_MAX_MEMORY_SIZE = 1024 * 1024
+
+REST_FRAMEWORK = {
+    "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
+    "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
+    "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
+    "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
+    "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "EXCEPTION_HANDLER": "server.api.errors.handle",
+    "UNICODE_JSON": True,
+}
+
+SPECTACULAR_SETTINGS = {
+    "TITLE": "Yellow Peg",
+    "DESCRIPTION": "Heights before concrete: benchmarks, set-ups, marks, shots, floors.",
+    "VERSION": "1",
+    "SERVE_INCLUDE_SCHEMA": False,
+    "SERVE_PERMISSIONS": ["rest_framework.permissions.IsAuthenticated"],
+    "COMPONENT_SPLIT_REQUEST": True,
+    "SCHEMA_PATH_PREFIX": r"/api/v1",
+    "ENUM_GENERATE_CHOICE_DESCRIPTION": False,
+}
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {
+        "lines": {
+            "()": "structlog.stdlib.ProcessorFormatter",
+            "processor": "structlog.processors.LogfmtRenderer",
+        }
+    },
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

@@ -1,0 +1,62 @@
+"""Quantities as the API sends them: exact metres beside the text in the job's style."""
+
+from __future__ import annotations
+
+from typing import TypedDict
+
+from core.floors import PlanPoint
+from core.lengths import Elevation, Length, Style, format_length
+from core.surfaces import CUBIC_METRES_PER_CUBIC_YARD
+
+SQUARE_METRES_PER_SQUARE_FOOT = 0.09290304
+
+
+class Shown(TypedDict):
+    """A length: exact metres, and the text a person reads."""
+
+    metres: str
+    text: str
+
+
+class Place(TypedDict):
+    """A place in plan, metres from the job's origin."""
+
+    x: Shown
+    y: Shown
+
+
+class Amount(TypedDict):
+    """An area or a volume: the number in its unit, and the text with the unit."""
+
+    value: float
+    text: str
+
+
+def show(length: Length | Elevation, style: Style) -> Shown:
+    """Show a length or an elevation in a style."""
+    plain = length.above_datum if isinstance(length, Elevation) else length
+    return {"metres": str(plain.metres), "text": format_length(plain, style)}
+
+
+def show_place(place: PlanPoint, style: Style) -> Place:
+    """Show a place in plan."""
+    return {"x": show(place.x, style), "y": show(place.y, style)}
+
+
+def volume_unit(style: Style) -> float:
+    """Return the cubic metres of the unit concrete is ordered in."""
+    return 1.0 if style.kind.is_metric else CUBIC_METRES_PER_CUBIC_YARD
+
+
+def show_volume(cubic_metres: float, style: Style) -> Amount:
+    """Show a volume in cubic yards or cubic meters."""
+    value = cubic_metres / volume_unit(style)
+    return {"value": value, "text": f"{value:.2f} {'m³' if style.kind.is_metric else 'yd³'}"}
+
+
+def show_area(square_metres: float, style: Style) -> Amount:
+    """Show an area in square feet or square meters."""
+    if style.kind.is_metric:
+        return {"value": square_metres, "text": f"{square_metres:.1f} m²"}
+    value = square_metres / SQUARE_METRES_PER_SQUARE_FOOT
+    return {"value": value, "text": f"{value:.0f} ft²"}

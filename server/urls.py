@@ -1,0 +1,53 @@
+"""Every address: the API under one prefix, the web everywhere else."""
+
+from django.http import HttpRequest, JsonResponse
+from django.urls import include, path, re_path
+from drf_spectacular.views import SpectacularAPIView
+
+from server.api.errors import body_of
+from server.crews.api.views import SessionView
+from server.fieldbook.api import views as fieldbook
+from server.gear.api import views as gear
+from server.jobs.api import views as jobs
+from server.overview.api import JobView
+from server.pour.api.views import FloorView
+from server.refusals import Problem
+from server.webapp.views import page
+
+
+def nothing_here(request: HttpRequest) -> JsonResponse:
+    """Answer an address of the API that is none."""
+    problem = Problem(
+        None, "missing", request.path, "There is nothing here.", "See /api/v1/schema."
+    )
+    return JsonResponse({"errors": [body_of(problem)]}, status=404)
+
+
+api = [
+    path("session", SessionView.as_view()),
+    path("schema", SpectacularAPIView.as_view()),
+    path("crews/<uuid:crew>/gear", gear.GearView.as_view()),
+    path("crews/<uuid:crew>/instruments", gear.InstrumentsView.as_view()),
+    path("crews/<uuid:crew>/rods", gear.RodsView.as_view()),
+    path("jobs", jobs.JobsView.as_view()),
+    path("jobs/<uuid:job>", JobView.as_view()),
+    path("jobs/<uuid:job>/benchmarks", jobs.BenchmarksView.as_view()),
+    path("jobs/<uuid:job>/floors", jobs.FloorsView.as_view()),
+    path("jobs/<uuid:job>/floor-draft", jobs.FloorDraftView.as_view()),
+    path("jobs/<uuid:job>/line", fieldbook.LineView.as_view()),
+    path("jobs/<uuid:job>/set-ups", fieldbook.SetUpsView.as_view()),
+    path("floors/<uuid:floor>", FloorView.as_view()),
+    path("floors/<uuid:floor>/points", jobs.PointsView.as_view()),
+    path("set-ups/<uuid:set_up>/marks", fieldbook.MarksView.as_view()),
+    path("set-ups/<uuid:set_up>/reading", fieldbook.ReadingView.as_view()),
+    path("set-ups/<uuid:set_up>/book", fieldbook.BookView.as_view()),
+    path("set-ups/<uuid:set_up>/book.csv", fieldbook.BookCsvView.as_view()),
+    path("shots", fieldbook.ShotsView.as_view()),
+    path("shots/<uuid:shot>/strikes", fieldbook.StrikesView.as_view()),
+    re_path(r".*", nothing_here),
+]
+
+urlpatterns = [
+    path("api/v1/", include(api)),
+    re_path(r"^(?!api/|assets/).*$", page),
+]

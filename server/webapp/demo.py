@@ -1,0 +1,131 @@
+"""Loads the demo scenario through the same services people use."""
+
+from __future__ import annotations
+
+import json
+from datetime import datetime, timedelta
+from typing import Any
+from uuid import NAMESPACE_URL, UUID, uuid5
+
+from django.conf import settings
+from django.db import transaction
+
+from server.crews.models import Crew, Membership, User
+from server.fieldbook.models import SetUp
+from server.fieldbook.services.record_shot import ShotForm, StrikeForm, record_shot, strike_shot
+from server.fieldbook.services.set_up import BacksightForm, SetUpForm, set_up
+from server.gear.services.add_gear import InstrumentForm, RodForm, add_instrument, add_rod
+from server.jobs.models import Job, Point
+from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
+from server.jobs.services.create_job import JobForm, create_job
+from server.jobs.services.draft_floor import FloorForm
+from server.jobs.services.lay_out_floor import lay_out_floor
+
+Entry = dict[str, Any]
+
+
+def demo_id(*names: object) -> UUID:
+    """Return the id a thing of the demo always has."""
+    return uuid5(NAMESPACE_URL, "yellow-peg-demo:" + "/".join(map(str, names)))
+
+
+@transaction.atomic
+def load_demo() -> bool:
+    """Load the demo into an empty database; returns False where there are crews already."""
+    if Crew.objects.exists():
+        return False
+    people = _read("people")
+    crew = Crew.objects.create(id=demo_id("crew"), name=people["crew"])
+    users = {person["username"]: _person(crew, person) for person in people["people"]}
+    _gear(users["ines"], crew)
+    for job in _read("jobs"):
+        _job(users, crew, job)
+    return True
+
+
+def _read(name: str) -> Any:
+    return json.loads((settings.ROOT / "demo" / f"{name}.json").read_text())
+
+
+def _person(crew: Crew, person: Entry) -> User:
+    user = User.objects.create_user(
+        person["username"],
+        password=person["password"],
+        first_name=person["first"],
+        last_name=person["last"],
+    )
+    Membership.objects.create(crew=crew, user=user, role=person["role"])
+    return user
+
+
+def _gear(owner: User, crew: Crew) -> None:
+    gear = _read("gear")
+    for instrument in gear["instruments"]:
+        form = InstrumentForm(id=demo_id("instrument", instrument["name"]), **instrument)
+        add_instrument(owner, crew.pk, form)
+    for rod in gear["rods"]:
+        add_rod(owner, crew.pk, RodForm(id=demo_id("rod", rod["name"]), **rod))
+
+
+def _job(users: dict[str, User], crew: Crew, entry: Entry) -> None:
+    name, foreman = entry["name"], users["marek"]
+    first, *others = [
+        BenchmarkForm(id=demo_id(name, "benchmark", benchmark["name"]), **benchmark)
+        for benchmark in entry["benchmarks"]
+    ]
+    form = JobForm(demo_id(name), crew.pk, name, entry["place"], entry["style"], first)
+    job, _ = create_job(foreman, form)
+    for benchmark in others:
+        add_benchmark(foreman, job.pk, benchmark)
+    for floor in entry["floors"]:
+        _floor(foreman, job, floor)
+    for number, station in enumerate(entry["set_ups"], start=1):
+        _set_up(users, job, number, station)
+
+
+def _floor(foreman: User, job: Job, floor: Entry) -> None:
+    reference = floor.pop("reference", None)
+    benchmark = demo_id(job.name, "benchmark", reference) if reference else None
+    form = FloorForm(
+        id=demo_id(job.name, "floor", floor["name"]), corners=[], reference=benchmark, **floor
+    )
+    lay_out_floor(foreman, job.pk, form)
+
+
+def _set_up(users: dict[str, User], job: Job, number: int, station: Entry) -> None:
+    user, taken_at = users[station["by"]], datetime.fromisoformat(station["taken_at"])
+    sight = BacksightForm(
+        rod=demo_id("rod", station["rod"]),
+        benchmark=demo_id(job.name, "benchmark", station["benchmark"]),
+        backsight=station["backsight"],
+        taped="",
+        side="above",
+    )
+    form = SetUpForm(
+        id=demo_id(job.name, "set-up", number),
+        instrument=demo_id("instrument", station["instrument"]),
+        x=station["x"],
+        y=station["y"],
+        taken_at=taken_at,
+        sight=sight,
+    )
+    stands, _ = set_up(user, job.pk, form)
+    for shot in station["shots"]:
+        _shot(users["tobi"], stands, taken_at, shot)
+
+
+def _shot(user: User, stands: SetUp, start: datetime, shot: Entry) -> None:
+    names = (stands.job_id, stands.number, shot["floor"], shot["point"], shot["minute"])
+    point = Point.objects.get(
+        floor__job_id=stands.job_id, floor__name=shot["floor"], name=shot["point"]
+    )
+    form = ShotForm(
+        id=demo_id("shot", *names),
+        set_up=stands.pk,
+        point=point.pk,
+        reading=shot["reading"],
+        taken_at=start + timedelta(minutes=shot["minute"]),
+    )
+    record_shot(user, form)
+    if "struck" in shot:
+        strike_shot(user, form.id, StrikeForm(demo_id("strike", *names), shot["struck"]))
