@@ -50,6 +50,7 @@ def _serve(folder: Path, database: Database, secret_key: str) -> None:
         "--workers=2",
         "--threads=4",
         "--graceful-timeout=5",
+        "--no-control-socket",
     ]
     stopped = threading.Event()
     for number in (signal.SIGINT, signal.SIGTERM):

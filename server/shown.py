@@ -54,6 +54,14 @@ def show_volume(cubic_metres: float, style: Style) -> Amount:
     return {"value": value, "text": f"{value:.2f} {'m³' if style.kind.is_metric else 'yd³'}"}
 
 
+def show_difference(cubic_metres: float, style: Style) -> Amount:
+    """Show how much more or less concrete, the sign as a word."""
+    shown = show_volume(abs(cubic_metres), style)
+    word = "more" if cubic_metres >= 0 else "less"
+    sign = 1 if cubic_metres >= 0 else -1
+    return {"value": sign * shown["value"], "text": f"{shown['text']} {word}"}
+
+
 def show_area(square_metres: float, style: Style) -> Amount:
     """Show an area in square feet or square meters."""
     if style.kind.is_metric:

@@ -34,7 +34,7 @@ api = [
     path("jobs/<uuid:job>/benchmarks", jobs.BenchmarksView.as_view()),
     path("jobs/<uuid:job>/floors", jobs.FloorsView.as_view()),
     path("jobs/<uuid:job>/floor-draft", jobs.FloorDraftView.as_view()),
-    path("jobs/<uuid:job>/line", fieldbook.LineView.as_view()),
+    path("jobs/<uuid:job>/set-up-draft", fieldbook.SetUpDraftView.as_view()),
     path("jobs/<uuid:job>/set-ups", fieldbook.SetUpsView.as_view()),
     path("floors/<uuid:floor>", FloorView.as_view()),
     path("floors/<uuid:floor>/points", jobs.PointsView.as_view()),

@@ -130,16 +130,17 @@ def format_length(length: Length, style: Style) -> str:
 
 def _feet_inches(steps: int, fraction: int) -> str:
     feet, rest = divmod(steps, 12 * fraction)
-    inches = f'{_inches(rest, fraction)}"'
-    return f"{feet}' {inches}" if feet else inches
+    if not feet:
+        return f'{_inches(rest, fraction)}"'
+    return f"{feet}' {_inches(rest, fraction, always_whole=True)}\""
 
 
-def _inches(steps: int, fraction: int) -> str:
+def _inches(steps: int, fraction: int, *, always_whole: bool = False) -> str:
     whole, rest = divmod(steps, fraction)
     if not rest:
         return str(whole)
     part = Fraction(rest, fraction)
-    return f"{whole} {part}" if whole else str(part)
+    return f"{whole} {part}" if whole or always_whole else str(part)
 
 
 def format_deviation(deviation: Length, style: Style) -> str:

@@ -27,6 +27,7 @@ class PegShot(TypedDict):
     id: str
     set_up: int
     reading: BothTexts
+    scale_value: float
     elevation: Shown
     thickness: Shown
     deviation: str
@@ -140,6 +141,7 @@ def _said(
         "id": shot_id,
         "set_up": sighting.number,
         "reading": both_texts(reading, sighting.rod, frame.style),
+        "scale_value": float(reading),
         "elevation": show(stone, frame.style),
         "thickness": show(thickness, frame.style),
         "deviation": format_deviation(judgement.deviation, frame.style),

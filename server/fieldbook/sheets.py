@@ -36,6 +36,7 @@ class SetUpSheet(TypedDict):
     id: str
     number: int
     instrument: str
+    instrument_id: str
     rod: RodSheet
     benchmark: str
     benchmark_elevation: Shown
@@ -115,6 +116,7 @@ def set_up_sheet(set_up: SetUp, style: Style) -> SetUpSheet:
         "id": str(set_up.pk),
         "number": set_up.number,
         "instrument": set_up.instrument.name,
+        "instrument_id": str(set_up.instrument_id),
         "rod": rod_sheet(set_up.rod),
         "benchmark": set_up.benchmark.name,
         "benchmark_elevation": show(set_up.benchmark.elevation, style),

@@ -5,11 +5,14 @@ from __future__ import annotations
 from typing import Literal, TypedDict, get_args
 from uuid import UUID
 
+from core.floors import FloorLevels
 from core.lengths import Style
 from server.crews.models import User
 from server.crews.permissions import ABILITIES, Ability
+from server.fieldbook.figures import BothTexts, both_texts
 from server.fieldbook.models import SetUp
 from server.fieldbook.pegs import pegs_of
+from server.fieldbook.rules import line_of, rod_of
 from server.fieldbook.sheets import SetUpSheet, set_up_sheet
 from server.jobs.access import job_for
 from server.jobs.models import Floor, Job
@@ -29,6 +32,15 @@ class Step(TypedDict):
     note: str
 
 
+class StoneTarget(TypedDict):
+    """What the rod reads on a floor's stone when it is right, from one set-up."""
+
+    set_up: str
+    floor: str
+    reading: BothTexts
+    scale_value: float
+
+
 class JobSheet(TypedDict):
     """A job, whole enough for every screen's frame."""
 
@@ -45,6 +57,7 @@ class JobSheet(TypedDict):
     benchmarks: list[BenchmarkSheet]
     floors: list[FloorPlan]
     set_ups: list[SetUpSheet]
+    stone_targets: list[StoneTarget]
     steps: list[Step]
 
 
@@ -64,7 +77,8 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         for floor in floors
     ]
     benchmarks = [benchmark_sheet(b, style) for b in job.benchmarks.order_by("recorded_at")]
-    set_ups = _set_ups(job, style)
+    stations = _set_ups(job)
+    set_ups = [set_up_sheet(set_up, style) for set_up in stations]
     return {
         "id": str(job.pk),
         "name": job.name,
@@ -79,17 +93,30 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "benchmarks": benchmarks,
         "floors": plans,
         "set_ups": set_ups,
+        "stone_targets": [
+            _stone_target(set_up, floor_id, floor_pegs.levels, style)
+            for set_up in stations
+            for floor_id, floor_pegs in pegs.items()
+        ],
         "steps": _steps(benchmarks, plans, set_ups),
     }
 
 
-def _set_ups(job: Job, style: Style) -> list[SetUpSheet]:
-    found = (
-        SetUp.objects.filter(job=job)
-        .select_related("rod", "instrument", "benchmark", "taken_by")
-        .order_by("-number")
-    )
-    return [set_up_sheet(found_one, style) for found_one in found]
+def _set_ups(job: Job) -> list[SetUp]:
+    """Return the set-ups of a job, the latest first."""
+    found = SetUp.objects.filter(job=job)
+    with_all = found.select_related("rod", "instrument", "benchmark", "taken_by")
+    return list(with_all.order_by("-number"))
+
+
+def _stone_target(set_up: SetUp, floor: str, levels: FloorLevels, style: Style) -> StoneTarget:
+    reading = line_of(set_up).clamp(levels.sub_base)
+    return {
+        "set_up": str(set_up.pk),
+        "floor": floor,
+        "reading": both_texts(reading, rod_of(set_up.rod), style),
+        "scale_value": float(reading),
+    }
 
 
 def _steps(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, TypedDict
 from uuid import UUID
 
 from django.http import HttpResponse
@@ -12,6 +12,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from server.api.errors import ErrorBody, body_of
 from server.api.inputs import Entry, Named
 from server.api.views import SignedInView, answers, recorded, records
 from server.fieldbook.book_csv import book_csv
@@ -24,28 +25,29 @@ from server.fieldbook.services.record_shot import (
     record_shot,
     strike_shot,
 )
-from server.fieldbook.services.set_up import BacksightForm, SetUpForm, preview_line, set_up
-from server.fieldbook.sheets import BookSheet, LineSheet, book_sheet
+from server.fieldbook.services.set_up import (
+    BacksightForm,
+    SetUpDraftSheet,
+    SetUpForm,
+    draft_set_up,
+    set_up,
+)
+from server.fieldbook.sheets import BookSheet, book_sheet
 
 
-class BacksightInput(serializers.Serializer[Any]):
-    """A backsight; ``taped`` may be empty."""
-
-    rod = serializers.UUIDField()
-    benchmark = serializers.UUIDField()
-    backsight = Entry()
-    taped = Entry()
-    side = serializers.ChoiceField(["above", "below"])
-
-
-class SetUpInput(BacksightInput):
-    """A new set-up."""
+class SetUpInput(serializers.Serializer[Any]):
+    """A new set-up with its backsight; ``taped`` may be empty."""
 
     id = serializers.UUIDField()
     instrument = serializers.UUIDField()
     x = Entry()
     y = Entry()
     taken_at = serializers.DateTimeField()
+    rod = serializers.UUIDField()
+    benchmark = serializers.UUIDField()
+    backsight = Entry()
+    taped = Entry()
+    side = serializers.ChoiceField(["above", "below"])
 
 
 class ReadingQuery(serializers.Serializer[Any]):
@@ -78,16 +80,30 @@ class StrikeInput(serializers.Serializer[Any]):
     reason = Named(200)
 
 
-class LineView(SignedInView):
-    """A backsight that is being typed."""
+class SetUpDraftAnswer(TypedDict):
+    """What a set-up that is being typed gives, and what is wrong with it so far."""
+
+    draft: SetUpDraftSheet
+    errors: list[ErrorBody]
+
+
+def set_up_form(typed: dict[str, Any]) -> SetUpForm:
+    """Return the service's form of a checked body."""
+    own = {name: typed.pop(name) for name in ("id", "instrument", "x", "y", "taken_at")}
+    return SetUpForm(**own, sight=BacksightForm(**typed))
+
+
+class SetUpDraftView(SignedInView):
+    """A set-up that is being typed."""
 
     @extend_schema(
-        operation_id="preview_line", request=BacksightInput, responses=answers(LineSheet)
+        operation_id="draft_set_up", request=SetUpInput, responses=answers(SetUpDraftAnswer)
     )
     def post(self, request: Request, job: UUID) -> Response:
         """Tell the line it would give; nothing is stored."""
-        form = BacksightForm(**self.typed(request, BacksightInput))
-        return Response(preview_line(self.user(request), job, form))
+        form = set_up_form(self.typed(request, SetUpInput))
+        draft, problems = draft_set_up(self.user(request), job, form)
+        return Response({"draft": draft, "errors": [body_of(problem) for problem in problems]})
 
 
 class SetUpsView(SignedInView):
@@ -96,12 +112,9 @@ class SetUpsView(SignedInView):
     @extend_schema(operation_id="set_up", request=SetUpInput, responses=records())
     def post(self, request: Request, job: UUID) -> Response:
         """Record a set-up."""
-        typed = self.typed(request, SetUpInput)
-        own = {name: typed.pop(name) for name in ("id", "instrument", "x", "y", "taken_at")}
-        recorded_one, created = set_up(
-            self.user(request), job, SetUpForm(**own, sight=BacksightForm(**typed))
-        )
-        return recorded(recorded_one.pk, created)
+        form = set_up_form(self.typed(request, SetUpInput))
+        stands, created = set_up(self.user(request), job, form)
+        return recorded(stands.pk, created)
 
 
 class MarksView(SignedInView):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
+from typing import TypedDict
 from uuid import UUID
 
 from django.db import transaction
@@ -23,7 +24,8 @@ from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import kind_of, style_of
 from server.records import record_once
-from server.refusals import Entries
+from server.refusals import Entries, Problem
+from server.shown import Place, show_place
 
 LONGEST_TAPE = Length.from_metres(30)
 
@@ -49,6 +51,13 @@ class SetUpForm:
     y: str
     taken_at: datetime
     sight: BacksightForm
+
+
+class SetUpDraftSheet(TypedDict):
+    """What a set-up that is being typed gives; parts it does not yet give are empty."""
+
+    line: LineSheet | None
+    place: Place | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,28 +118,34 @@ def _read_tape(entries: Entries, job: Job, form: BacksightForm) -> Length | None
     return taped if form.side == "above" else -taped
 
 
-def preview_line(user: User, job_id: UUID, form: BacksightForm) -> LineSheet:
-    """Tell the line a backsight would give, without recording it."""
+def draft_set_up(
+    user: User, job_id: UUID, form: SetUpForm
+) -> tuple[SetUpDraftSheet, list[Problem]]:
+    """Tell what a set-up that is being typed would give, and what is wrong with it so far."""
     job, _ = job_for(user, job_id, Ability.READ)
-    entries = Entries({"taped": form.taped}, kind_of(job))
-    sighted = read_backsight(job, form, entries)
-    entries.finish()
-    assert sighted is not None
-    return line_sheet(sighted.line, sighted.rod, sighted.backsight, style_of(job))
+    entries = Entries({"x": form.x, "y": form.y, "taped": form.sight.taped}, kind_of(job))
+    style, place = style_of(job), _read_place(entries)
+    sighted = read_backsight(job, form.sight, entries)
+    sheet: SetUpDraftSheet = {
+        "line": line_sheet(sighted.line, sighted.rod, sighted.backsight, style)
+        if sighted
+        else None,
+        "place": show_place(place, style) if place else None,
+    }
+    return sheet, entries.problems
 
 
 def set_up(user: User, job_id: UUID, form: SetUpForm) -> tuple[SetUp, bool]:
     """Record a set-up; the same form twice records one."""
     job, _ = job_for(user, job_id, Ability.PLAN)
     entries = Entries({"x": form.x, "y": form.y, "taped": form.sight.taped}, kind_of(job))
-    x, y = entries.length("x"), entries.length("y")
-    place = None
-    if x is not None and y is not None:
-        place = entries.check("x", lambda: PlanPoint(x, y))
-    instrument = gear.Instrument.objects.filter(crew_id=job.crew_id, pk=form.instrument).first()
-    if instrument is None:
+    place = _read_place(entries)
+    if not gear.Instrument.objects.filter(crew_id=job.crew_id, pk=form.instrument).exists():
         entries.refuse(
-            "instrument", "", "There is no such instrument in your crew.", "Choose one of them."
+            "instrument",
+            "",
+            "There is no such instrument in your crew.",
+            "Choose one of them.",
         )
     sighted = read_backsight(job, form.sight, entries)
     entries.finish()
@@ -139,7 +154,7 @@ def set_up(user: User, job_id: UUID, form: SetUpForm) -> tuple[SetUp, bool]:
     record = SetUp(
         id=form.id,
         job=job,
-        instrument=instrument,
+        instrument_id=form.instrument,
         rod_id=form.sight.rod,
         benchmark=sighted.benchmark,
         backsight=sighted.backsight,
@@ -151,6 +166,13 @@ def set_up(user: User, job_id: UUID, form: SetUpForm) -> tuple[SetUp, bool]:
         taken_by=user,
     )
     return _record_numbered(job, record)
+
+
+def _read_place(entries: Entries) -> PlanPoint | None:
+    x, y = entries.length("x"), entries.length("y")
+    if x is None or y is None:
+        return None
+    return entries.check("x", lambda: PlanPoint(x, y))
 
 
 def _record_numbered(job: Job, record: SetUp) -> tuple[SetUp, bool]:

@@ -11,7 +11,7 @@ from core.surfaces import Plane, SlabVolume, StoneShot, concrete_order, slab_vol
 from core.surfaces.slab import Extreme
 from server.fieldbook.pegs import FloorPegs
 from server.jobs.models import Floor
-from server.shown import Amount, Shown, show, show_volume, volume_unit
+from server.shown import Amount, Shown, show, show_difference, show_volume, volume_unit
 
 
 class Spot(TypedDict):
@@ -72,9 +72,9 @@ def _sheet(floor: Floor, slab: SlabVolume, pegs: FloorPegs, style: Style) -> Tak
         "mean": show(Length.from_float(slab.mean_thickness), style),
         "volume": show_volume(slab.volume, style),
         "field_book_volume": show_volume(slab.field_book_volume, style),
-        "field_book_difference": show_volume(slab.field_book_volume - slab.volume, style),
+        "field_book_difference": show_difference(slab.field_book_volume - slab.volume, style),
         "nominal_volume": show_volume(nominal, style),
-        "extra": show_volume(slab.extra_over(float(floor.thickness)), style),
+        "extra": show_difference(slab.extra_over(float(floor.thickness)), style),
         "extrapolated_percent": round(100 * slab.extrapolated_share, 1),
         "asks_for_corner_shots": slab.asks_for_corner_shots,
         "order": show_volume(ordered, style),

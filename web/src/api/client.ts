@@ -1,0 +1,80 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema.gen";
+
+export type Schemas = components["schemas"];
+export type Problem = Schemas["ErrorBody"];
+
+const TOKEN_COOKIE = /(?:^|; )csrftoken=([^;]*)/;
+
+/** What the server refused, or that it could not be reached. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly problems: readonly Problem[],
+  ) {
+    super(problems.map((problem) => `${problem.why} ${problem.accepts}`).join(" "));
+  }
+}
+
+const UNREACHED: Problem = {
+  field: "",
+  code: "unreached",
+  typed: "",
+  why: "The server could not be reached.",
+  accepts: "What you typed is kept here; try again when there is a signal.",
+  offers: [],
+};
+
+const BROKEN: Problem = {
+  ...UNREACHED,
+  code: "broken",
+  why: "The server failed.",
+  accepts: "What you typed is kept here; try again.",
+};
+
+export const api = createClient<paths>({ baseUrl: "/", credentials: "same-origin" });
+
+api.use({
+  onRequest({ request }) {
+    const token = TOKEN_COOKIE.exec(document.cookie)?.[1];
+    if (token && request.method !== "GET") request.headers.set("X-CSRFToken", token);
+    return request;
+  },
+});
+
+type Answer<Body> = { data?: Body; error?: unknown; response: Response };
+
+/** Return the body of an answer, or throw what was refused. */
+export async function told<Body>(call: Promise<Answer<Body>>): Promise<Body> {
+  let answer: Answer<Body>;
+  try {
+    answer = await call;
+  } catch {
+    throw new Refused(0, [UNREACHED]);
+  }
+  if (answer.data !== undefined) return answer.data;
+  throw new Refused(answer.response.status, problemsIn(answer.error));
+}
+
+function problemsIn(body: unknown): readonly Problem[] {
+  if (typeof body === "object" && body !== null && "errors" in body && Array.isArray(body.errors))
+    return body.errors as Problem[];
+  return [BROKEN];
+}
+
+/** Return the refusals of a failed call, none where there was no failure. */
+export function problemsOf(error: unknown): readonly Problem[] {
+  if (error instanceof Refused) return error.problems;
+  return error ? [BROKEN] : [];
+}
+
+/** Return a new key for a record, made here so that sending it twice is harmless. */
+export function newId(): string {
+  const { randomUUID } = crypto as Partial<Crypto>;
+  if (randomUUID) return randomUUID.call(crypto);
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40;
+  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80;
+  const hex = Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, "$1-$2-$3-$4-$5");
+}

@@ -1,0 +1,70 @@
+import { QueryClient, useQuery } from "@tanstack/react-query";
+import { Refused, api, told } from "./client";
+
+export const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => count < 1 && error instanceof Refused && error.status === 0,
+    },
+  },
+});
+
+export function useSession() {
+  return useQuery({ queryKey: ["session"], queryFn: () => told(api.GET("/api/v1/session")) });
+}
+
+export function useJobs() {
+  return useQuery({ queryKey: ["jobs"], queryFn: () => told(api.GET("/api/v1/jobs")) });
+}
+
+export function useJob(job: string) {
+  return useQuery({
+    queryKey: ["job", job],
+    queryFn: () => told(api.GET("/api/v1/jobs/{job}", { params: { path: { job } } })),
+  });
+}
+
+export function useFloor(floor: string) {
+  return useQuery({
+    queryKey: ["floor", floor],
+    queryFn: () => told(api.GET("/api/v1/floors/{floor}", { params: { path: { floor } } })),
+    enabled: floor !== "",
+  });
+}
+
+export function useGear(crew: string) {
+  return useQuery({
+    queryKey: ["gear", crew],
+    queryFn: () => told(api.GET("/api/v1/crews/{crew}/gear", { params: { path: { crew } } })),
+    enabled: crew !== "",
+  });
+}
+
+export function useMarks(set_up: string, floor: string) {
+  return useQuery({
+    queryKey: ["marks", set_up, floor],
+    queryFn: () =>
+      told(
+        api.GET("/api/v1/set-ups/{set_up}/marks", {
+          params: { path: { set_up }, query: { floor } },
+        }),
+      ),
+    enabled: set_up !== "" && floor !== "",
+  });
+}
+
+export function useBook(set_up: string) {
+  return useQuery({
+    queryKey: ["book", set_up],
+    queryFn: () => told(api.GET("/api/v1/set-ups/{set_up}/book", { params: { path: { set_up } } })),
+    enabled: set_up !== "",
+  });
+}
+
+/** Forget what was read of jobs, floors and books, after something was recorded. */
+export function forgetReadings(): Promise<void> {
+  return queries.invalidateQueries({
+    predicate: (query) => query.queryKey[0] !== "session",
+  });
+}

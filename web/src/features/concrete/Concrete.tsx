@@ -1,0 +1,125 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import type { Schemas } from "../../api/client";
+import { useFloor } from "../../api/queries";
+import { Choose, useChosen } from "../../parts/Choose";
+import { Needs } from "../../parts/Needs";
+import { Empty, Loaded, Page, Panel } from "../../parts/Page";
+import { Legend } from "../../parts/plan/Legend";
+import { Plan } from "../../parts/plan/Plan";
+import { outlineSpots, planInstruments, planPegs } from "../../parts/plan/pegs";
+import { Figure } from "../floors/Floors";
+import { useJobSheet } from "../frame/useJobSheet";
+
+/** The floor's answer: how thick it will be, how much concrete, and how much to order. */
+export function Concrete() {
+  const job = useJobSheet();
+  const chosen = useChosen(job);
+  const { floor } = chosen;
+  const query = useFloor(floor?.id ?? "");
+  if (!floor) return <Needs job={job} title="Concrete" what="floor" />;
+  return (
+    <Page
+      title={`Concrete, ${floor.name}`}
+      lead={`Top of slab ${floor.top_of_slab.text}, ${floor.thickness.text} thick, ${floor.area.text}`}
+      action={<Choose job={job} chosen={chosen} withSetUp={false} />}
+    >
+      <Loaded query={query}>
+        {(sheet) => (
+          <Stack direction={{ xs: "column", lg: "row" }} spacing={2}>
+            <Stack spacing={2} sx={{ flex: 2, minWidth: 0 }}>
+              {sheet.take_off ? (
+                <TakeOff takeOff={sheet.take_off} plan={sheet.plan} />
+              ) : (
+                <Empty>
+                  No volume yet ({sheet.undecided?.typed}). {sheet.undecided?.why}{" "}
+                  {sheet.undecided?.accepts}
+                </Empty>
+              )}
+            </Stack>
+            <Box sx={{ flex: 3, minWidth: 0 }}>
+              <Panel title="The stone as shot">
+                <Plan
+                  label={`Stone of ${floor.name}`}
+                  outlines={[outlineSpots(sheet.plan)]}
+                  pegs={thicknessPegs(sheet.plan)}
+                  instruments={planInstruments(job.set_ups)}
+                  isMetric={job.volume_unit === "m³"}
+                  height={440}
+                />
+                <Legend />
+                <Typography color="text.secondary">
+                  Beside each peg: the slab&apos;s thickness there.
+                </Typography>
+              </Panel>
+            </Box>
+          </Stack>
+        )}
+      </Loaded>
+    </Page>
+  );
+}
+
+function thicknessPegs(plan: Schemas["FloorPlan"]) {
+  const texts = new Map(plan.pegs.map((peg) => [peg.id, peg.shot?.thickness.text ?? ""]));
+  return planPegs(plan).map((peg) => ({ ...peg, text: texts.get(peg.id) ?? "" }));
+}
+
+type TakeOffProps = { takeOff: Schemas["TakeOff"]; plan: Schemas["FloorPlan"] };
+
+function TakeOff({ takeOff, plan }: TakeOffProps) {
+  const { counts } = plan;
+  return (
+    <>
+      <Panel title="Order">
+        <Typography sx={{ fontSize: "3.4rem", fontWeight: 700, lineHeight: 1 }} data-testid="order">
+          {takeOff.order.text}
+        </Typography>
+        <Typography color="text.secondary">
+          {takeOff.volume.text} and {takeOff.waste_percent} % waste, up to the next{" "}
+          {takeOff.order_step}
+        </Typography>
+        {counts.not_shot > 0 && (
+          <Alert severity="warning" sx={{ mt: 2 }}>
+            {counts.not_shot} of {counts.points} points are not shot yet: these figures rest on the
+            rest.
+          </Alert>
+        )}
+        {takeOff.asks_for_corner_shots && (
+          <Alert severity="warning" sx={{ mt: 1 }}>
+            {takeOff.extrapolated_percent} % of the area lies outside the shots. Shoot the corners.
+          </Alert>
+        )}
+        {counts.thin > 0 && (
+          <Alert severity="error" sx={{ mt: 1 }}>
+            {counts.thin} point{counts.thin > 1 ? "s are" : " is"} thinner than{" "}
+            {plan.least_thickness.text}: a hold until the stone is taken off.
+          </Alert>
+        )}
+      </Panel>
+      <Panel title="Thickness">
+        <Figure
+          name={`Thinnest, at ${takeOff.thinnest.point}`}
+          text={takeOff.thinnest.thickness.text}
+          strong
+        />
+        <Figure
+          name={`Thickest, at ${takeOff.thickest.point}`}
+          text={takeOff.thickest.thickness.text}
+        />
+        <Figure name="Mean of the shots" text={takeOff.mean.text} />
+        <Figure name="As planned" text={plan.thickness.text} />
+      </Panel>
+      <Panel title="Volume">
+        <Figure name="Over the shot stone" text={takeOff.volume.text} strong />
+        <Figure name="Field book: mean × area" text={takeOff.field_book_volume.text} />
+        <Figure name="Field book against it" text={takeOff.field_book_difference.text} />
+        <Figure name="Nominal: area × planned" text={takeOff.nominal_volume.text} />
+        <Figure name="Against nominal" text={takeOff.extra.text} />
+        <Figure name="Outside the shots" text={`${takeOff.extrapolated_percent} % of the area`} />
+      </Panel>
+    </>
+  );
+}

@@ -1,0 +1,1 @@
+export { Concrete } from "./Concrete";

@@ -1,0 +1,1 @@
+export { Control } from "./Control";

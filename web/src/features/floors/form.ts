@@ -1,0 +1,55 @@
+import type { Schemas } from "../../api/client";
+
+type Typed = Schemas["FloorTyped"];
+
+export type FloorForm = Omit<Typed, "corners"> & {
+  shape: "rectangle" | "l-shape" | "corners";
+  length: string;
+  width: string;
+  notch_length: string;
+  notch_width: string;
+  corners: { x: string; y: string }[];
+};
+
+/** A new floor's form, with the usual figures of the job's units as editable defaults. */
+export function emptyFloor(job: Schemas["JobSheet"]): FloorForm {
+  const metric = job.style_kind === "m" || job.style_kind === "mm";
+  const usual = metric
+    ? { grid: "2.5 m", marks: "5 m", tolerance: "6 mm", step: "0.1" }
+    : { grid: "8 ft", marks: "16 ft", tolerance: '1/4"', step: "0.25" };
+  return {
+    name: "",
+    shape: "rectangle",
+    length: "",
+    width: "",
+    notch_length: "",
+    notch_width: "",
+    corners: [
+      { x: "0", y: "0" },
+      { x: "", y: "0" },
+      { x: "", y: "" },
+    ],
+    level_from: "benchmark",
+    level: "",
+    side: "above",
+    reference: job.benchmarks[0]?.id ?? "",
+    thickness: "",
+    least_thickness: "",
+    tolerance: usual.tolerance,
+    grid_spacing: usual.grid,
+    mark_spacing: usual.marks,
+    waste: "5",
+    order_step: usual.step,
+  };
+}
+
+/** The form of a floor that is planned already, corner by corner. */
+export function typedFloor(typed: Typed): FloorForm {
+  return { ...typed, shape: "corners", length: "", width: "", notch_length: "", notch_width: "" };
+}
+
+/** What is sent: a reference only where the level is relative. */
+export function bodyOf(form: FloorForm & { id: string }): Schemas["FloorInputRequest"] {
+  const reference = form.level_from === "elevation" ? null : form.reference || null;
+  return { ...form, reference, corners: form.shape === "corners" ? form.corners : [] };
+}

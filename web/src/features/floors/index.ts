@@ -1,0 +1,2 @@
+export { FloorEditor } from "./FloorEditor";
+export { Floors } from "./Floors";

@@ -1,0 +1,71 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Drawer from "@mui/material/Drawer";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { Link, Outlet, useLocation, useParams } from "react-router";
+import type { Schemas } from "../../api/client";
+import { useJob } from "../../api/queries";
+import { Loaded } from "../../parts/Page";
+import { Steps, stepAt } from "./Steps";
+import { TopBar } from "./TopBar";
+
+type Job = Schemas["JobSheet"];
+
+/** A job's frame: the order of work is the navigation. */
+export function JobFrame() {
+  const { job = "" } = useParams();
+  const query = useJob(job);
+  return <Loaded query={query}>{(sheet) => <Framed job={sheet} />}</Loaded>;
+}
+
+function Framed({ job }: { job: Job }) {
+  const [isOpen, setOpen] = useState(false);
+  const { pathname } = useLocation();
+  const here = stepAt(job, pathname);
+  return (
+    <Box sx={{ minHeight: "100dvh", display: "flex", flexDirection: "column" }}>
+      <TopBar>
+        <Box
+          component={Link}
+          to={`/jobs/${job.id}`}
+          sx={{ color: "inherit", textDecoration: "none" }}
+        >
+          <Typography noWrap sx={{ fontWeight: 700, lineHeight: 1.2 }}>
+            {job.name}
+          </Typography>
+          <Typography noWrap variant="body2" sx={{ color: "#d3d9da" }}>
+            {job.place}
+          </Typography>
+        </Box>
+      </TopBar>
+      <Button
+        onClick={() => setOpen(true)}
+        sx={{ display: { md: "none" }, bgcolor: "peg", color: "#15191c", borderRadius: 0 }}
+      >
+        {here ? `${here.number}. ${here.name}` : "Where the job stands"} · all steps
+      </Button>
+      <Box sx={{ display: "flex", flex: 1, minHeight: 0 }}>
+        <Box
+          component="nav"
+          aria-label="Order of work"
+          sx={{ display: { xs: "none", md: "block" }, width: 220, bgcolor: "rail", flexShrink: 0 }}
+        >
+          <Steps job={job} here={here?.key} />
+        </Box>
+        <Drawer
+          open={isOpen}
+          onClose={() => setOpen(false)}
+          slotProps={{ paper: { sx: { width: 280, bgcolor: "rail" } } }}
+        >
+          <Box component="nav" aria-label="Order of work" onClick={() => setOpen(false)}>
+            <Steps job={job} here={here?.key} />
+          </Box>
+        </Drawer>
+        <Box component="main" sx={{ flex: 1, minWidth: 0 }}>
+          <Outlet context={job} />
+        </Box>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,13 @@
+import { Navigate, Outlet } from "react-router";
+import { useSession } from "../../api/queries";
+import { Loaded } from "../../parts/Page";
+
+/** Lets people who are signed in through, and shows the others the door. */
+export function SignedIn() {
+  const session = useSession();
+  return (
+    <Loaded query={session}>
+      {(now) => (now.name ? <Outlet /> : <Navigate to="/sign-in" replace />)}
+    </Loaded>
+  );
+}

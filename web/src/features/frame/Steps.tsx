@@ -1,0 +1,97 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import type { Schemas } from "../../api/client";
+
+type Job = Schemas["JobSheet"];
+type Step = Schemas["Step"];
+
+export const STEP_NAMES: Record<Step["key"], string> = {
+  control: "Control",
+  floors: "Floors",
+  "set-up": "Set up",
+  marks: "Marks",
+  stone: "Shoot the stone",
+  concrete: "Concrete",
+  book: "The book",
+};
+
+const STATE_WORDS: Record<Step["state"], string> = {
+  done: "done",
+  next: "comes next",
+  open: "open",
+  later: "later",
+};
+
+/** The step a screen belongs to, numbered in the order of work. */
+export function stepAt(job: Job, pathname: string) {
+  const part = pathname.split("/")[3] ?? "";
+  const index = job.steps.findIndex((step) => step.key === part);
+  const step = job.steps[index];
+  return step && { key: step.key, number: index + 1, name: STEP_NAMES[step.key] };
+}
+
+/** The steps as pegs along a line: driven when done, marked when next. */
+export function Steps({ job, here }: { job: Job; here: string | undefined }) {
+  return (
+    <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0, pt: 1, position: "relative" }}>
+      {job.steps.map((step, i) => (
+        <Box component="li" key={step.key} sx={{ position: "relative" }}>
+          <Box
+            component={Link}
+            to={`/jobs/${job.id}/${step.key}`}
+            aria-current={step.key === here ? "page" : undefined}
+            sx={{
+              display: "flex",
+              gap: 1.5,
+              alignItems: "center",
+              minHeight: 64,
+              px: 2,
+              color: "#fff",
+              textDecoration: "none",
+              bgcolor: step.key === here ? "#343c40" : "transparent",
+              "&:hover": { bgcolor: "#2a3135" },
+            }}
+          >
+            <StepPeg state={step.state} isLast={i === job.steps.length - 1} />
+            <Box sx={{ minWidth: 0 }}>
+              <Typography sx={{ fontWeight: 600, lineHeight: 1.2 }}>
+                {i + 1}. {STEP_NAMES[step.key]}
+              </Typography>
+              <Typography variant="body2" noWrap sx={{ color: "#d3d9da" }}>
+                {step.state === "next" ? "next: " : ""}
+                {step.note}
+                <Box component="span" sx={visuallyHidden}>
+                  {`, ${STATE_WORDS[step.state]}`}
+                </Box>
+              </Typography>
+            </Box>
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+const visuallyHidden = {
+  position: "absolute",
+  width: 1,
+  height: 1,
+  overflow: "hidden",
+  clipPath: "inset(50%)",
+} as const;
+
+function StepPeg({ state, isLast }: { state: Step["state"]; isLast: boolean }) {
+  const fill = state === "done" ? "#ffc20e" : "#15191c";
+  const stroke = state === "later" ? "#7d888c" : "#ffc20e";
+  return (
+    <svg width={22} height={64} aria-hidden style={{ flexShrink: 0 }}>
+      <path d={isLast ? "M11 0V32" : "M11 0V64"} stroke="#7d888c" strokeWidth={2} />
+      <path d="M4 20h14v16l-7 10-7-10z" fill={fill} stroke={stroke} strokeWidth={2} />
+      {state === "done" && (
+        <path d="M7 28l3 4 5-7" fill="none" stroke="#15191c" strokeWidth={2.5} />
+      )}
+      {state === "next" && <circle cx={11} cy={29} r={3.5} fill="#ffc20e" />}
+    </svg>
+  );
+}

@@ -1,0 +1,2 @@
+export { JobFrame } from "./JobFrame";
+export { SignedIn } from "./SignedIn";

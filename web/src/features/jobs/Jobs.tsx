@@ -1,0 +1,85 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import { useJobs, useSession } from "../../api/queries";
+import { Empty, Loaded, Page } from "../../parts/Page";
+import { TopBar } from "../frame/TopBar";
+
+/** The jobs of the person's crews. */
+export function Jobs() {
+  const session = useSession();
+  const jobs = useJobs();
+  const crews = session.data?.crews ?? [];
+  const canPlan = crews.some((crew) => crew.can_plan);
+  const newJob = canPlan && (
+    <Button component={Link} to="/jobs/new" variant="contained">
+      New job
+    </Button>
+  );
+  return (
+    <>
+      <TopBar />
+      <Box sx={{ maxWidth: 900 }}>
+        <Page
+          title="Jobs"
+          lead={`${session.data?.name ?? ""}, what are we setting today?`}
+          action={newJob}
+        >
+          <Loaded query={jobs}>
+            {({ jobs: rows }) =>
+              rows.length ? (
+                <Stack component="ul" spacing={1} sx={{ listStyle: "none", p: 0, m: 0 }}>
+                  {rows.map((job) => (
+                    <li key={job.id}>
+                      <JobRow {...job} />
+                    </li>
+                  ))}
+                </Stack>
+              ) : (
+                <Empty action={newJob}>
+                  No jobs yet. A job starts with its first benchmark: the fixed point everything is
+                  carried from.
+                </Empty>
+              )
+            }
+          </Loaded>
+          <Stack direction="row" spacing={1} sx={{ flexWrap: "wrap" }}>
+            {crews.map((crew) => (
+              <Button key={crew.id} component={Link} to={`/gear/${crew.id}`} variant="outlined">
+                Gear of {crew.name}
+              </Button>
+            ))}
+          </Stack>
+        </Page>
+      </Box>
+    </>
+  );
+}
+
+function JobRow(job: { id: string; name: string; place: string; crew: string }) {
+  return (
+    <Box
+      component={Link}
+      to={`/jobs/${job.id}`}
+      sx={{
+        display: "block",
+        bgcolor: "background.paper",
+        color: "text.primary",
+        textDecoration: "none",
+        p: 2,
+        borderLeft: "10px solid",
+        borderColor: "peg",
+        "&:hover": { bgcolor: "slab" },
+      }}
+    >
+      <Typography variant="h2" component="span" sx={{ display: "block" }}>
+        {job.name}
+      </Typography>
+      <Typography color="text.secondary" component="span">
+        {job.place} · {job.crew}
+      </Typography>
+    </Box>
+  );
+}

@@ -1,0 +1,2 @@
+export { Jobs } from "./Jobs";
+export { NewJob } from "./NewJob";

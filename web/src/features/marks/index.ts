@@ -1,0 +1,1 @@
+export { Marks } from "./Marks";

@@ -1,0 +1,97 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import type { Schemas } from "../../api/client";
+import { Page, Panel } from "../../parts/Page";
+import { Legend } from "../../parts/plan/Legend";
+import { Plan } from "../../parts/plan/Plan";
+import { outlineSpots, planInstruments, planPegs } from "../../parts/plan/pegs";
+import { STEP_NAMES } from "../frame/Steps";
+import { useJobSheet } from "../frame/useJobSheet";
+
+const TO_DO: Record<Schemas["Step"]["key"], string> = {
+  control: "Enter a benchmark: the point everything is carried from.",
+  floors: "Lay out the floor: outline, finished level, thickness.",
+  "set-up": "Set up the instrument and take a backsight.",
+  marks: "Mark the walls and forms.",
+  stone: "Go on shooting the stone.",
+  concrete: "Look at the thin spots before you order.",
+  book: "Look over the level notes.",
+};
+
+/** Where the job stands, and what comes next. */
+export function Overview() {
+  const job = useJobSheet();
+  const next = job.steps.find((step) => step.state === "next");
+  return (
+    <Page title="Where the job stands" lead={job.crew}>
+      <Next job={job} next={next} />
+      {job.floors.map((floor) => (
+        <Panel key={floor.id} title={floor.name}>
+          <Counts floor={floor} />
+          <Plan
+            label={`Plan of ${floor.name}`}
+            outlines={[outlineSpots(floor)]}
+            pegs={planPegs(floor)}
+            instruments={planInstruments(job.set_ups)}
+            isMetric={job.volume_unit === "m³"}
+            height={440}
+          />
+          <Legend />
+        </Panel>
+      ))}
+    </Page>
+  );
+}
+
+function Next({ job, next }: { job: Schemas["JobSheet"]; next: Schemas["Step"] | undefined }) {
+  const key = next?.key ?? "concrete";
+  return (
+    <Stack
+      direction="row"
+      sx={{
+        bgcolor: "peg",
+        color: "#15191c",
+        p: 2,
+        gap: 2,
+        flexWrap: "wrap",
+        alignItems: "center",
+      }}
+    >
+      <Box sx={{ flex: "1 1 240px" }}>
+        <Typography variant="h3">{next ? "Comes next" : "All steps are done"}</Typography>
+        <Typography sx={{ fontSize: "1.25rem", fontWeight: 600 }}>
+          {next ? TO_DO[key] : "Volume and order stand under Concrete."}
+        </Typography>
+        <Typography>{next?.note}</Typography>
+      </Box>
+      <Button
+        component={Link}
+        to={`/jobs/${job.id}/${key}`}
+        variant="contained"
+        size="large"
+        sx={{ bgcolor: "#15191c", color: "#fff" }}
+      >
+        {STEP_NAMES[key]}
+      </Button>
+    </Stack>
+  );
+}
+
+export function Counts({ floor }: { floor: Schemas["FloorPlan"] }) {
+  const { counts } = floor;
+  const parts = [
+    `${counts.points - counts.not_shot} of ${counts.points} shot`,
+    `${counts.on} on`,
+    `${counts.high} high`,
+    `${counts.low} low`,
+    ...(counts.thin ? [`${counts.thin} thin`] : []),
+  ];
+  return (
+    <Typography sx={{ mb: 1 }}>
+      {parts.join(" · ")} · top of slab {floor.top_of_slab.text}, stone at {floor.sub_base.text}
+    </Typography>
+  );
+}

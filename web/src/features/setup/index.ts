@@ -1,0 +1,2 @@
+export { NewSetUp } from "./NewSetUp";
+export { SetUps } from "./SetUps";

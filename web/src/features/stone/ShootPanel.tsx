@@ -1,0 +1,208 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import InputBase from "@mui/material/InputBase";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import type { Problem, Schemas } from "../../api/client";
+import { inWords } from "../../parts/EntryField";
+import { Keypad } from "../../parts/Keypad";
+import { Rod } from "../../parts/rod/Rod";
+import { Answer } from "./Answer";
+import { StrikeForm } from "./StrikeForm";
+import type { Shooting } from "./useShooting";
+
+type Props = {
+  shooting: Shooting;
+  floor: Schemas["FloorPlan"];
+  setUp: Schemas["SetUpSheet"];
+  target: Schemas["StoneTarget"] | undefined;
+  canRecord: boolean;
+};
+
+const STEP = { minWidth: 56, paddingInline: 1, fontSize: "1.25rem" };
+
+/** One point at a time: what it says, the rod, the reading, the keys. */
+export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props) {
+  const { current, reading, figures, problems, logged } = shooting;
+  const [isStriking, setStriking] = useState(false);
+  if (!current) return null;
+  const done = floor.counts.points - floor.counts.not_shot;
+  return (
+    <Stack spacing={1} sx={{ bgcolor: "background.paper", p: { xs: 1, md: 2 }, borderTop: 3 }}>
+      <Stack direction="row" sx={{ alignItems: "center" }}>
+        <Button
+          sx={STEP}
+          variant="outlined"
+          aria-label="Point before"
+          onClick={() => shooting.step(-1)}
+        >
+          ‹
+        </Button>
+        <Box sx={{ flex: 1, textAlign: "center" }}>
+          <Typography variant="h2" aria-live="polite">
+            Point {current.name}
+          </Typography>
+          <Typography variant="body2" color="text.secondary">
+            {done} of {floor.counts.points} shot
+          </Typography>
+        </Box>
+        <Button
+          sx={STEP}
+          variant="outlined"
+          aria-label="Next point"
+          onClick={() => shooting.step(1)}
+        >
+          ›
+        </Button>
+      </Stack>
+      <Stack direction="row" spacing={1.5}>
+        <Box sx={{ flex: 1, minWidth: 0, minHeight: 190 }}>
+          <Answer
+            peg={current}
+            figures={figures}
+            logged={logged}
+            target={target?.reading.rod ?? ""}
+          />
+        </Box>
+        <PointRod {...{ current, figures }} {...{ floor, setUp, target }} />
+      </Stack>
+      {current.shot ? (
+        <Button variant="outlined" disabled={!canRecord} onClick={() => setStriking(true)}>
+          Strike {current.shot.reading.rod} and re-shoot
+        </Button>
+      ) : (
+        <ReadingEntry shooting={shooting} setUp={setUp} canRecord={canRecord} />
+      )}
+      <Refusal problems={problems} onOffer={shooting.type} />
+      {!current.shot && <Keypad rod={setUp.rod} value={reading} onChange={shooting.type} />}
+      <StrikeForm
+        key={current.id}
+        isOpen={isStriking && current.shot !== null}
+        peg={current}
+        strike={shooting.strike}
+        onClose={() => setStriking(false)}
+      />
+    </Stack>
+  );
+}
+
+type RodProps = {
+  current: Schemas["Peg"];
+  figures: Schemas["ShotFigures"] | undefined;
+  floor: Schemas["FloorPlan"];
+  setUp: Schemas["SetUpSheet"];
+  target: Schemas["StoneTarget"] | undefined;
+};
+
+function PointRod({ current, figures, floor, setUp, target }: RodProps) {
+  const shot = current.shot?.set_up === setUp.number ? current.shot : undefined;
+  const beam = figures?.scale_value ?? shot?.scale_value ?? null;
+  const reading = figures?.reading.rod ?? shot?.reading.rod;
+  return (
+    <Rod
+      rod={setUp.rod}
+      beam={beam}
+      clamp={target && { value: target.scale_value, text: "target" }}
+      tolerance={Number(floor.tolerance.metres)}
+      height={190}
+      width={132}
+      label={reading ? `Rod on the stone, reading ${reading}` : "Rod on the stone"}
+    />
+  );
+}
+
+type EntryProps = Pick<Props, "shooting" | "setUp" | "canRecord">;
+
+function ReadingEntry({ shooting, setUp, canRecord }: EntryProps) {
+  const input = useRef<HTMLInputElement>(null);
+  const point = shooting.current?.id;
+  useEffect(() => input.current?.focus(), [point]);
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === "Enter") shooting.submit();
+    else if (event.key === "ArrowDown") shooting.step(1);
+    else if (event.key === "ArrowUp") shooting.step(-1);
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <Stack direction="row" spacing={1}>
+      <InputBase
+        inputRef={input}
+        value={shooting.reading}
+        onChange={(event) => shooting.type(event.target.value)}
+        onKeyDown={onKeyDown}
+        disabled={!canRecord}
+        placeholder="reading"
+        sx={{
+          flex: 1,
+          border: 2,
+          px: 1.5,
+          fontSize: "1.6rem",
+          fontWeight: 700,
+          height: 60,
+          minWidth: 0,
+        }}
+        slotProps={{
+          input: {
+            "aria-label": `Reading on the rod, ${setUp.rod.graduation.label}`,
+            inputMode: "none",
+            autoComplete: "off",
+            enterKeyHint: "done",
+          },
+        }}
+      />
+      <Button
+        aria-label="Back one"
+        variant="outlined"
+        sx={STEP}
+        onClick={() => shooting.type(shooting.reading.slice(0, -1).trimEnd())}
+      >
+        ⌫
+      </Button>
+      <Button
+        variant="contained"
+        color="secondary"
+        sx={{ fontSize: "1.15rem", fontWeight: 700 }}
+        disabled={!canRecord || !shooting.reading.trim()}
+        loading={shooting.isLogging}
+        onClick={shooting.submit}
+      >
+        Log it
+      </Button>
+    </Stack>
+  );
+}
+
+function Refusal({
+  problems,
+  onOffer,
+}: {
+  problems: readonly Problem[];
+  onOffer: (text: string) => void;
+}) {
+  if (!problems.length) return null;
+  return (
+    <Box role="alert" sx={{ borderLeft: 6, borderColor: "error.main", pl: 1.5 }}>
+      {problems.map((problem) => (
+        <Typography key={problem.code} color="error">
+          {inWords(problem)}
+        </Typography>
+      ))}
+      <Stack direction="row" spacing={1} sx={{ mt: 1 }}>
+        {problems
+          .flatMap((problem) => problem.offers)
+          .map((offer) => (
+            <Button
+              key={offer.text}
+              variant="outlined"
+              color="error"
+              onClick={() => onOffer(offer.text)}
+            >
+              {offer.label}
+            </Button>
+          ))}
+      </Stack>
+    </Box>
+  );
+}

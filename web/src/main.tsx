@@ -1,0 +1,29 @@
+import createCache from "@emotion/cache";
+import { CacheProvider } from "@emotion/react";
+import CssBaseline from "@mui/material/CssBaseline";
+import { ThemeProvider } from "@mui/material/styles";
+import { QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { RouterProvider } from "react-router";
+import { queries } from "./api/queries";
+import { router } from "./routes";
+import { theme } from "./theme/theme";
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
+const styles = createCache({ key: "yp", ...(nonce ? { nonce } : {}) });
+const root = document.getElementById("root");
+if (!root) throw new Error("The page has no root.");
+
+createRoot(root).render(
+  <StrictMode>
+    <CacheProvider value={styles}>
+      <ThemeProvider theme={theme} defaultMode="light">
+        <CssBaseline enableColorScheme />
+        <QueryClientProvider client={queries}>
+          <RouterProvider router={router} />
+        </QueryClientProvider>
+      </ThemeProvider>
+    </CacheProvider>
+  </StrictMode>,
+);

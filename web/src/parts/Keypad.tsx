@@ -1,0 +1,103 @@
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import { NARROW } from "../theme/theme";
+import type { RodSheet } from "./rod/scale";
+
+type Props = { rod: RodSheet; value: string; onChange: (value: string) => void };
+
+type Key = { face: string; name?: string; press: (before: string) => string };
+
+const type = (text: string, face = text): Key => ({ face, press: (before) => before + text });
+
+function fractionKey(fraction: string): Key {
+  const press = (before: string) => {
+    const bare = before.replace(/"$/, "").trimEnd();
+    return `${bare}${bare ? " " : ""}${fraction}"`;
+  };
+  return { face: fraction, name: `${fraction} inch`, press };
+}
+
+const below: Key = {
+  face: "below",
+  name: "below zero",
+  press: (before) => (before.startsWith("-") ? before.slice(1) : `-${before}`),
+};
+
+const clear: Key = { face: "clear", press: () => "" };
+
+function columnsOf(rod: RodSheet): { digits: Key[]; fractions: Key[] } {
+  const { kind, fractions } = rod.graduation;
+  const sign = rod.numbering === "centre-zero";
+  const left = kind === "ft-in" ? { ...type("' ", "ft"), name: "feet" } : type(".", ".");
+  const right: Key =
+    kind === "ft-in" || kind === "in"
+      ? { face: "in", name: "inches", press: (before) => `${before.trimEnd()}"` }
+      : clear;
+  const digits = ["1", "2", "3", "4", "5", "6", "7", "8", "9"].map((digit) => type(digit));
+  return {
+    digits: [...digits, sign ? below : left, type("0"), right],
+    fractions: fractions.length ? [...fractions.map(fractionKey), clear] : [],
+  };
+}
+
+/** Big keys in the rod's own graduation, for one wet thumb. */
+export function Keypad({ rod, value, onChange }: Props) {
+  const { digits, fractions } = columnsOf(rod);
+  const fine = fractions.length > 8;
+  return (
+    <Box sx={{ display: "flex", gap: 0.75, touchAction: "manipulation" }}>
+      <KeyGrid keys={digits} columns={3} grow={3} {...{ value, onChange }} />
+      {fractions.length > 0 && (
+        <KeyGrid
+          keys={fractions}
+          columns={fine ? 4 : 2}
+          grow={fine ? 4 : 2}
+          {...{ value, onChange }}
+          soft
+        />
+      )}
+    </Box>
+  );
+}
+
+function KeyGrid(props: {
+  keys: Key[];
+  columns: number;
+  grow: number;
+  value: string;
+  onChange: (value: string) => void;
+  soft?: boolean;
+}) {
+  return (
+    <Box
+      sx={{
+        flex: props.grow,
+        display: "grid",
+        gap: 0.75,
+        gridTemplateColumns: `repeat(${props.columns}, 1fr)`,
+        gridAutoRows: "minmax(52px, 1fr)",
+      }}
+    >
+      {props.keys.map((key) => (
+        <ButtonBase
+          key={key.face}
+          aria-label={key.name ?? key.face}
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => props.onChange(key.press(props.value))}
+          sx={{
+            fontFamily: NARROW,
+            fontSize: key.face.length > 3 ? "1rem" : "1.35rem",
+            fontWeight: 700,
+            bgcolor: props.soft ? "slab" : "background.paper",
+            border: 1,
+            borderColor: "divider",
+            borderRadius: 1,
+            "&:active": { bgcolor: "peg", color: "#15191c" },
+          }}
+        >
+          {key.face}
+        </ButtonBase>
+      ))}
+    </Box>
+  );
+}

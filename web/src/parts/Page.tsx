@@ -1,0 +1,74 @@
+import Box from "@mui/material/Box";
+import CircularProgress from "@mui/material/CircularProgress";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import type { UseQueryResult } from "@tanstack/react-query";
+import type { ReactNode } from "react";
+import { problemsOf } from "../api/client";
+import { Problems } from "./Problems";
+
+type PageProps = { title: string; lead?: ReactNode; action?: ReactNode; children: ReactNode };
+
+/** A screen: what it is, one thing to do, and its content. */
+export function Page({ title, lead, action, children }: PageProps) {
+  return (
+    <Stack spacing={2} sx={{ p: { xs: 1.5, md: 3 } }}>
+      <Stack direction="row" sx={{ alignItems: "flex-start", gap: 2, flexWrap: "wrap" }}>
+        <Box sx={{ flex: "1 1 240px" }}>
+          <Typography variant="h1">{title}</Typography>
+          {lead && <Typography color="text.secondary">{lead}</Typography>}
+        </Box>
+        {action}
+      </Stack>
+      {children}
+    </Stack>
+  );
+}
+
+/** A list with nothing in it says what to do. */
+export function Empty({ children, action }: { children: ReactNode; action?: ReactNode }) {
+  return (
+    <Stack
+      spacing={2}
+      sx={{ p: 3, border: "2px dashed", borderColor: "divider", alignItems: "flex-start" }}
+    >
+      <Typography>{children}</Typography>
+      {action}
+    </Stack>
+  );
+}
+
+type LoadedProps<Data> = { query: UseQueryResult<Data>; children: (data: Data) => ReactNode };
+
+/** Show what a query gives, a turning wheel before, and the refusal where it failed. */
+export function Loaded<Data>({ query, children }: LoadedProps<Data>) {
+  if (query.data !== undefined) return children(query.data);
+  if (query.error)
+    return (
+      <Box sx={{ p: 3 }}>
+        <Problems problems={problemsOf(query.error)} />
+      </Box>
+    );
+  return (
+    <Box sx={{ p: 4 }}>
+      <CircularProgress aria-label="Loading" />
+    </Box>
+  );
+}
+
+/** A titled part of a screen. */
+export function Panel({ title, children }: { title?: string; children: ReactNode }) {
+  return (
+    <Box
+      component="section"
+      sx={{ bgcolor: "background.paper", p: 2, borderTop: 3, borderColor: "text.primary" }}
+    >
+      {title && (
+        <Typography variant="h2" sx={{ mb: 1.5 }}>
+          {title}
+        </Typography>
+      )}
+      {children}
+    </Box>
+  );
+}

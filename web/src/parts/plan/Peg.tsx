@@ -1,0 +1,47 @@
+import { NARROW, usePalette } from "../../theme/theme";
+
+export type PegState = "not-shot" | "on" | "high" | "low";
+
+export const STATE_WORDS: Record<PegState, string> = {
+  "not-shot": "not shot",
+  on: "on",
+  high: "high",
+  low: "low",
+};
+
+type Props = { state: PegState; thin?: boolean; isCurrent?: boolean };
+
+/**
+ * A peg against its string line: standing above it (high), driven below it (low), flush (on),
+ * or an empty hole (not shot). Told apart by shape; color only helps.
+ */
+export function PegMark({ state, thin = false, isCurrent = false }: Props) {
+  const palette = usePalette();
+  const ink = palette.text.primary;
+  return (
+    <g>
+      {isCurrent && <circle r={16} fill={palette.peg} stroke={ink} strokeWidth={2} />}
+      {state === "not-shot" && (
+        <circle r={7} fill={palette.background.paper} stroke={ink} strokeWidth={2} />
+      )}
+      {state === "on" && <rect x={-6} y={-6} width={12} height={12} rx={6} fill={palette.on} />}
+      {state === "high" && <rect x={-6} y={-14} width={12} height={14} fill={palette.high} />}
+      {state === "low" && <rect x={-6} y={0} width={12} height={14} fill={palette.low} />}
+      {state !== "not-shot" && (
+        <path d="M-13 0H13" stroke={ink} strokeWidth={2.5} strokeLinecap="round" />
+      )}
+      {thin && (
+        <text
+          y={state === "low" ? -8 : 17}
+          textAnchor="middle"
+          fontFamily={NARROW}
+          fontWeight={700}
+          fontSize={12}
+          fill={palette.high}
+        >
+          THIN
+        </text>
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,238 @@
+import Box from "@mui/material/Box";
+import {
+  type KeyboardEvent,
+  type MouseEvent,
+  type ReactNode,
+  useEffect,
+  useRef,
+  useState,
+} from "react";
+import { NARROW, usePalette } from "../../theme/theme";
+import { PegMark, type PegState, STATE_WORDS } from "./Peg";
+import { type Frame, type Spot, frameOf, scaleBar } from "./frame";
+
+export type PlanPeg = {
+  id: string;
+  name: string;
+  spot: Spot;
+  state: PegState;
+  text?: string;
+  thin?: boolean;
+};
+
+export type PlanInstrument = { name: string; spot: Spot; isCurrent: boolean };
+
+type Props = {
+  label: string;
+  outlines: readonly (readonly Spot[])[];
+  pegs?: readonly PlanPeg[];
+  instruments?: readonly PlanInstrument[];
+  marks?: readonly { name: string; spot: Spot; isCorner: boolean; isBlocked: boolean }[];
+  current?: string | undefined;
+  onPick?: ((id: string) => void) | undefined;
+  onPlace?: ((spot: Spot) => void) | undefined;
+  isMetric: boolean;
+  height?: number;
+};
+
+/** The job drawn to scale from its own elements. */
+export function Plan(props: Props) {
+  const { outlines, pegs = [], instruments = [], marks = [], height = 420, onPlace } = props;
+  const holder = useRef<HTMLDivElement>(null);
+  const width = useWidth(holder);
+  const spots = [...outlines.flat(), ...instruments.map((one) => one.spot)];
+  const frame = frameOf(spots, width, height, onPlace ? 80 : 44);
+  const currentLast = [...pegs].sort(
+    (a, b) => Number(a.id === props.current) - Number(b.id === props.current),
+  );
+  const place = (event: MouseEvent<SVGSVGElement>) => {
+    if (!onPlace) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    onPlace(frame.toSite({ x: event.clientX - box.left, y: event.clientY - box.top }));
+  };
+  return (
+    <Box ref={holder} sx={{ width: "100%", bgcolor: "background.paper" }}>
+      <svg
+        width={width}
+        height={height}
+        role="group"
+        aria-label={props.label}
+        onClick={place}
+        style={{ display: "block", cursor: onPlace ? "crosshair" : "default" }}
+      >
+        {outlines.map((outline, i) => (
+          <Outline key={i} outline={outline} frame={frame} />
+        ))}
+        {marks.map((mark) => (
+          <WallMark key={mark.name} mark={mark} frame={frame} />
+        ))}
+        {instruments.map((one) => (
+          <Instrument key={one.name} instrument={one} frame={frame} />
+        ))}
+        {currentLast.map((peg) => (
+          <PlacedPeg key={peg.id} peg={peg} frame={frame} {...props} />
+        ))}
+        <ScaleBar frame={frame} isMetric={props.isMetric} />
+      </svg>
+    </Box>
+  );
+}
+
+function useWidth(holder: { readonly current: HTMLElement | null }): number {
+  const [width, setWidth] = useState(360);
+  useEffect(() => {
+    if (!holder.current) return;
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry) setWidth(Math.max(Math.floor(entry.contentRect.width), 200));
+    });
+    observer.observe(holder.current);
+    return () => observer.disconnect();
+  }, [holder]);
+  return width;
+}
+
+function Outline({ outline, frame }: { outline: readonly Spot[]; frame: Frame }) {
+  const palette = usePalette();
+  const points = outline.map(frame.toScreen).map(({ x, y }) => `${x},${y}`);
+  return (
+    <polygon
+      points={points.join(" ")}
+      fill={palette.slab}
+      stroke={palette.text.secondary}
+      strokeWidth={1.5}
+      strokeLinejoin="round"
+    />
+  );
+}
+
+function At({ spot, frame, children }: { spot: Spot; frame: Frame; children: ReactNode }) {
+  const { x, y } = frame.toScreen(spot);
+  return <g transform={`translate(${x} ${y})`}>{children}</g>;
+}
+
+function PlacedPeg(props: {
+  peg: PlanPeg;
+  frame: Frame;
+  current?: string | undefined;
+  onPick?: ((id: string) => void) | undefined;
+}) {
+  const { peg, frame, current, onPick } = props;
+  const palette = usePalette();
+  const words = `${peg.name}, ${STATE_WORDS[peg.state]}${peg.text ? `, ${peg.text}` : ""}`;
+  const pick = (event: MouseEvent | KeyboardEvent) => {
+    event.stopPropagation();
+    onPick?.(peg.id);
+  };
+  return (
+    <At spot={peg.spot} frame={frame}>
+      <g
+        role={onPick ? "button" : "img"}
+        aria-label={`${words}${peg.thin ? ", thin" : ""}`}
+        aria-current={peg.id === current}
+        tabIndex={onPick ? 0 : undefined}
+        onClick={onPick ? pick : undefined}
+        onKeyDown={(event) => event.key === "Enter" && pick(event)}
+        style={{ cursor: onPick ? "pointer" : "inherit" }}
+      >
+        <circle r={22} fill="transparent" />
+        <PegMark state={peg.state} thin={peg.thin ?? false} isCurrent={peg.id === current} />
+        <PlanText x={15} y={-10} size={13}>
+          {peg.name}
+        </PlanText>
+        {peg.text && (
+          <PlanText x={15} y={18} size={12} color={palette.text.secondary}>
+            {peg.text}
+          </PlanText>
+        )}
+      </g>
+    </At>
+  );
+}
+
+type TextProps = {
+  x: number;
+  y: number;
+  size: number;
+  color?: string;
+  anchor?: "start" | "end";
+  children: ReactNode;
+};
+
+function PlanText({ x, y, size, color, anchor = "start", children }: TextProps) {
+  const palette = usePalette();
+  return (
+    <text
+      x={x}
+      y={y}
+      fontFamily={NARROW}
+      fontSize={size}
+      textAnchor={anchor}
+      fontWeight={600}
+      fill={color ?? palette.text.primary}
+      stroke={palette.slab}
+      strokeWidth={3}
+      paintOrder="stroke"
+    >
+      {children}
+    </text>
+  );
+}
+
+function WallMark(props: {
+  mark: { name: string; spot: Spot; isCorner: boolean; isBlocked: boolean };
+  frame: Frame;
+}) {
+  const { mark, frame } = props;
+  const palette = usePalette();
+  return (
+    <At spot={mark.spot} frame={frame}>
+      <g role="img" aria-label={`mark ${mark.name}${mark.isBlocked ? ", out of reach" : ""}`}>
+        <path
+          d={mark.isCorner ? "M-8 -8H8V8H-8Z" : "M0 -9L9 0L0 9L-9 0Z"}
+          fill={mark.isBlocked ? palette.background.paper : palette.peg}
+          stroke={palette.text.primary}
+          strokeWidth={2}
+        />
+        {mark.isBlocked && <path d="M-7 -7L7 7" stroke={palette.high} strokeWidth={3} />}
+        <PlanText x={12} y={-10} size={14}>
+          {mark.name}
+        </PlanText>
+      </g>
+    </At>
+  );
+}
+
+function Instrument({ instrument, frame }: { instrument: PlanInstrument; frame: Frame }) {
+  const palette = usePalette();
+  const ink = instrument.isCurrent ? palette.beam : palette.text.secondary;
+  const isNearRight = frame.toScreen(instrument.spot).x > frame.width - 80;
+  return (
+    <At spot={instrument.spot} frame={frame}>
+      <g role="img" aria-label={`instrument, ${instrument.name}`}>
+        <path d="M0 0L-10 13M0 0L10 13M0 0V-14" stroke={ink} strokeWidth={3} />
+        <circle r={6} fill={ink} />
+        <PlanText x={isNearRight ? -12 : 12} y={5} size={13} anchor={isNearRight ? "end" : "start"}>
+          {instrument.name}
+        </PlanText>
+      </g>
+    </At>
+  );
+}
+
+function ScaleBar({ frame, isMetric }: { frame: Frame; isMetric: boolean }) {
+  const palette = usePalette();
+  const bar = scaleBar(frame, isMetric);
+  return (
+    <g transform={`translate(14 ${frame.height - 12})`} aria-hidden>
+      <path
+        d={`M0 -5V0H${bar.pixels}V-5`}
+        fill="none"
+        stroke={palette.text.primary}
+        strokeWidth={2}
+      />
+      <text x={bar.pixels + 6} y={2} fontSize={12} fontFamily={NARROW} fill={palette.text.primary}>
+        {bar.text}
+      </text>
+    </g>
+  );
+}

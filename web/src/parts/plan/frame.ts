@@ -1,0 +1,59 @@
+import type { Schemas } from "../../api/client";
+
+export type Place = Schemas["Place"];
+export type Spot = { x: number; y: number };
+
+export function spotOf(place: Place): Spot {
+  return { x: Number(place.x.metres), y: Number(place.y.metres) };
+}
+
+export type Frame = {
+  width: number;
+  height: number;
+  scale: number;
+  toScreen: (spot: Spot) => Spot;
+  toSite: (screen: Spot) => Spot;
+};
+
+/** Fit places into a picture, to one scale, with y away from the viewer. */
+export function frameOf(spots: readonly Spot[], width: number, height: number, margin = 44): Frame {
+  const xs = spots.map((spot) => spot.x);
+  const ys = spots.map((spot) => spot.y);
+  const [left, right] = spots.length ? [Math.min(...xs), Math.max(...xs)] : [0, 10];
+  const [near, far] = spots.length ? [Math.min(...ys), Math.max(...ys)] : [0, 10];
+  const spanX = Math.max(right - left, 0.5);
+  const spanY = Math.max(far - near, 0.5);
+  const scale = Math.max(
+    Math.min((width - 2 * margin) / spanX, (height - 2 * margin) / spanY),
+    0.01,
+  );
+  const offsetX = (width - (left + right) * scale) / 2;
+  const offsetY = (height + (near + far) * scale) / 2;
+  return {
+    width,
+    height,
+    scale,
+    toScreen: ({ x, y }) => ({ x: offsetX + x * scale, y: offsetY - y * scale }),
+    toSite: ({ x, y }) => ({ x: (x - offsetX) / scale, y: (offsetY - y) / scale }),
+  };
+}
+
+/** A length for the scale bar that reads well, about a fifth of the picture. */
+export function scaleBar(frame: Frame, metric: boolean): { pixels: number; text: string } {
+  const unit = metric ? 1 : 0.3048;
+  const wanted = frame.width / 5 / frame.scale / unit;
+  const choices = [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500];
+  const length = choices.filter((choice) => choice <= wanted).at(-1) ?? 0.5;
+  return { pixels: length * unit * frame.scale, text: `${length} ${metric ? "m" : "ft"}` };
+}
+
+/** Write a tapped coordinate as a person of that job would type it. */
+export function typedFrom(metres: number, kind: string): string {
+  if (kind === "m") return metres.toFixed(2);
+  if (kind === "mm") return (metres * 1000).toFixed(0);
+  if (kind === "ft") return (metres / 0.3048).toFixed(1);
+  const inches = Math.round(metres / 0.0254);
+  const sign = inches < 0 ? "-" : "";
+  const whole = Math.abs(inches);
+  return kind === "in" ? `${inches}"` : `${sign}${Math.floor(whole / 12)}' ${whole % 12}"`;
+}

@@ -1,0 +1,84 @@
+import { Navigate, createBrowserRouter } from "react-router";
+import { Lost } from "./parts/Lost";
+
+export const router = createBrowserRouter([
+  {
+    errorElement: <Lost />,
+    hydrateFallbackElement: <p>Loading…</p>,
+    children: [
+      { path: "/", element: <Navigate to="/jobs" replace /> },
+      {
+        path: "/sign-in",
+        lazy: async () => ({ Component: (await import("./features/signin")).SignIn }),
+      },
+      {
+        lazy: async () => ({ Component: (await import("./features/frame")).SignedIn }),
+        children: [
+          {
+            path: "/jobs",
+            lazy: async () => ({ Component: (await import("./features/jobs")).Jobs }),
+          },
+          {
+            path: "/jobs/new",
+            lazy: async () => ({ Component: (await import("./features/jobs")).NewJob }),
+          },
+          {
+            path: "/gear/:crew",
+            lazy: async () => ({ Component: (await import("./features/gear")).Gear }),
+          },
+          {
+            path: "/jobs/:job",
+            lazy: async () => ({ Component: (await import("./features/frame")).JobFrame }),
+            children: [
+              {
+                index: true,
+                lazy: async () => ({ Component: (await import("./features/overview")).Overview }),
+              },
+              {
+                path: "control",
+                lazy: async () => ({ Component: (await import("./features/control")).Control }),
+              },
+              {
+                path: "floors",
+                lazy: async () => ({ Component: (await import("./features/floors")).Floors }),
+              },
+              {
+                path: "floors/new",
+                lazy: async () => ({ Component: (await import("./features/floors")).FloorEditor }),
+              },
+              {
+                path: "floors/:floor",
+                lazy: async () => ({ Component: (await import("./features/floors")).FloorEditor }),
+              },
+              {
+                path: "set-up",
+                lazy: async () => ({ Component: (await import("./features/setup")).SetUps }),
+              },
+              {
+                path: "set-up/new",
+                lazy: async () => ({ Component: (await import("./features/setup")).NewSetUp }),
+              },
+              {
+                path: "marks",
+                lazy: async () => ({ Component: (await import("./features/marks")).Marks }),
+              },
+              {
+                path: "stone",
+                lazy: async () => ({ Component: (await import("./features/stone")).Stone }),
+              },
+              {
+                path: "concrete",
+                lazy: async () => ({ Component: (await import("./features/concrete")).Concrete }),
+              },
+              {
+                path: "book",
+                lazy: async () => ({ Component: (await import("./features/book")).Book }),
+              },
+            ],
+          },
+        ],
+      },
+      { path: "*", element: <Lost /> },
+    ],
+  },
+]);
