@@ -58,6 +58,7 @@ MIDDLEWARE = [
 
 ROOT_URLCONF = "server.urls"
 WSGI_APPLICATION = "server.wsgi.application"
+TEST_RUNNER = "server.testing.CountingRunner"
 AUTH_USER_MODEL = "crews.User"
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTHENTICATION_BACKENDS = [
@@ -135,6 +136,7 @@ AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
+AXES_LOCKOUT_CALLABLE = "server.crews.api.views.too_many"
 AXES_VERBOSE = False
 AXES_DISABLE_ACCESS_LOG = True
 

@@ -50,8 +50,8 @@ def bays(run: Length, spacing: Length) -> int:
 def even_positions(run: Length, spacing: Length) -> tuple[Length, ...]:
     """Return where the marks of a run stand, both ends included.
 
-    >>> [str(p.metres) for p in even_positions(Length.from_metres(10), Length.from_metres(5))]
-    ['0.000000000', '5.000000000', '10.000000000']
+    >>> [float(p) for p in even_positions(Length.from_metres(10), Length.from_metres(5))]
+    [0.0, 5.0, 10.0]
     """
     n = bays(run, spacing)
     return tuple(Length(round_half_away(Fraction(run.nanometres * i, n))) for i in range(n + 1))

@@ -1,7 +1,7 @@
 """Lengths, elevations and rod readings: exact inside, written and read as crews do (section 2)."""
 
 from core.lengths.parse import parse_length
-from core.lengths.quantity import Elevation, Length, Reading
+from core.lengths.quantity import Elevation, Length, Reading, metres_text
 from core.lengths.style import Style, StyleKind, format_deviation, format_length
 
 __all__ = [
@@ -12,5 +12,6 @@ __all__ = [
     "StyleKind",
     "format_deviation",
     "format_length",
+    "metres_text",
     "parse_length",
 ]

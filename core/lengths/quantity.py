@@ -7,7 +7,6 @@ gives an elevation; the other mixtures are type errors.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass
 from decimal import Decimal
 from fractions import Fraction
@@ -50,6 +49,15 @@ def nanometres_from_metres(metres: Decimal) -> int:
 def metres_from_nanometres(nanometres: int) -> Decimal:
     """Return metres with exactly nine decimals, as they are stored and sent."""
     return Decimal(nanometres).scaleb(-9)
+
+
+def metres_text(quantity: Length | Elevation | Reading) -> str:
+    """Write metres plainly with nine decimals, as they are sent; never with an exponent.
+
+    >>> metres_text(Length(0))
+    '0.000000000'
+    """
+    return f"{quantity.metres:f}"
 
 
 @dataclass(frozen=True, slots=True, order=True)
@@ -173,9 +181,3 @@ class Reading:
 
     def __sub__(self, other: Reading) -> Length:
         return Length(self.nanometres - other.nanometres)
-
-
-def mean_length(lengths: Iterable[Length]) -> Length:
-    """Return the mean of at least one length, rounded to the nanometre."""
-    values = [length.nanometres for length in lengths]
-    return Length(round_half_away(Fraction(sum(values), len(values))))

@@ -8,6 +8,7 @@ import re
 from uuid import UUID
 
 from core.book import LevelNotes, NoteLine
+from core.lengths import metres_text
 from core.rods import Rod
 from server.crews.models import User
 from server.fieldbook.models import SetUp, Shot
@@ -47,10 +48,10 @@ def _backsight(set_up: SetUp, notes: LevelNotes) -> list[str]:
         harmless(set_up.benchmark.name),
         "BS",
         rod_of(set_up.rod).write(notes.backsight),
-        str(notes.backsight.metres),
+        metres_text(notes.backsight),
         "",
         "",
-        str(notes.benchmark.metres),
+        metres_text(notes.benchmark),
         "",
         harmless(set_up.backsight_typed),
         harmless(set_up.taken_by.shown_name),
@@ -65,10 +66,10 @@ def _row(rod: Rod, shot: Shot, line: NoteLine) -> list[str]:
         harmless(shot.point.name),
         "" if line.entry.struck else "FS" if line.is_foresight else "IS",
         rod.write(shot.reading),
-        str(shot.reading.metres),
-        "" if line.rise is None else str(line.rise.metres),
-        "" if line.fall is None else str(line.fall.metres),
-        "" if line.elevation is None else str(line.elevation.metres),
+        metres_text(shot.reading),
+        "" if line.rise is None else metres_text(line.rise),
+        "" if line.fall is None else metres_text(line.fall),
+        "" if line.elevation is None else metres_text(line.elevation),
         harmless(struck),
         harmless(shot.typed),
         harmless(shot.taken_by.shown_name),

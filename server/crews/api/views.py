@@ -7,7 +7,7 @@ from typing import Any, TypedDict
 
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
-from django.http import HttpRequest
+from django.http import HttpRequest, JsonResponse
 from django.middleware.csrf import get_token
 from django.utils.decorators import method_decorator
 from django.views.decorators.csrf import csrf_protect
@@ -22,7 +22,7 @@ from server.api.views import SignedInView, answers
 from server.crews.models import Role, User
 from server.crews.permissions import ABILITIES, Ability
 from server.jobs.sheets import StyleChoice, style_choices
-from server.refusals import Problem
+from server.refusals import Invalid, Problem
 
 
 class CrewSheet(TypedDict):
@@ -76,7 +76,15 @@ class SessionView(SignedInView):
         typed = self.typed(request, SignIn)
         user = authenticate(request._request, **typed)
         if user is None:
-            return _refused(request._request, typed["username"])
+            raise Invalid(
+                Problem(
+                    "password",
+                    "wrong",
+                    typed["username"],
+                    "This name and password do not go together.",
+                    "Type both again.",
+                )
+            )
         login(request._request, user)
         return Response(_session(request._request))
 
@@ -87,20 +95,10 @@ class SessionView(SignedInView):
         return Response(_session(request._request))
 
 
-def _refused(request: HttpRequest, username: str) -> Response:
-    if getattr(request, "axes_locked_out", False):
-        problem = Problem(
-            None, "too-many", username, "Too many tries failed.", "Wait a quarter of an hour."
-        )
-        return Response({"errors": [body_of(problem)]}, status=429)
-    problem = Problem(
-        "password",
-        "wrong",
-        username,
-        "This name and password do not go together.",
-        "Type both again.",
-    )
-    return Response({"errors": [body_of(problem)]}, status=400)
+def too_many(request: HttpRequest, *_: object) -> JsonResponse:
+    """Answer whoever failed too often, in the one shape of errors."""
+    problem = Problem(None, "too-many", "", "Too many tries failed.", "Wait a quarter of an hour.")
+    return JsonResponse({"errors": [body_of(problem)]}, status=429)
 
 
 def _session(request: HttpRequest) -> SessionSheet:

@@ -33,7 +33,6 @@ class WaysSheet(TypedDict):
     clamp_value: float
     reference_value: float
     slide: BothTexts
-    slide_verb: str
     tape: BothTexts | None
     tape_verb: str
     direct: BothTexts
@@ -116,8 +115,10 @@ def _ways(mark: Mark, station: Station, style: Style) -> WaysSheet:
         "clamp": both_texts(mark.clamp, rod, style),
         "clamp_value": float(mark.clamp),
         "reference_value": float(station.line.clamp(station.reference)),
-        "slide": both_lengths(amount, rod, style),
-        "slide_verb": _verb(mark.slide.up, "slide UP", "slide DOWN", "same clamp"),
+        "slide": {
+            "rod": mark.slide.in_words(rod.graduation.style),
+            "job": both_lengths(amount, rod, style)["job"],
+        },
         "tape": None if mark.tape is None else both_lengths(abs(mark.tape), rod, style),
         "tape_verb": _tape_verb(mark.tape),
         "direct": both_lengths(amount, rod, style),

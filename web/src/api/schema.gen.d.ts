@@ -899,7 +899,6 @@ export interface components {
             /** Format: double */
             reference_value: number;
             slide: components["schemas"]["BothTexts"];
-            slide_verb: string;
             tape: components["schemas"]["BothTexts"] | null;
             tape_verb: string;
             direct: components["schemas"]["BothTexts"];

@@ -5,9 +5,19 @@ import type { Schemas } from "../api/client";
 export function Both({ value }: { value: Schemas["BothTexts"] }) {
   return (
     <>
-      <span>{value.rod}</span>
+      <Box component="span" sx={{ whiteSpace: "nowrap" }}>
+        {value.rod}
+      </Box>
       {value.job && (
-        <Box component="span" sx={{ color: "text.secondary", fontSize: "0.72em", fontWeight: 500 }}>
+        <Box
+          component="span"
+          sx={{
+            whiteSpace: "nowrap",
+            color: "text.secondary",
+            fontSize: "0.72em",
+            fontWeight: 500,
+          }}
+        >
           {" "}
           = {value.job}
         </Box>

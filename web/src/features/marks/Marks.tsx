@@ -81,7 +81,7 @@ function Surface({ surface, setUp }: SurfaceProps) {
             <Both value={ways.clamp} />
           </Way>
           <Way name={`From the clamp on ${setUp.benchmark}`} isBlocked={isBlocked}>
-            {ways.slide_verb} {ways.slide_verb !== "same clamp" && <Both value={ways.slide} />}
+            <Both value={ways.slide} />
           </Way>
           <Way name="Tape from the beam">
             {ways.tape ? (

@@ -1,0 +1,160 @@
+"""Outlines, levels, marks along the walls, and the grid of shots."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+from math import hypot
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from core.errors import BadLevel, BadOutline, OutOfRange
+from core.floors import (
+    FloorLevels,
+    Outline,
+    PlanPoint,
+    check_thicknesses,
+    even_positions,
+    l_shape,
+    propose_grid,
+    rectangle,
+    wall_marks,
+)
+from core.lengths import Elevation, Length, Style
+from core.tests.worked import cases, metres, place
+
+METRES = Style.from_code("m")
+L_SHAPE = l_shape(metres(11), metres("9.1"), metres("4.6"), metres("4.8"))
+
+BAD_OUTLINES = [
+    ([(0, 0), (1, 0)], "A floor can't be made of them."),
+    ([(0, 0), (1, 0), (2, 0)], "They all lie on one line, so the floor has no area."),
+    ([(0, 0), (2, 0), (0, 0), (0, 2)], "Corners 1 and 3 are the same place."),
+    ([(0, 0), (3, 3), (3, 0), (0, 2)], "The outline crosses or touches itself there."),
+    ([(0, 0), (4, 0), (4, 4), (2, 0), (0, 4)], "The outline crosses or touches itself there."),
+    ([(0, 0), (4, 0), (2, 0), (2, 3)], "The outline crosses or touches itself there."),
+]
+
+
+class Outlines(TestCase):
+    """Corners in order around a floor."""
+
+    def test_refusals(self) -> None:
+        for corners, why in BAD_OUTLINES:
+            with self.subTest(corners), self.assertRaises(BadOutline) as refused:
+                Outline(tuple(place(x, y) for x, y in corners))
+            self.assertEqual(refused.exception.why, why)
+
+    def test_area_does_not_depend_on_where_or_which_way_round_it_starts(self) -> None:
+        corners = L_SHAPE.corners
+        for turned in (corners, corners[::-1], corners[3:] + corners[:3]):
+            self.assertAlmostEqual(Outline(turned).area, 78.02)
+
+    def test_inside_edge_and_outside(self) -> None:
+        places = {(1, 1): True, (11, 2): True, (6.4, 9.1): True, (8, 6): False, (-1, 0): False}
+        for (x, y), inside in places.items():
+            with self.subTest(x=x, y=y):
+                self.assertEqual(L_SHAPE.contains(place(x, y)), inside)
+
+    def test_shapes_no_floor_has(self) -> None:
+        one, two = metres(1), metres(2)
+        self.assertRaises(BadOutline, rectangle, Length(0), one)
+        self.assertRaises(BadOutline, rectangle, one, metres(-1))
+        self.assertRaises(BadOutline, l_shape, two, two, two, one)
+        self.assertRaises(OutOfRange, rectangle, metres(3000), one)
+
+    @given(st.integers(1, 10**11), st.integers(1, 10**11))
+    def test_a_rectangle_is_length_times_width(self, length: int, width: int) -> None:
+        self.assertEqual(
+            abs(rectangle(Length(length), Length(width)).twice_area), 2 * length * width
+        )
+
+
+class Levels(TestCase):
+    """One finished level drives the rest."""
+
+    LEVELS = FloorLevels(Elevation.from_metres("86.75"), metres("0.12"), metres("0.11"))
+
+    def test_stone_lies_a_slab_below_the_top(self) -> None:
+        self.assertEqual(self.LEVELS.sub_base, Elevation.from_metres("86.63"))
+        thickness = self.LEVELS.thickness_over(Elevation.from_metres("86.641"))
+        self.assertEqual(thickness, metres("0.109"))
+        self.assertTrue(self.LEVELS.is_thin(thickness))
+        self.assertFalse(self.LEVELS.is_thin(metres("0.11")))
+
+    def test_thicknesses_no_slab_has(self) -> None:
+        for thickness, least in ((0, 0), (-1, 1), (4, 1), (1, 0), (1, "1.001")):
+            with self.subTest(thickness=thickness, least=least):
+                self.assertRaises(
+                    BadLevel, check_thicknesses, metres(thickness), metres(least), METRES
+                )
+        check_thicknesses(metres(1), metres(1), METRES)
+
+
+class WallMarks(TestCase):
+    """Every corner, evenly between, never farther apart than asked."""
+
+    def test_worked_cases(self) -> None:
+        for case in cases("layout"):
+            run, spacing = metres(case["given"]["run"]), metres(case["given"]["spacing"])
+            expected = case["expect"]["mark_positions"]
+            for position, number in zip(even_positions(run, spacing), expected, strict=True):
+                self.assertAlmostEqual(float(position), number, delta=1e-6)
+
+    @settings(max_examples=50)
+    @given(st.integers(200, 8000))
+    def test_no_bay_is_wider_than_asked_and_each_corner_stands_once(self, spacing: int) -> None:
+        marks = wall_marks(L_SHAPE, Length(spacing * 1_000_000))
+        self.assertEqual([m.place for m in marks if m.is_corner], list(L_SHAPE.corners))
+        around = [*marks, marks[0]]
+        for one, next_one in pairwise(around):
+            gap = one.place.distance(next_one.place)
+            self.assertLessEqual(gap.nanometres, spacing * 1_000_000 + 2)
+        self.assertEqual(len({mark.name for mark in marks}), len(marks))
+
+    def test_senseless_spacings(self) -> None:
+        for spacing in (metres(0), metres(-1), metres("0.001")):
+            self.assertRaises(OutOfRange, wall_marks, L_SHAPE, spacing)
+
+
+class Grid(TestCase):
+    """Where to shoot the stone."""
+
+    def test_a_rectangle_gets_even_rows_walked_back_and_forth(self) -> None:
+        points = propose_grid(rectangle(metres("7.2"), metres("4.8")), metres("2.5"))
+        names = "A1 A2 A3 A4 B4 B3 B2 B1 C1 C2 C3 C4"
+        self.assertEqual(" ".join(point.name for point in points), names)
+        self.assertEqual(points[4].place, place(7.2, 2.4))
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.integers(1500, 9000), st.integers(1000, 4000), st.integers(0, 3000))
+    def test_corners_stand_in_it_and_nowhere_is_far_from_a_shot(
+        self, width: int, spacing: int, slant: int
+    ) -> None:
+        outline = Outline(
+            (
+                place(0, 0),
+                place(9, slant / 1000),
+                place(7, slant / 1000 + width / 1000),
+                place(0, 3),
+            )
+        )
+        points = propose_grid(outline, metres(spacing / 1000))
+        places = [point.place for point in points]
+        self.assertTrue(set(outline.corners) <= set(places))
+        self.assertEqual(len({point.name for point in points}), len(points))
+        reach = 1.3 * spacing / 1000
+        for x, y in ((i / 4, j / 4) for i in range(37) for j in range(49)):
+            if outline.contains(PlanPoint(metres(x), metres(y))):
+                nearest = min(hypot(float(p.x) - x, float(p.y) - y) for p in places)
+                self.assertLess(nearest, reach)
+
+    def test_corners_close_together_do_not_crowd_the_lines(self) -> None:
+        nudged = Outline((place(0, 0), place(5, 0), place(5, 0.1), place(5.1, 4), place(0, 4)))
+        points = propose_grid(nudged, metres(2))
+        self.assertLess(len(points), 16)
+
+    def test_senseless_spacings(self) -> None:
+        for spacing in (metres(0), metres(-1), metres("0.0001"), metres("0.1"), metres("0.15")):
+            self.assertRaises(OutOfRange, propose_grid, L_SHAPE, spacing)

@@ -1,0 +1,204 @@
+"""Lengths: read as crews type them, exact inside, written in every style."""
+
+from __future__ import annotations
+
+import copy
+import pickle
+from decimal import Decimal
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from core.errors import AmbiguousLength, OutOfRange, RuleError, UnreadableLength
+from core.lengths import (
+    Elevation,
+    Length,
+    Reading,
+    Style,
+    StyleKind,
+    format_deviation,
+    format_length,
+    metres_text,
+    parse_length,
+)
+from core.lengths.style import steps_of
+from core.tests.worked import STYLES, cases, lengths
+
+FEET_INCHES = StyleKind.FEET_INCHES
+EIGHTHS = Style(FEET_INCHES, 8)
+
+READ = [
+    ("5'", "in", "1.524"),
+    ("5 ft. 2 in.", "m", "1.5748"),
+    ("5ft 2-3/8in", "m", "1.584325"),
+    ("5'-2\"", "ft-in", "1.5748"),
+    ("5 2", "ft-in", "1.5748"),
+    ("5' ½", "in", "1.5367"),
+    ("5½″", "ft-in", "0.1397"),
+    ("3/8", "ft-in", "0.009525"),
+    ('9/8"', "in", "0.028575"),
+    ("5' 2.5\"", "ft", "1.5875"),
+    ("− 3.5", "m", "-3.5"),
+    ('-3 1/2"', "ft-in", "-0.0889"),
+    ("5 ' 2 ''", "in", "1.5748"),
+    (".5", "ft", "0.1524"),
+    ("0", "ft-in", "0"),
+    ("62.375in", "mm", "1.584325"),
+]
+
+REFUSED = [
+    ("", "m", "Nothing was typed."),
+    ("-", "m", "There is a sign and no number."),
+    ("nan", "ft-in", "There is no number in it."),
+    ("inf", "m", "There is no number in it."),
+    ("٣", "m", "There is no number in it."),
+    ("1e5", "m", "This is not a length."),
+    ("5--2", "ft-in", "It has two signs."),
+    ("5 kg", "m", "“kg” is no unit of length here."),
+    ("1,585", "mm", "A comma could part thousands or decimals."),
+    ("5.2' 3\"", "ft-in", "Decimal feet can't be followed by inches."),
+    ("5' 13\"", "ft-in", "There are 12 inches or more behind the feet."),
+    ("5' 2 9/8\"", "ft-in", "The fraction is one inch or more."),
+    ("5' 9/8\"", "ft-in", "The fraction is one inch or more."),
+    ('2.5 3/8"', "in", "It has decimals and a fraction."),
+    ('3/0"', "in", "A fraction can't have 0 below."),
+    ('1/3"', "in", "No rod has 3 parts to an inch."),
+    ("3/8", "ft", "It has a fraction and no unit."),
+    ("5 2 3/8", "m", "This field is metric and no foot or inch is marked."),
+    ("0.0000000001", "m", "It is finer than anything a rod can show."),
+    ("9" * 50, "mm", "No site is that large."),
+    ("9" * 400, "mm", "That is too long for a length."),
+]
+
+TRAPS = [
+    ("5.2", ["5.2 ft", "5' 2\""]),
+    ("5.10", ["5.10 ft", "5' 10\""]),
+    ("5.25", ["5.25 ft", '5.25"']),
+    ("5.02", ["5.02 ft", '5.02"']),
+    ("-5.2", ["-5.2 ft", "-5' 2\""]),
+    (".5", [".5 ft", "0' 5\""]),
+    ("5", ["5 ft", '5"']),
+    ("5 3/8", ["5' 0 3/8\"", '5 3/8"']),
+]
+
+
+class ReadingLengths(TestCase):
+    """What crews type."""
+
+    def test_worked_cases(self) -> None:
+        for case in cases("lengths"):
+            with self.subTest(case["text"]):
+                kind, expected = StyleKind(case["style"]), case["metres"]
+                if expected.startswith("refused"):
+                    self.assertRaises(RuleError, parse_length, case["text"], kind)
+                else:
+                    length = parse_length(case["text"], kind)
+                    self.assertEqual(str(length.metres), expected)
+
+    def test_ways_of_writing(self) -> None:
+        for text, kind, expected in READ:
+            with self.subTest(text):
+                length = parse_length(text, StyleKind(kind))
+                self.assertEqual(length, Length.from_metres(expected))
+
+    def test_refusals_name_what_was_typed_and_why(self) -> None:
+        for text, kind, why in REFUSED:
+            with self.subTest(text), self.assertRaises(UnreadableLength) as refused:
+                parse_length(text, StyleKind(kind))
+            self.assertEqual(refused.exception.why, why)
+            self.assertTrue(text.startswith(refused.exception.typed.rstrip("…")))
+            self.assertTrue(refused.exception.accepts)
+
+    def test_tenths_trap_offers_both_readings_and_each_can_be_typed(self) -> None:
+        for text, offered in TRAPS:
+            with self.subTest(text), self.assertRaises(AmbiguousLength) as refused:
+                parse_length(text, FEET_INCHES)
+            texts = [offer.text for offer in refused.exception.offers]
+            self.assertEqual(texts, offered)
+            read = {parse_length(offer, FEET_INCHES) for offer in texts}
+            self.assertEqual(len(read), 2)
+
+    def test_twelve_inches_behind_feet_names_the_carried_length(self) -> None:
+        with self.assertRaises(UnreadableLength) as refused:
+            parse_length("5' 13\"", FEET_INCHES)
+        self.assertEqual(refused.exception.accepts, "If you mean 6' 1\", type that.")
+
+    @given(st.text(max_size=70), st.sampled_from(StyleKind))
+    def test_any_text_is_a_length_or_a_refusal(self, text: str, kind: StyleKind) -> None:
+        try:
+            self.assertIsInstance(parse_length(text, kind), Length)
+        except RuleError as refused:
+            self.assertTrue(refused.why)
+
+
+class WritingLengths(TestCase):
+    """The job's style."""
+
+    @given(lengths, st.sampled_from(STYLES))
+    def test_what_is_written_reads_back_to_the_rounded_length(
+        self, length: Length, style: Style
+    ) -> None:
+        rounded = Length(steps_of(length, style) * style.step.nanometres)
+        self.assertEqual(parse_length(format_length(length, style), style.kind), rounded)
+
+    def test_halves_round_away_from_zero_in_every_style(self) -> None:
+        for style in STYLES:
+            for steps in (-3, -2, -1, 0, 1, 2):
+                half = Length(steps * style.step.nanometres + style.step.nanometres // 2)
+                away = steps + 1 if steps >= 0 else steps
+                with self.subTest(style=style.code, steps=steps):
+                    self.assertEqual(steps_of(half, style), away)
+
+    def test_texts(self) -> None:
+        texts = {
+            "ft-in/8": "5' 2 3/8\"", "ft-in/32": "5' 2 3/8\"", "in/16": '62 3/8"',
+            "ft": "5.20 ft", "m": "1.584 m", "mm": "1584 mm",
+        }  # fmt: skip
+        for code, text in texts.items():
+            self.assertEqual(format_length(Length(1_584_325_000), Style.from_code(code)), text)
+        self.assertEqual(format_length(Length.from_inches("-60.125"), EIGHTHS), "-5' 0 1/8\"")
+        self.assertEqual(format_length(Length.from_inches("-0.01"), EIGHTHS), '0"')
+
+    def test_a_deviation_says_its_sign_as_a_word(self) -> None:
+        quarter = Length.from_inches("0.25")
+        self.assertEqual(format_deviation(quarter, EIGHTHS), '1/4" high')
+        self.assertEqual(format_deviation(-quarter, EIGHTHS), '1/4" low')
+        self.assertEqual(format_deviation(Length(1), EIGHTHS), '0" off')
+
+    def test_styles_that_are_none_are_refused(self) -> None:
+        for code in ("ft-in", "ft-in/7", "m/8", "yards", "in/x"):
+            with self.subTest(code):
+                self.assertRaises(OutOfRange, Style.from_code, code)
+
+
+class Quantities(TestCase):
+    """Three types that can't be mixed, each a value."""
+
+    def test_a_length_an_elevation_and_a_reading_are_never_equal(self) -> None:
+        self.assertEqual(len({Length(1), Elevation(1), Reading(1)}), 3)
+
+    def test_all_are_values(self) -> None:
+        for kind in (Length, Elevation, Reading):
+            with self.subTest(kind.__name__):
+                value = kind.from_metres("1.000000001")
+                self.assertEqual(pickle.loads(pickle.dumps(value)), value)
+                self.assertEqual(copy.copy(value), value)
+                self.assertLess(kind(1), value)
+                self.assertEqual(kind.from_metres(value.metres), value)
+                self.assertEqual(metres_text(kind(-5)), "-0.000000005")
+                self.assertAlmostEqual(float(value), 1.0)
+                self.assertRaises(OutOfRange, kind.from_metres, "0.0000000001")
+                self.assertRaises(OutOfRange, kind.from_metres, Decimal("Infinity"))
+                self.assertRaises(AttributeError, setattr, value, "nanometres", 2)
+
+    @given(lengths, lengths)
+    def test_carrying_a_height_up_and_down_closes(self, up: Length, down: Length) -> None:
+        start = Elevation(5)
+        self.assertEqual(start + up - down - up + down, start)
+        self.assertEqual((start + up) - start, up)
+        self.assertEqual((Reading(up.nanometres) - Reading(down.nanometres)), up - down)
+
+    def test_averages_and_thousandths_of_a_foot_are_whole_nanometres(self) -> None:
+        self.assertEqual(Length.from_float(0.1), Length(100_000_000))
+        self.assertEqual(Length.from_feet("0.001") * 2, Length(609_600))

@@ -1,0 +1,22 @@
+"""Django's test runner, closing with the plain count of what passed and failed."""
+
+from __future__ import annotations
+
+import unittest
+from typing import Any
+
+from django.test.runner import DiscoverRunner
+
+
+class CountingRunner(DiscoverRunner):
+    """Says at the end how many tests passed and how many failed."""
+
+    def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
+        failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
+        passed = result.testsRun - failed - len(result.skipped)
+        self.stdout_line(f"{max(0, passed)} passed, {failed} failed")
+        return super().suite_result(suite, result, **kwargs)
+
+    def stdout_line(self, text: str) -> None:
+        """Print one line at once."""
+        print(text, flush=True)

@@ -1,0 +1,101 @@
+"""Least privilege by crew and role, on every address."""
+
+from __future__ import annotations
+
+from uuid import uuid4
+
+from django.test import Client
+
+from server.tests.site import SiteTestCase, floor_body
+
+
+class EveryAddress(SiteTestCase):
+    """Outsiders see nothing, helpers record, foremen plan."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.floor, self.set_up_id = self.add_floor(), self.add_set_up()
+        self.point = self.points(self.floor)["A1"]
+        shot = self.shot_body(self.set_up_id, self.point, "3' 7\"")
+        self.ok(self.helper, "shots", shot)
+        self.shot = shot["id"]
+        self.reads = [
+            f"jobs/{self.job}",
+            f"floors/{self.floor}",
+            f"crews/{self.crew.pk}/gear",
+            f"set-ups/{self.set_up_id}/marks?floor={self.floor}",
+            f"set-ups/{self.set_up_id}/reading?floor={self.floor}&reading=3' 7\"",
+            f"set-ups/{self.set_up_id}/book",
+        ]
+
+    def writes(self) -> list[tuple[str, dict[str, object], bool]]:
+        """Every address that takes something, a body for it, and whether it plans."""
+        key = {"id": str(uuid4())}
+        rod = {"name": "r", "numbering": "up", "graduation": "mm", "length": "4000"}
+        laser = {"name": "l", "kind": "line-laser", "range": "30 m", "least_distance": ""}
+        benchmark = {"name": "B", "elevation": "5 ft", "description": "d"}
+        set_up = self.set_up_body(str(uuid4()), str(uuid4()))
+        return [
+            ("jobs", self.job_body(**key), True),
+            (f"jobs/{self.job}/benchmarks", key | benchmark, True),
+            (f"jobs/{self.job}/floors", floor_body(self.benchmark), True),
+            (f"jobs/{self.job}/set-ups", set_up, True),
+            (f"crews/{self.crew.pk}/rods", key | rod, True),
+            (f"crews/{self.crew.pk}/instruments", key | laser, True),
+            (f"floors/{self.floor}/points", key | {"x": "1 m", "y": "1 m"}, False),
+            ("shots", self.shot_body(self.set_up_id, self.point, "3' 7\""), False),
+            (f"shots/{self.shot}/strikes", key | {"reason": "misread"}, False),
+        ]
+
+    def test_outsiders_find_nothing(self) -> None:
+        for path in self.reads:
+            with self.subTest(path):
+                self.get(path, self.outsider, 404)
+        for path, body, _ in self.writes():
+            with self.subTest(path):
+                self.ok(self.outsider, path, body, 404)
+        self.ok(self.outsider, f"jobs/{self.job}/floor-draft", floor_body(self.benchmark), 404)
+        csv = self.outsider.get(f"/api/v1/set-ups/{self.set_up_id}/book.csv")
+        self.assertEqual(csv.status_code, 404)
+        self.assertEqual(self.get("jobs", self.outsider)["jobs"], [])
+
+    def test_nobody_signed_in_gets_anything(self) -> None:
+        for path in [*self.reads, "jobs", "schema", f"set-ups/{self.set_up_id}/book.csv"]:
+            with self.subTest(path):
+                self.assertEqual(Client().get(f"/api/v1/{path}").status_code, 403)
+
+    def test_helpers_read_and_record_and_do_not_plan(self) -> None:
+        for path in self.reads:
+            self.get(path, self.helper)
+        for path, body, plans in self.writes():
+            with self.subTest(path):
+                self.ok(self.helper, path, body, 403 if plans else 201)
+        change = floor_body(self.benchmark)
+        answer = self.helper.put(
+            f"/api/v1/floors/{self.floor}", change, content_type="application/json"
+        )
+        self.assertEqual(answer.status_code, 403)
+        self.assertEqual(
+            answer.json()["errors"][0]["why"], "A helper can't plan levels and set up."
+        )
+
+    def test_ids_of_other_jobs_are_not_there(self) -> None:
+        other = self.job_body(id=str(uuid4()), name="Other")
+        other["benchmark"] = {**other["benchmark"], "id": str(uuid4())}
+        job = self.ok(self.foreman, "jobs", other)["id"]
+        foreign = floor_body(self.benchmark)
+        reasons = self.refused(self.foreman, f"jobs/{job}/floors", foreign)
+        self.assertEqual(list(reasons), ["reference"])
+        self.ok(self.foreman, "shots", self.shot_body(self.set_up_id, str(uuid4()), "3 ft"), 404)
+        self.get(f"set-ups/{self.set_up_id}/marks?floor={uuid4()}", status=404)
+
+    def test_gear_that_can_not_be(self) -> None:
+        rods, lasers = f"crews/{self.crew.pk}/rods", f"crews/{self.crew.pk}/instruments"
+        rod = {"id": str(uuid4()), "name": "r", "numbering": "up", "graduation": "ft-in/8"}
+        for length in ("", "20 m", "-3 ft", "5.2"):
+            self.assertIn("length", self.refused(self.foreman, rods, rod | {"length": length}))
+        odd = rod | {"length": "13 ft", "graduation": "cubits", "numbering": "sideways"}
+        self.assertEqual(set(self.refused(self.foreman, rods, odd)), {"graduation", "numbering"})
+        laser = {"id": str(uuid4()), "name": "l", "kind": "rotary-laser", "range": "0 ft"}
+        reasons = self.refused(self.foreman, lasers, laser | {"least_distance": "x"})
+        self.assertEqual(set(reasons), {"range", "least_distance"})
