@@ -10,6 +10,6 @@ from launcher.django import manage, manage_openly
 def bench(_: list[str]) -> int:
     """Measure on a private database and print the figures; returns 0 whatever they are."""
     install.everything(for_tests=False)
-    with private_instance() as env:
+    with private_instance(forgetful=False) as env:
         manage(env, "migrate", "--no-input", what="migrating the database")
         return manage_openly(env, "measure")

@@ -39,12 +39,13 @@ def test(arguments: list[str]) -> int:
 
 
 @contextmanager
-def private_instance() -> Iterator[dict[str, str]]:
+def private_instance(*, forgetful: bool = True) -> Iterator[dict[str, str]]:
     """Run a database of our own in a folder that goes away, and give Django's environment."""
     with tempfile.TemporaryDirectory(prefix="yp-test-") as folder:
         secrets = kept_secrets(Path(folder))
         os.environ.pop("YP_DB_PORT", None)
-        with mariadb(Path(folder), secrets["database"], secrets["root"]) as database:
+        passwords = secrets["database"], secrets["root"]
+        with mariadb(Path(folder), *passwords, forgetful=forgetful) as database:
             yield environment(
                 database,
                 secrets["secret_key"],

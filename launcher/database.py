@@ -15,6 +15,7 @@ from launcher.say import say
 
 NAME = "yellowpeg"
 USER = "yp"
+FORGETFUL = ["--innodb-flush-log-at-trx-commit=0", "--skip-innodb-doublewrite", "--sync-binlog=0"]
 
 
 @dataclass(frozen=True)
@@ -36,8 +37,13 @@ class Database:
 
 
 @contextmanager
-def mariadb(folder: Path, password: str, root_password: str) -> Iterator[Database]:
-    """Run MariaDB on its data folder until the block ends."""
+def mariadb(
+    folder: Path, password: str, root_password: str, *, forgetful: bool = False
+) -> Iterator[Database]:
+    """Run MariaDB on its data folder until the block ends.
+
+    A forgetful one does not wait for the disk, for tests whose data goes away anyway.
+    """
     data = folder / "mariadb"
     if not (data / "mysql").is_dir():
         _make(data)
@@ -47,6 +53,7 @@ def mariadb(folder: Path, password: str, root_password: str) -> Iterator[Databas
         grants.touch(mode=0o600)
         grants.write_text(_grants(password, root_password))
         command = _command(data, Path(runtime), port, grants)
+        command += FORGETFUL if forgetful else []
         with running(command, ready="ready for connections", log=folder / "mariadb.log"):
             grants.unlink()
             yield Database(port, password)

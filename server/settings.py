@@ -173,5 +173,6 @@ LOGGING = {
         }
     },
     "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "loggers": {"django.request": {"level": "ERROR"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
 }

@@ -12,6 +12,15 @@ import { TopBar } from "./TopBar";
 
 type Job = Schemas["JobSheet"];
 
+const JOB_LINK = {
+  color: "inherit",
+  textDecoration: "none",
+  display: "flex",
+  flexDirection: "column",
+  justifyContent: "center",
+  minHeight: 48,
+} as const;
+
 /** A job's frame: the order of work is the navigation. */
 export function JobFrame() {
   const { job = "" } = useParams();
@@ -26,11 +35,7 @@ function Framed({ job }: { job: Job }) {
   return (
     <Box sx={{ minHeight: "100dvh", display: "flex", flexDirection: "column" }}>
       <TopBar>
-        <Box
-          component={Link}
-          to={`/jobs/${job.id}`}
-          sx={{ color: "inherit", textDecoration: "none" }}
-        >
+        <Box component={Link} to={`/jobs/${job.id}`} sx={JOB_LINK}>
           <Typography noWrap sx={{ fontWeight: 700, lineHeight: 1.2 }}>
             {job.name}
           </Typography>

@@ -1,0 +1,91 @@
+"""A real browser on the real server; whatever the page complains of fails the test."""
+
+from __future__ import annotations
+
+import shutil
+from typing import Any, ClassVar
+from urllib.parse import urlparse
+
+from django.conf import settings
+from django.test import LiveServerTestCase
+from playwright.sync_api import Browser, ConsoleMessage, Page, Playwright, Request, sync_playwright
+
+from server.crews.models import Crew, Membership, Role, User
+from server.webapp.demo import demo_id, load_demo
+
+DESKTOP = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+REFUSED_BY_THE_SERVER = "Failed to load resource: the server responded with a status of 4"
+
+
+class BrowserTestCase(LiveServerTestCase):
+    """Opens a page of its own for each test, as big as the class says."""
+
+    viewport: ClassVar[dict[str, int]] = DESKTOP
+    playwright: ClassVar[Playwright]
+    browser: ClassVar[Browser]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        if not (settings.WEB_DIST / "index.html").is_file():
+            raise AssertionError("The web is not built.")
+        cls.playwright = sync_playwright().start()
+        cls.addClassCleanup(cls.playwright.stop)
+        cls.browser = cls.playwright.chromium.launch(
+            executable_path=shutil.which("chromium"), args=FLAGS
+        )
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        self.complaints: list[str] = []
+        self.page = self.new_page()
+
+    def tearDown(self) -> None:
+        self.page.context.close()
+        self.assertEqual(self.complaints, [])
+
+    def new_page(self, **options: Any) -> Page:
+        viewport: Any = self.viewport
+        context = self.browser.new_context(viewport=viewport, reduced_motion="reduce", **options)
+        context.set_default_timeout(15_000)
+        page = context.new_page()
+        page.on("console", self._console)
+        page.on("pageerror", lambda error: self.complaints.append(str(error)))
+        page.on("request", self._request)
+        return page
+
+    def _console(self, message: ConsoleMessage) -> None:
+        if message.type == "error" and not message.text.startswith(REFUSED_BY_THE_SERVER):
+            self.complaints.append(message.text)
+
+    def _request(self, request: Request) -> None:
+        if urlparse(request.url).netloc not in (urlparse(self.live_server_url).netloc, ""):
+            self.complaints.append(f"asked another host: {request.url}")
+
+    def sign_in(self, username: str, password: str) -> None:
+        self.page.goto(f"{self.live_server_url}/sign-in")
+        self.page.get_by_label("Name", exact=True).fill(username)
+        self.page.get_by_label("Password").fill(password)
+        self.page.keyboard.press("Enter")
+        self.page.wait_for_url("**/jobs")
+
+    def open_demo_job(self, name: str, step: str = "") -> None:
+        """Load the demo, come in as its foreman, and open a step of one of its jobs."""
+        load_demo()
+        self.sign_in("marek", "string-line-4")
+        self.page.goto(f"{self.live_server_url}/jobs/{demo_id(name)}/{step}")
+
+
+def new_crew(role: Role = Role.FOREMAN) -> None:
+    """Make a crew with one member, who signs in as flo."""
+    crew = Crew.objects.create(name="Lath & Line")
+    user = User.objects.create_user("flo", password="plumb-and-true", first_name="Flo")
+    Membership.objects.create(crew=crew, user=user, role=role)

@@ -1,0 +1,111 @@
+"""Shooting on the demo's half-done floor: keyboard alone, a dropped line, a helper's view."""
+
+from __future__ import annotations
+
+from e2e.browser import PHONE, BrowserTestCase
+from server.fieldbook.models import Shot, Strike
+from server.webapp.demo import demo_id, load_demo
+
+STUDIO = "Pottery studio, kiln room"
+
+
+class Shooting(BrowserTestCase):
+    """The stone of the studio."""
+
+    def entry_says(self, text: str) -> None:
+        self.page.wait_for_function("text => document.activeElement.value === text", arg=text)
+
+    def test_keyboard_alone(self) -> None:
+        self.open_demo_job(STUDIO, "stone")
+        self.page.get_by_role("heading", name="Point A6").wait_for()
+        self.entry_says("")
+        keyboard = self.page.keyboard
+        keyboard.press("?")
+        self.page.get_by_role("dialog").get_by_text("log the reading").wait_for()
+        keyboard.press("Escape")
+        self.page.get_by_role("dialog").wait_for(state="detached")
+        self.page.get_by_label("Reading on the rod").focus()
+        for name in ("A6", "B6", "C1"):
+            self.page.get_by_role("heading", name=f"Point {name}").wait_for()
+            self.entry_says("")
+            keyboard.type("4 4 7/8")
+            keyboard.press("Enter")
+            self.page.get_by_text(f"{name} is logged").wait_for()
+        self.assertEqual(Shot.objects.filter(typed="4 4 7/8").count(), 3)
+        keyboard.press("ArrowUp")
+        self.page.get_by_role("button", name="Strike 4' 4 7/8\" and re-shoot").focus()
+        keyboard.press("Enter")
+        self.page.get_by_role("dialog").wait_for()
+        self.page.get_by_label("Reason").focus()
+        keyboard.type("rod on a pebble")
+        keyboard.press("Enter")
+        self.page.get_by_role("dialog").wait_for(state="detached")
+        self.assertTrue(Strike.objects.filter(reason="rod on a pebble").exists())
+
+    def test_a_dropped_line_loses_nothing_and_sending_again_makes_one_shot(self) -> None:
+        self.open_demo_job(STUDIO, "stone")
+        entry = self.page.get_by_label("Reading on the rod")
+        entry.fill("4' 5\"")
+        self.page.get_by_test_id("answer").wait_for()
+        before = Shot.objects.count()
+        self.page.route("**/api/v1/shots", lambda route: (route.fetch(), route.abort()))
+        entry.press("Enter")
+        self.page.get_by_text("The server could not be reached.").wait_for()
+        self.assertEqual(Shot.objects.count(), before + 1)
+        self.page.unroute("**/api/v1/shots")
+        self.complaints.clear()
+        self.page.reload()
+        self.assertEqual(entry.input_value(), "4' 5\"")
+
+    def test_an_extra_point_is_put_and_shot_next(self) -> None:
+        self.open_demo_job(STUDIO, "stone")
+        self.page.get_by_role("button", name="Add a point").click()
+        for name, text in (("x", "40 ft"), ("y", "2 ft")):
+            self.page.locator(f"[name='{name}']").fill(text)
+        put = self.page.get_by_role("button", name="Put the point there")
+        put.click()
+        self.page.get_by_text("That place is outside the floor.").wait_for()
+        self.page.locator("[name='x']").fill("7 ft")
+        put.click()
+        self.page.get_by_role("list", name="Points").get_by_text("X1").wait_for()
+
+    def test_a_decimal_feet_rod_shows_both(self) -> None:
+        self.open_demo_job(STUDIO, "marks")
+        self.page.get_by_label("Set-up", exact=True).click()
+        self.page.get_by_role("option", name="Set-up 1").click()
+        self.page.get_by_text("3.41 ft").first.wait_for()
+        self.page.get_by_text("= 3' 5\"").first.wait_for()
+
+
+class HelpersView(BrowserTestCase):
+    """A helper on a phone shoots, and is not offered what only a foreman may do."""
+
+    viewport = PHONE
+
+    def test_helper(self) -> None:
+        load_demo()
+        self.sign_in("tobi", "holds-the-rod-2")
+        self.assertEqual(self.page.get_by_role("link", name="New job").count(), 0)
+        job = f"{self.live_server_url}/jobs/{demo_id(STUDIO)}"
+        self.page.goto(f"{job}/set-up")
+        self.page.get_by_role("heading", name="Set-up 2").wait_for()
+        self.assertEqual(self.page.get_by_role("link", name="Set up here").count(), 0)
+        self.page.goto(f"{job}/stone")
+        for key in ("4", "feet", "4", "7/8 inch"):
+            self.page.get_by_role("button", name=key, exact=True).click()
+        self.page.get_by_role("button", name="Log it").click()
+        self.page.get_by_text("A6 is logged").wait_for()
+
+    def test_big_enough_for_wet_gloves(self) -> None:
+        self.open_demo_job(STUDIO, "stone")
+        self.page.get_by_role("heading", name="Point A6").wait_for()
+        small = self.page.evaluate(
+            "[...document.querySelectorAll('button, a')]"
+            ".filter(one => one.offsetParent)"
+            ".map(one => [one.innerText, one.getBoundingClientRect()])"
+            ".filter(([, box]) => box.height < 44 || box.width < 44)"
+            ".map(([text]) => text)"
+        )
+        self.assertEqual(small, [])
+        width = self.page.evaluate("document.documentElement.scrollWidth")
+        self.assertLessEqual(width, PHONE["width"])

@@ -1,0 +1,96 @@
+"""A job as large as asked, to measure on."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
+from uuid import UUID, uuid4
+
+from django.test import Client
+
+from core.lengths import Length, Reading
+from server.crews.models import User
+from server.fieldbook.models import SetUp, Shot
+from server.jobs.models import Benchmark, Floor, FloorCorner, Job, Point
+
+START = datetime(2026, 5, 4, 9, 0, tzinfo=UTC)
+SHOTS_A_POINT = 10
+
+
+@dataclass(frozen=True, slots=True)
+class Site:
+    """A job, its one set-up, its points, and a browser that is signed in."""
+
+    job: UUID
+    set_up: UUID
+    points: list[UUID]
+    browser: Client
+
+
+def metres(number: float) -> Length:
+    """Return a length of metres."""
+    return Length.from_float(number)
+
+
+def make_site(points: int) -> Site:
+    """Make a job with so many points and ten times as many shots, from the demo's crew."""
+    user = User.objects.get(username="marek")
+    like = SetUp.objects.select_related("job", "benchmark").order_by("number")[0]
+    job = Job.objects.create(
+        id=uuid4(), crew=like.job.crew, name=f"{points} points", place="bench",
+        style="ft-in/8", created_by=user,
+    )  # fmt: skip
+    benchmark = Benchmark.objects.create(
+        id=uuid4(), job=job, name="BM", elevation=like.benchmark.elevation,
+        description="bench", created_by=user,
+    )  # fmt: skip
+    set_up = SetUp.objects.create(
+        id=uuid4(), job=job, number=1, instrument_id=like.instrument_id, rod_id=like.rod_id,
+        benchmark=benchmark, backsight=like.backsight, backsight_typed="bench", x=metres(0),
+        y=metres(0), taken_at=START, taken_by=user,
+    )  # fmt: skip
+    placed = _points(_floor(job, benchmark, user), points)
+    _shots(set_up, placed, user)
+    browser = Client()
+    browser.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
+    return Site(job.pk, set_up.pk, [point.pk for point in placed], browser)
+
+
+def _floor(job: Job, benchmark: Benchmark, user: User) -> Floor:
+    floor = Floor.objects.create(
+        id=uuid4(), job=job, name="Floor", level_offset=metres(0.3),
+        reference_benchmark=benchmark, thickness=metres(0.127), least_thickness=metres(0.11),
+        tolerance=metres(0.006), grid_spacing=metres(1), mark_spacing=metres(5),
+        waste="0.05", order_step="0.25", created_by=user,
+    )  # fmt: skip
+    corners = ((0, 0), (100, 0), (100, 100), (0, 100))
+    FloorCorner.objects.bulk_create(
+        FloorCorner(floor=floor, position=i, x=metres(x), y=metres(y))
+        for i, (x, y) in enumerate(corners)
+    )
+    return floor
+
+
+def _points(floor: Floor, count: int) -> list[Point]:
+    return Point.objects.bulk_create(
+        Point(
+            id=uuid4(), floor=floor, name=f"P{i}", position=i, is_extra=False,
+            x=metres(i % 100), y=metres(i // 100 * 4.99),
+        )
+        for i in range(count)
+    )  # fmt: skip
+
+
+def _shots(set_up: SetUp, points: list[Point], user: User) -> None:
+    Shot.objects.bulk_create(
+        (
+            Shot(
+                id=uuid4(), set_up=set_up, point=point, typed="bench", taken_by=user,
+                reading=Reading(1_100_000_000 + 3_175_000 * ((i + turn) % 13)),
+                taken_at=START + timedelta(seconds=i + turn),
+            )
+            for i, point in enumerate(points)
+            for turn in range(SHOTS_A_POINT)
+        ),
+        batch_size=2000,
+    )  # fmt: skip

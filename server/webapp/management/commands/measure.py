@@ -1,0 +1,51 @@
+"""Prints the figures of ./yp bench."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.conf import settings
+from django.core.management.base import BaseCommand
+
+from server.measures.clock import Compared
+from server.measures.requests import logging_a_reading, opening_a_job
+from server.measures.scripts import first_screen
+from server.measures.site import make_site
+from server.measures.volumes import volume
+from server.webapp.demo import load_demo
+
+
+class Command(BaseCommand):
+    """Measures on the database it is given, which must be one that goes away."""
+
+    help = "Measure speed as ratios and print them."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        settings.ALLOWED_HOSTS = ["testserver"]
+        load_demo()
+        self._requests()
+        self._volumes()
+        heaviest, whole = first_screen(settings.WEB_DIST)
+        self._line("first screen's JavaScript, gzipped", f"{heaviest / 1000:.0f} kB", "250 kB")
+        self._line("  all scripts", f"{whole / 1000:.0f} kB", "")
+
+    def _requests(self) -> None:
+        site, large = make_site(200), make_site(2000)
+        self._ratio("logging a reading / a bare view's row", logging_a_reading(site, 300), 2.5)
+        self._ratio("  with ten times the shots", logging_a_reading(large, 100), None)
+        opened, queries = opening_a_job(site, 40)
+        self._ratio(f"opening 200 points, 2,000 shots / SQL ({queries} queries)", opened, 3)
+        opened, queries = opening_a_job(large, 10)
+        self._ratio(f"  ten times as much ({queries} queries)", opened, None)
+
+    def _volumes(self) -> None:
+        self._ratio("volume of 10,000 shots / Delaunay", volume(10_000, 15), 2)
+        self._ratio("  100,000 shots", volume(100_000, 3), None)
+
+    def _ratio(self, what: str, compared: Compared, aim: float | None) -> None:
+        figure = f"{compared.ratio:.2f} x"
+        detail = f"({compared.ours * 1000:.1f} ms / {compared.least * 1000:.1f} ms)"
+        self._line(what, figure, f"{aim} x" if aim else "", detail)
+
+    def _line(self, what: str, figure: str, aim: str, detail: str = "") -> None:
+        self.stdout.write(f"{what:<62}{figure:>9}  {'aim ' + aim if aim else '':<12}{detail}")
