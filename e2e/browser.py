@@ -52,8 +52,8 @@ class BrowserTestCase(LiveServerTestCase):
         self.page.context.close()
         self.assertEqual(self.complaints, [])
 
-    def new_page(self, **options: Any) -> Page:
-        viewport: Any = self.viewport
+    def new_page(self, size: dict[str, int] | None = None, **options: Any) -> Page:
+        viewport: Any = size or self.viewport
         context = self.browser.new_context(viewport=viewport, reduced_motion="reduce", **options)
         context.set_default_timeout(15_000)
         page = context.new_page()

@@ -11,4 +11,4 @@ def shots(_: list[str]) -> int:
     """Load the demo into a private database and take every picture anew."""
     install.everything(for_tests=True)
     with private_instance() as env:
-        return manage_openly({**env, "YP_TAKE_SHOTS": "on"}, "test", "e2e.pictures")
+        return manage_openly(env, "test", "e2e.pictures")

@@ -55,8 +55,7 @@ def record_once(record: Record) -> tuple[Record, bool]:
     Raises :class:`Conflict` where its key already stands with other content.
     """
     try:
-        with transaction.atomic():
-            record.save(force_insert=True)
+        _insert(record)
     except IntegrityError:
         stored = type(record)._default_manager.filter(pk=record.pk).first()
         if stored is None:
@@ -69,6 +68,15 @@ def record_once(record: Record) -> tuple[Record, bool]:
             ) from None
         return stored, False
     return record, True
+
+
+def _insert(record: models.Model) -> None:
+    """Insert in one statement; inside a transaction, so that a refusal does not spoil it."""
+    if transaction.get_connection().in_atomic_block:
+        with transaction.atomic():
+            record.save(force_insert=True)
+    else:
+        record.save(force_insert=True)
 
 
 def _same_content(stored: models.Model, sent: models.Model) -> bool:

@@ -115,20 +115,19 @@ def slab_volume(outline: Outline, shots: Sequence[StoneShot], top: Plane) -> Sla
 
 
 def _places_and_heights(shots: Sequence[StoneShot]) -> tuple[Floats, Floats, list[int]]:
-    """Return distinct places with their mean heights, and the first shot of each."""
-    whole = np.array(
-        [(shot.place.x.nanometres, shot.place.y.nanometres) for shot in shots], dtype=np.int64
-    ).reshape(-1, 2)
-    heights = np.array([shot.z for shot in shots])
-    if not len(whole):
-        return whole.astype(float), heights, []
-    _, first, group = np.unique(whole, axis=0, return_index=True, return_inverse=True)
-    if len(first) == len(whole):
-        return whole / NANOMETRES_PER_METRE, heights, list(range(len(shots)))
-    group = group.reshape(-1)
-    means = np.bincount(group, weights=heights) / np.bincount(group)
-    order = np.argsort(first)
-    return whole[first[order]] / NANOMETRES_PER_METRE, means[order], first[order].tolist()
+    """Return distinct places by x and y with their mean heights, and the first shot of each."""
+    x = np.array([shot.place.x.nanometres for shot in shots], dtype=np.int64)
+    y = np.array([shot.place.y.nanometres for shot in shots], dtype=np.int64)
+    heights = np.array([shot.z for shot in shots], dtype=np.float64)
+    order = np.lexsort((y, x))
+    is_new = np.ones(len(order), dtype=bool)
+    is_new[1:] = (np.diff(x[order]) != 0) | (np.diff(y[order]) != 0)
+    group = np.empty(len(order), dtype=np.intp)
+    group[order] = np.cumsum(is_new) - 1
+    sums = np.bincount(group, weights=heights)
+    first = order[is_new]
+    places = np.column_stack([x[first], y[first]]) / NANOMETRES_PER_METRE
+    return places, sums / np.bincount(group), first.tolist()
 
 
 def _hull(xy: Floats) -> shapely.Polygon:

@@ -5,15 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal, TypedDict
-from uuid import UUID
 
 from core.floors import FloorLevels, PlanPoint
 from core.lengths import Elevation, Reading, Style, format_deviation
-from core.rods import Rod, SightLine
 from core.verdicts import Tolerance, Verdict, judge
 from server.fieldbook.figures import BothTexts, both_texts
 from server.fieldbook.models import SetUp, Shot
-from server.fieldbook.rules import line_of, rod_of
+from server.fieldbook.rules import Sighting, sighting_of
 from server.jobs.models import Floor, Point
 from server.jobs.rules import levels_of
 from server.shown import Place, Shown, show, show_place
@@ -65,15 +63,6 @@ class FloorPegs:
 
 
 @dataclass(frozen=True, slots=True)
-class _Sighting:
-    """A set-up, as a reading taken from it needs it."""
-
-    number: int
-    line: SightLine
-    rod: Rod
-
-
-@dataclass(frozen=True, slots=True)
 class _Frame:
     """What the shots of one floor are judged against and written in."""
 
@@ -93,7 +82,9 @@ def pegs_of(floors: Iterable[Floor], style: Style) -> dict[str, FloorPegs]:
         .order_by("taken_at", "recorded_at")
         .values_list("id", "point_id", "set_up_id", "reading")
     }
-    sightings = _sightings({set_up_id for _, set_up_id, _ in counting.values()})
+    used = {set_up_id for _, set_up_id, _ in counting.values()}
+    stations = SetUp.objects.filter(pk__in=used).select_related("rod", "benchmark")
+    sightings = {set_up.pk: sighting_of(set_up) for set_up in stations}
     frames = {
         pk: _Frame(levels_of(floor), Tolerance.either_way(floor.tolerance), style)
         for pk, floor in by_id.items()
@@ -113,13 +104,6 @@ def pegs_of(floors: Iterable[Floor], style: Style) -> dict[str, FloorPegs]:
     return {str(pk): floor_pegs for pk, floor_pegs in found.items()}
 
 
-def _sightings(set_up_ids: set[UUID]) -> dict[UUID, _Sighting]:
-    found = SetUp.objects.filter(pk__in=set_up_ids).select_related("rod", "benchmark")
-    return {
-        set_up.pk: _Sighting(set_up.number, line_of(set_up), rod_of(set_up.rod)) for set_up in found
-    }
-
-
 def _unshot(point: Point, style: Style) -> Peg:
     return {
         "id": str(point.pk),
@@ -132,7 +116,7 @@ def _unshot(point: Point, style: Style) -> Peg:
 
 
 def _said(
-    shot_id: str, reading: Reading, stone: Elevation, sighting: _Sighting, frame: _Frame
+    shot_id: str, reading: Reading, stone: Elevation, sighting: Sighting, frame: _Frame
 ) -> tuple[Verdict, PegShot]:
     """Return the state a shot gives its peg, and what it says."""
     judgement = judge(stone, frame.levels.sub_base, frame.tolerance)

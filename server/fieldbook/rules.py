@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+from functools import lru_cache
+from uuid import UUID
+
 from core.floors import PlanPoint
 from core.lengths import Elevation
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station
@@ -34,6 +38,31 @@ def station_of(set_up: SetUp) -> Station:
         range=set_up.instrument.range,
         least_distance=set_up.instrument.least_distance,
     )
+
+
+@dataclass(frozen=True, slots=True)
+class Sighting:
+    """A set-up, as a reading taken from it needs it."""
+
+    job: UUID
+    number: int
+    line: SightLine
+    rod: Rod
+
+
+def sighting_of(set_up: SetUp) -> Sighting:
+    """Return a set-up's sighting; needs its rod and benchmark."""
+    return Sighting(set_up.job_id, set_up.number, line_of(set_up), rod_of(set_up.rod))
+
+
+@lru_cache(maxsize=512)
+def recorded_sighting(set_up_id: UUID) -> Sighting:
+    """Return the sighting of a set-up by its key, from memory after the first time.
+
+    Set-ups, rods and benchmarks are append-only, so what is remembered stays true. Raises
+    ``SetUp.DoesNotExist``, which is not remembered.
+    """
+    return sighting_of(SetUp.objects.select_related("rod", "benchmark").get(pk=set_up_id))
 
 
 def place_of(set_up: SetUp) -> PlanPoint:

@@ -35,7 +35,7 @@ def metres(number: float) -> Length:
 def make_site(points: int) -> Site:
     """Make a job with so many points and ten times as many shots, from the demo's crew."""
     user = User.objects.get(username="marek")
-    like = SetUp.objects.select_related("job", "benchmark").order_by("number")[0]
+    like = SetUp.objects.select_related("job", "benchmark").filter(rod__graduation="ft/100")[0]
     job = Job.objects.create(
         id=uuid4(), crew=like.job.crew, name=f"{points} points", place="bench",
         style="ft-in/8", created_by=user,
@@ -52,7 +52,7 @@ def make_site(points: int) -> Site:
     placed = _points(_floor(job, benchmark, user), points)
     _shots(set_up, placed, user)
     browser = Client()
-    browser.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
+    browser.force_login(user, backend="server.crews.sessions.PersonBackend")
     return Site(job.pk, set_up.pk, [point.pk for point in placed], browser)
 
 

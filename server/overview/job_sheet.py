@@ -67,7 +67,7 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
     style = style_of(job)
     floors = list(
         Floor.objects.filter(job=job)
-        .select_related("reference_benchmark", "reference_floor__reference_benchmark")
+        .select_related("reference_floor")
         .prefetch_related("corners")
         .order_by("created_at")
     )

@@ -75,7 +75,7 @@ def marks_sheet(user: User, set_up_id: UUID, floor_id: UUID) -> MarksSheet:
     set_up = set_up_for(user, set_up_id, Ability.READ)
     floor = (
         Floor.objects.filter(pk=floor_id, job_id=set_up.job_id)
-        .select_related("reference_benchmark", "reference_floor")
+        .select_related("reference_floor")
         .first()
     )
     if floor is None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 from threading import Thread
+from typing import Any
 from uuid import uuid4
 
 from django.db import connection
@@ -19,28 +20,25 @@ from server.tests.site import SiteTestCase
 class SetUps(SiteTestCase):
     """Where the instrument stands, and its line."""
 
-    def draft(self, rod: str, **changed: str) -> dict[str, object]:
+    def draft(self, rod: str, **changed: str) -> Any:
         body = self.set_up_body(rod, self.add_instrument(), **changed)
-        answer: dict[str, object] = self.ok(
-            self.foreman, f"jobs/{self.job}/set-up-draft", body, 200
-        )
-        return answer
+        return self.ok(self.foreman, f"jobs/{self.job}/set-up-draft", body, 200)
 
     def test_the_height_of_instrument_shows_while_it_is_typed(self) -> None:
-        line = self.draft(self.add_rod())["draft"]["line"]  # type: ignore[index]
+        line = self.draft(self.add_rod())["draft"]["line"]
         self.assertEqual(line["name"], "Height of instrument (HI)")
         self.assertEqual(line["constant"]["text"], "54' 6 1/2\"")
         self.assertEqual(SetUp.objects.count(), 0)
 
     def test_a_decimal_feet_rod_on_a_feet_inches_job_shows_both(self) -> None:
         rod = self.add_rod(graduation="ft/100")
-        line = self.draft(rod, backsight="5.20")["draft"]["line"]  # type: ignore[index]
+        line = self.draft(rod, backsight="5.20")["draft"]["line"]
         self.assertEqual(line["backsight"], {"rod": "5.20 ft", "job": "5' 2 3/8\""})
         self.assertEqual(line["constant_on_rod"], "55.58 ft")
 
     def test_with_other_rods_it_is_a_constant_and_the_tape_tells_the_beam(self) -> None:
         rod = self.add_rod("down", "in/8", '48"')
-        line = self.draft(rod, backsight="10", taped='30"')["draft"]["line"]  # type: ignore[index]
+        line = self.draft(rod, backsight="10", taped='30"')["draft"]["line"]
         self.assertEqual(line["name"], "Constant")
         self.assertEqual(line["constant"]["text"], "49' 6 1/2\"")
         self.assertEqual(line["beam"]["text"], "52' 10 1/2\"")
@@ -116,17 +114,13 @@ class Shots(SiteTestCase):
         self.floor, self.set_up_id = self.add_floor(), self.add_set_up()
         self.names = self.points(self.floor)
 
-    def shoot(
-        self, point: str, reading: str, status: int = 201, **changed: str
-    ) -> dict[str, object]:
+    def shoot(self, point: str, reading: str, status: int = 201, **changed: str) -> Any:
         body = self.shot_body(self.set_up_id, self.names[point], reading, **changed)
-        answer: dict[str, object] = self.ok(self.helper, "shots", body, status)
-        return answer
+        return self.ok(self.helper, "shots", body, status)
 
-    def peg(self, point: str) -> dict[str, object]:
+    def peg(self, point: str) -> Any:
         pegs = self.get(f"floors/{self.floor}")["plan"]["pegs"]
-        found: dict[str, object] = next(peg for peg in pegs if peg["name"] == point)
-        return found
+        return next(peg for peg in pegs if peg["name"] == point)
 
     def test_each_reading_answers_at_once(self) -> None:
         table = {
@@ -144,9 +138,9 @@ class Shots(SiteTestCase):
 
     def test_the_tenths_trap_offers_both(self) -> None:
         answer = self.shoot("A1", "3.7", 400)
-        offers = answer["errors"][0]["offers"]  # type: ignore[index]
+        offers = answer["errors"][0]["offers"]
         self.assertEqual([offer["text"] for offer in offers], ["3.7 ft", "3' 7\""])
-        self.assertEqual(answer["errors"][0]["field"], "reading")  # type: ignore[index]
+        self.assertEqual(answer["errors"][0]["field"], "reading")
 
     def test_sent_twice_is_one_shot_and_other_content_is_a_conflict(self) -> None:
         key = str(uuid4())
@@ -158,7 +152,7 @@ class Shots(SiteTestCase):
 
     def test_a_struck_reading_stays_in_the_book_and_out_of_the_floor(self) -> None:
         self.shoot("A1", "3' 1\"")
-        shot = self.peg("A1")["shot"]["id"]  # type: ignore[index]
+        shot = self.peg("A1")["shot"]["id"]
         strike = {"id": str(uuid4()), "reason": ""}
         self.assertEqual(
             self.refused(self.helper, f"shots/{shot}/strikes", strike),
@@ -190,7 +184,7 @@ class Shots(SiteTestCase):
 
     def test_the_csv_carries_no_formula(self) -> None:
         self.shoot("A1", "3' 7\"")
-        shot = self.peg("A1")["shot"]["id"]  # type: ignore[index]
+        shot = self.peg("A1")["shot"]["id"]
         strike = {"id": str(uuid4()), "reason": '=HYPERLINK("x")'}
         self.ok(self.helper, f"shots/{shot}/strikes", strike)
         self.shoot("A1", "+3' 7\"", taken_at="2026-05-04T09:40:00Z")

@@ -167,7 +167,7 @@ def _reference(draft: FloorDraft, job: Job, form: FloorForm) -> Elevation | None
         floor = (
             Floor.objects.filter(job=job, pk=form.reference)
             .exclude(pk=form.id)
-            .select_related("reference_benchmark", "reference_floor")
+            .select_related("reference_floor")
             .first()
         )
         if floor is not None:

@@ -7,7 +7,7 @@ from uuid import uuid4
 
 from server.tests.site import SiteTestCase, floor_body
 
-BAD_FLOOR_ENTRIES = [
+BAD_FLOOR_ENTRIES: list[tuple[dict[str, Any], str, str | None]] = [
     ({"length": ""}, "length", "Nothing was typed."),
     ({"length": "nan"}, "length", "There is no number in it."),
     ({"length": "9" * 400}, "length", "That is too long for a length."),

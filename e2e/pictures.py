@@ -1,0 +1,87 @@
+"""Takes the pictures of the main views from the demo; run by ./yp shots, never by the tests."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from django.conf import settings
+from playwright.sync_api import Page
+
+from e2e.browser import DESKTOP, PHONE, BrowserTestCase
+from server.webapp.demo import demo_id, load_demo
+
+FOLDER = settings.ROOT / "docs" / "screenshots"
+STUDIO = demo_id("Pottery studio, kiln room")
+SHELTER = demo_id("Bicycle shelter")
+
+
+def type_reading(page: Page) -> None:
+    """Type a reading without logging it."""
+    for key in ("4", "feet", "4", "1/8 inch"):
+        page.get_by_role("button", name=key, exact=True).click()
+    page.get_by_test_id("answer").wait_for()
+
+
+def type_trap(page: Page) -> None:
+    """Type what could be tenths or inches."""
+    page.get_by_label("Reading on the rod").fill("4.4")
+    page.get_by_text("Say which one.").wait_for()
+
+
+def type_floor(page: Page) -> None:
+    """Type most of a floor."""
+    page.get_by_role("button", name="L-shape").click()
+    typed = {"name": "Glaze store", "length": "16 ft", "width": "12 ft", "notch_length": "6 ft",
+             "notch_width": "4 ft", "level": '10"', "thickness": '5"'}  # fmt: skip
+    for name, text in typed.items():
+        page.locator(f"[name='{name}']").fill(text)
+    page.get_by_label("Plan of the floor as typed").wait_for()
+
+
+def type_backsight(page: Page) -> None:
+    """Type a set-up."""
+    for name, text in {"backsight": "4' 11 1/4\"", "x": "-6 ft", "y": "8 ft"}.items():
+        page.locator(f"[name='{name}']").fill(text)
+    page.get_by_label("instrument, here").wait_for()
+    page.get_by_text("352' 2 3/8\"").first.wait_for()
+
+
+def nothing(page: Page) -> None:
+    """Leave the screen as it opens."""
+
+
+VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
+    ("jobs", "jobs", DESKTOP, nothing),
+    ("overview", f"jobs/{STUDIO}", DESKTOP, nothing),
+    ("floor", f"jobs/{STUDIO}/floors/new", DESKTOP, type_floor),
+    ("set-up", f"jobs/{STUDIO}/set-up/new", DESKTOP, type_backsight),
+    ("marks", f"jobs/{STUDIO}/marks", DESKTOP, nothing),
+    ("marks-phone", f"jobs/{STUDIO}/marks", PHONE, nothing),
+    ("stone", f"jobs/{STUDIO}/stone", DESKTOP, type_reading),
+    ("stone-phone", f"jobs/{STUDIO}/stone", PHONE, type_reading),
+    ("tenths-phone", f"jobs/{STUDIO}/stone", PHONE, type_trap),
+    ("concrete", f"jobs/{SHELTER}/concrete", DESKTOP, nothing),
+    ("book", f"jobs/{STUDIO}/book", DESKTOP, nothing),
+    ("gear", f"gear/{demo_id('crew')}", DESKTOP, nothing),
+]
+
+
+class Pictures(BrowserTestCase):
+    """One picture a view."""
+
+    def test_take_them(self) -> None:
+        load_demo()
+        with self.settings(DEMO=True):
+            self.page.goto(f"{self.live_server_url}/sign-in")
+            self.page.get_by_text("The demo is loaded").wait_for()
+            self.page.screenshot(path=FOLDER / "sign-in.png")
+        self.sign_in("marek", "string-line-4")
+        state = self.page.context.storage_state()
+        for name, path, viewport, prepare in VIEWS:
+            page = self.new_page(storage_state=state, size=viewport)
+            page.goto(f"{self.live_server_url}/{path}")
+            page.wait_for_load_state("networkidle")
+            prepare(page)
+            page.wait_for_load_state("networkidle")
+            page.screenshot(path=FOLDER / f"{name}.png")
+            page.context.close()
