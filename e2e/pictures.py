@@ -83,5 +83,6 @@ class Pictures(BrowserTestCase):
             page.wait_for_load_state("networkidle")
             prepare(page)
             page.wait_for_load_state("networkidle")
+            page.evaluate("window.scrollTo(0, 0)")
             page.screenshot(path=FOLDER / f"{name}.png")
             page.context.close()

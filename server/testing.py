@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 import unittest
 from typing import Any
 
@@ -10,6 +11,11 @@ from django.test.runner import DiscoverRunner
 
 class CountingRunner(DiscoverRunner):
     """Says at the end how many tests passed and how many failed."""
+
+    def setup_test_environment(self, **kwargs: Any) -> None:
+        logging.getLogger("axes").setLevel(logging.ERROR)
+        logging.getLogger("django.security.csrf").setLevel(logging.ERROR)
+        super().setup_test_environment(**kwargs)
 
     def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)

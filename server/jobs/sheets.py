@@ -7,7 +7,6 @@ from uuid import UUID
 
 from core.floors import Outline
 from core.lengths import Length, Style, format_length
-from core.lengths.style import STYLE_CODES, StyleKind
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
@@ -29,14 +28,6 @@ class JobRow(TypedDict):
     place: str
     crew: str
     created_at: str
-
-
-class StyleChoice(TypedDict):
-    """A style a job can have."""
-
-    code: str
-    label: str
-    example: str
 
 
 class BenchmarkSheet(TypedDict):
@@ -81,30 +72,6 @@ class FloorDraftSheet(TypedDict):
     grid: list[Place]
     top_of_slab: Shown | None
     sub_base: Shown | None
-
-
-STYLE_LABELS = {
-    StyleKind.FEET_INCHES: "Feet, inches, fractions",
-    StyleKind.INCHES: "Inches, fractions",
-    StyleKind.DECIMAL_FEET: "Decimal feet",
-    StyleKind.METRES: "Meters",
-    StyleKind.MILLIMETRES: "Millimeters",
-}
-EXAMPLE = Length.from_inches("62.375")
-
-
-def style_choices() -> list[StyleChoice]:
-    """Return the styles a job can have, each with an example."""
-    return [_style_choice(Style.from_code(code)) for code in STYLE_CODES]
-
-
-def _style_choice(style: Style) -> StyleChoice:
-    to = f" to 1/{style.fraction}" if style.fraction else ""
-    return {
-        "code": style.code,
-        "label": STYLE_LABELS[style.kind] + to,
-        "example": format_length(EXAMPLE, style),
-    }
 
 
 def job_rows(user: User) -> list[JobRow]:

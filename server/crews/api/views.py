@@ -21,8 +21,8 @@ from server.api.errors import body_of
 from server.api.views import SignedInView, answers
 from server.crews.models import Role, User
 from server.crews.permissions import ABILITIES, Ability
-from server.jobs.sheets import StyleChoice, style_choices
 from server.refusals import Invalid, Problem
+from server.styles import StyleChoice, style_choices
 
 
 class CrewSheet(TypedDict):

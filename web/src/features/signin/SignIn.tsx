@@ -9,7 +9,29 @@ import { api, problemsOf, told } from "../../api/client";
 import { queries, useSession } from "../../api/queries";
 import { EntryField } from "../../parts/EntryField";
 import { Problems } from "../../parts/Problems";
+import { Rod } from "../../parts/rod/Rod";
+import type { RodSheet } from "../../parts/rod/scale";
 import { Emblem } from "../frame/Emblem";
+
+/** A grade rod to look at, as the drawing needs it. */
+const EXAMPLE_ROD: RodSheet = {
+  id: "",
+  name: "",
+  numbering: "up",
+  numbering_text: "",
+  graduation: {
+    code: "ft-in/8",
+    label: "",
+    kind: "ft-in",
+    division: 0.003175,
+    major: 0.3048,
+    fractions: [],
+  },
+  length: 3.9624,
+  length_text: "",
+  lowest: 0,
+  highest: 3.9624,
+};
 
 type Account = { username: string; password: string };
 
@@ -80,8 +102,13 @@ function Welcome() {
         justifyContent: "center",
         borderBottom: { xs: "6px solid", md: 0 },
         borderColor: "peg",
+        position: "relative",
+        overflow: "hidden",
       }}
     >
+      <Box sx={{ display: { xs: "none", md: "block" }, position: "absolute", right: 48, top: 0 }}>
+        <Rod rod={EXAMPLE_ROD} beam={1.3399} height={1200} width={64} label="A grade rod" />
+      </Box>
       <Emblem size={64} />
       <Typography variant="h1" sx={{ fontSize: { xs: "2rem", md: "3rem" } }}>
         Yellow Peg

@@ -20,7 +20,12 @@ export function PegMark({ state, thin = false, isCurrent = false }: Props) {
   const ink = palette.text.primary;
   return (
     <g>
-      {isCurrent && <circle r={16} fill={palette.peg} stroke={ink} strokeWidth={2} />}
+      {isCurrent && (
+        <>
+          <circle r={16} fill="none" stroke={ink} strokeWidth={8} />
+          <circle r={16} fill="none" stroke={palette.peg} strokeWidth={5} />
+        </>
+      )}
       {state === "not-shot" && (
         <circle r={7} fill={palette.background.paper} stroke={ink} strokeWidth={2} />
       )}

@@ -3,7 +3,7 @@ import type { Schemas } from "../../api/client";
 export type RodSheet = Schemas["RodSheet"];
 
 export const CLOSE = 1000;
-export const FAR = 380;
+export const FAR = 330;
 const EPSILON = 1e-7;
 
 /** Where a value of the scale is, in pixels above the rod's foot; drawing only. */
