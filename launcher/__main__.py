@@ -9,7 +9,7 @@ from launcher.say import Trouble, say
 
 HELP = """\
 ./yp start [--fresh-demo]   install what is missing, build, and serve with demo data
-./yp test [WHAT ...]        all tests and checks; WHAT: checks, core, server, e2e
+./yp test [WHAT ...]        all tests and checks; WHAT: checks, core, launcher, server, e2e
 ./yp generate               write the OpenAPI file and the web's types anew
 ./yp bench                  print figures: speed as ratios, growth at ten times
 ./yp shots                  take the pictures in docs/screenshots anew
@@ -42,4 +42,5 @@ def main(arguments: list[str]) -> int:
         return 130
 
 
-sys.exit(main(sys.argv[1:]))
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))

@@ -17,7 +17,7 @@ from launcher.say import Trouble, say
 
 OPENAPI = ROOT / "server" / "api" / "openapi.yaml"
 WEB_TYPES = WEB / "src" / "api" / "schema.gen.d.ts"
-PARTS = ("checks", "core", "server", "e2e")
+PARTS = ("checks", "core", "launcher", "server", "e2e")
 
 
 def test(arguments: list[str]) -> int:

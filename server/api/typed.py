@@ -8,7 +8,6 @@ from functools import cache
 from typing import (
     Any,
     Literal,
-    NotRequired,
     Union,
     get_args,
     get_origin,
@@ -57,23 +56,20 @@ class TypedResponseExtension(OpenApiSerializerExtension):  # type: ignore[no-unt
 
 def _object_schema(typed: type, registry: Any) -> Schema:
     hints = get_type_hints(typed, include_extras=True)
-    required = sorted(typed.__required_keys__)  # type: ignore[attr-defined]
     schema: Schema = {
         "type": "object",
         "properties": {name: _schema(hint, registry) for name, hint in hints.items()},
-        "required": required,
+        "required": sorted(hints),
     }
     if typed.__doc__:
         schema["description"] = typed.__doc__.strip().splitlines()[0]
     return schema
 
 
-def _schema(hint: Any, registry: Any) -> Schema:  # noqa: PLR0911 - one line a kind
+def _schema(hint: Any, registry: Any) -> Schema:
     if is_typeddict(hint):
         return _reference(hint, registry)
     origin, arguments = get_origin(hint), get_args(hint)
-    if origin is NotRequired:
-        return _schema(arguments[0], registry)
     if origin is list:
         return {"type": "array", "items": _schema(arguments[0], registry)}
     if origin is Literal:

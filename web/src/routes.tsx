@@ -1,9 +1,9 @@
 import { Navigate, createBrowserRouter } from "react-router";
-import { Lost } from "./parts/Lost";
+import { Failed, Lost } from "./parts/Lost";
 
 export const router = createBrowserRouter([
   {
-    errorElement: <Lost />,
+    errorElement: <Failed />,
     hydrateFallbackElement: <p>Loading…</p>,
     children: [
       { path: "/", element: <Navigate to="/jobs" replace /> },

@@ -1,25 +1,34 @@
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { Link, isRouteErrorResponse, useRouteError } from "react-router";
+import { Link } from "react-router";
 
-/** Stands where a screen can't: no such address, or a screen that failed to load. */
-export function Lost() {
-  const error = useRouteError();
-  const failed = error !== undefined && !isRouteErrorResponse(error);
+type Props = { title: string; text: string; reloads?: boolean };
+
+function Instead({ title, text, reloads = false }: Props) {
   return (
     <Stack spacing={2} sx={{ p: 4, alignItems: "flex-start" }}>
-      <Typography variant="h1">
-        {failed ? "This screen failed" : "There is nothing here"}
-      </Typography>
-      <Typography>
-        {failed
-          ? "What you typed is kept on this device. Reload the page to go on."
-          : "The address leads to no screen."}
-      </Typography>
-      <Button component={Link} to="/jobs" variant="contained" reloadDocument={failed}>
+      <Typography variant="h1">{title}</Typography>
+      <Typography>{text}</Typography>
+      <Button component={Link} to="/jobs" variant="contained" reloadDocument={reloads}>
         Go to your jobs
       </Button>
     </Stack>
+  );
+}
+
+/** Stands at an address that leads to no screen. */
+export function Lost() {
+  return <Instead title="There is nothing here" text="The address leads to no screen." />;
+}
+
+/** Stands where a screen could not be loaded or shown. */
+export function Failed() {
+  return (
+    <Instead
+      title="This screen failed"
+      text="What you typed is kept on this device. Reload the page to go on."
+      reloads
+    />
   );
 }

@@ -1,15 +1,8 @@
-import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { useMutation } from "@tanstack/react-query";
-import type { FormEvent } from "react";
-import { api, problemsOf, told } from "../../api/client";
-import { forgetReadings } from "../../api/queries";
-import { useDraft } from "../../parts/drafts";
-import { EntryField } from "../../parts/EntryField";
+import { api, told } from "../../api/client";
+import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Page, Panel } from "../../parts/Page";
-import { Problems } from "../../parts/Problems";
 import { useJobSheet } from "../frame/useJobSheet";
 
 const EMPTY = { name: "", elevation: "", description: "" };
@@ -51,52 +44,22 @@ export function Control() {
 }
 
 function NewBenchmark({ job }: { job: string }) {
-  const { values, set, clear } = useDraft(`benchmark:${job}`, EMPTY);
-  const add = useMutation({
-    mutationFn: () =>
-      told(api.POST("/api/v1/jobs/{job}/benchmarks", { params: { path: { job } }, body: values })),
-    onSuccess: () => {
-      clear();
-      return forgetReadings();
-    },
+  const form = useForm({
+    draft: `benchmark:${job}`,
+    initial: EMPTY,
+    send: (body) =>
+      told(api.POST("/api/v1/jobs/{job}/benchmarks", { params: { path: { job } }, body })),
   });
-  const problems = problemsOf(add.error);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    add.mutate();
-  };
   return (
     <Panel title="Another benchmark">
-      <Box component="form" noValidate onSubmit={submit}>
-        <Stack spacing={2} sx={{ maxWidth: 560 }}>
-          <EntryField
-            name="name"
-            label="Name"
-            value={values.name}
-            onChange={(name) => set({ name })}
-            problems={problems}
-            hint="Such as BM3"
-          />
-          <EntryField
-            name="elevation"
-            label="Elevation"
-            value={values.elevation}
-            onChange={(elevation) => set({ elevation })}
-            problems={problems}
-          />
-          <EntryField
-            name="description"
-            label="What and where it is"
-            value={values.description}
-            onChange={(description) => set({ description })}
-            problems={problems}
-          />
-          <Problems problems={problems} fields={FIELDS} />
-          <Button type="submit" variant="contained" loading={add.isPending}>
-            Add the benchmark
-          </Button>
-        </Stack>
-      </Box>
+      <Stack component="form" noValidate onSubmit={form.submit} spacing={2} sx={{ maxWidth: 560 }}>
+        <Entry form={form} name="name" label="Name" hint="Such as BM3" />
+        <Entry form={form} name="elevation" label="Elevation" />
+        <Entry form={form} name="description" label="What and where it is" />
+        <RecordButton form={form} fields={FIELDS}>
+          Add the benchmark
+        </RecordButton>
+      </Stack>
     </Panel>
   );
 }

@@ -1,17 +1,13 @@
-import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
-import { useMutation, useQuery } from "@tanstack/react-query";
-import type { FormEvent } from "react";
+import { useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
-import { type Schemas, api, problemsOf, told } from "../../api/client";
-import { forgetReadings, useFloor } from "../../api/queries";
+import { type Problem, type Schemas, api, told } from "../../api/client";
+import { useFloor } from "../../api/queries";
 import { useDelayed } from "../../parts/delayed";
-import { useDraft } from "../../parts/drafts";
-import { EntryField } from "../../parts/EntryField";
+import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
 import { spotOf } from "../../parts/plan/frame";
-import { Problems } from "../../parts/Problems";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Figure } from "./Floors";
 import { LevelFields } from "./LevelFields";
@@ -35,91 +31,72 @@ type EditorProps = { job: Schemas["JobSheet"]; floor: string; initial: FloorForm
 
 function Editor({ job, floor, initial }: EditorProps) {
   const navigate = useNavigate();
-  const { values, set, clear } = useDraft(`floor:${job.id}:${floor}`, initial);
-  const draft = useFloorDraft(job.id, floor, values);
-  const save = useMutation({
-    mutationFn: () => {
+  const form = useForm({
+    draft: `floor:${job.id}:${floor}`,
+    initial,
+    send: (values) => {
       const body = bodyOf(values);
       return floor
         ? told(api.PUT("/api/v1/floors/{floor}", { params: { path: { floor } }, body }))
         : told(api.POST("/api/v1/jobs/{job}/floors", { params: { path: { job: job.id } }, body }));
     },
-    onSuccess: async () => {
-      clear();
-      await forgetReadings();
-      await navigate(`/jobs/${job.id}/floors`);
-    },
+    onRecorded: () => navigate(`/jobs/${job.id}/floors`),
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    save.mutate();
-  };
-  const refused = problemsOf(save.error);
-  const live = (draft.data?.errors ?? []).filter(
-    (problem) => problem.typed !== "" || problem.code === "bad-outline",
-  );
-  const problems = refused.length ? refused : live;
-  const entry = (name: keyof FloorForm, label: string, hint?: string) => (
-    <EntryField
-      name={name}
-      label={label}
-      value={String(values[name])}
-      onChange={(text) => {
-        save.reset();
-        set({ [name]: text });
-      }}
-      problems={problems}
-      {...(hint ? { hint } : {})}
-    />
-  );
-  const change = (changed: Partial<FloorForm>) => {
-    save.reset();
-    set(changed);
-  };
+  const draft = useFloorDraft(job.id, floor, form.values);
+  const live = { ...form, problems: together(form.problems, draft.data?.errors ?? []) };
+  const parts = { form: form.values, change: form.change, problems: live.problems };
   return (
-    <Stack component="form" noValidate onSubmit={submit}>
+    <Stack component="form" noValidate onSubmit={form.submit}>
       <Page title={floor ? `Change ${initial.name}` : "Lay out a floor"}>
         <Stack direction={{ xs: "column", md: "row" }} spacing={2} sx={{ alignItems: "stretch" }}>
           <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
             <Panel title="Outline">
               <Stack spacing={2}>
-                {entry("name", "Floor")}
-                <ShapeFields form={values} change={change} problems={problems} />
+                <Entry form={live} name="name" label="Floor" />
+                <ShapeFields {...parts} />
               </Stack>
             </Panel>
             <Panel title="Level and thickness">
               <Stack spacing={2}>
-                <LevelFields
-                  job={job}
-                  floor={floor}
-                  form={values}
-                  change={change}
-                  problems={problems}
+                <LevelFields job={job} floor={floor} {...parts} />
+                <Entry form={live} name="thickness" label="Slab thickness" />
+                <Entry
+                  form={live}
+                  name="least_thickness"
+                  label="Least thickness"
+                  hint="Thinner than this is a hold"
                 />
-                {entry("thickness", "Slab thickness")}
-                {entry("least_thickness", "Least thickness", "Thinner than this is a hold")}
-                {entry(
-                  "tolerance",
-                  "Stone is on within",
-                  "High or low; a usual figure, yours to change",
-                )}
+                <Entry
+                  form={live}
+                  name="tolerance"
+                  label="Stone is on within"
+                  hint="High or low; a usual figure, yours to change"
+                />
               </Stack>
             </Panel>
             <Panel title="Points, marks and order">
               <Stack spacing={2}>
-                {entry("grid_spacing", "Shoot the stone every", "A usual figure, yours to change")}
-                {entry("mark_spacing", "Wall marks at most apart")}
-                {entry("waste", "Waste, %")}
-                {entry("order_step", `Supplier's step, ${job.volume_unit}`)}
+                <Entry
+                  form={live}
+                  name="grid_spacing"
+                  label="Shoot the stone every"
+                  hint="A usual figure, yours to change"
+                />
+                <Entry form={live} name="mark_spacing" label="Wall marks at most apart" />
+                <Entry form={live} name="waste" label="Waste, %" />
+                <Entry
+                  form={live}
+                  name="order_step"
+                  label={`Supplier's step, ${job.volume_unit}`}
+                />
               </Stack>
             </Panel>
-            <Problems
-              problems={refused}
-              fields={[...Object.keys(values), ...cornerFields(values)]}
-            />
-            <Button type="submit" variant="contained" size="large" loading={save.isPending}>
+            <RecordButton
+              form={form}
+              fields={[...Object.keys(form.values), ...cornerFields(form.values)]}
+            >
               {floor ? "Change the floor" : "Lay out the floor"}
-            </Button>
+            </RecordButton>
           </Stack>
           <Stack
             sx={{ flex: 1, minWidth: 0, position: { md: "sticky" }, top: 16, alignSelf: "start" }}
@@ -130,6 +107,21 @@ function Editor({ job, floor, initial }: EditorProps) {
       </Page>
     </Stack>
   );
+}
+
+/**
+ * What the server refused, and what it says of the form as it is typed now. Before a form is
+ * sent, fields nobody has typed in yet are not complained about.
+ */
+function together(refused: readonly Problem[], live: readonly Problem[]): Problem[] {
+  const taken = new Set(refused.map((problem) => problem.field));
+  const isSent = refused.length > 0;
+  const shown = live.filter(
+    (problem) =>
+      !taken.has(problem.field) &&
+      (isSent || problem.typed !== "" || problem.code === "bad-outline"),
+  );
+  return [...refused, ...shown];
 }
 
 function cornerFields(form: FloorForm): string[] {

@@ -1,22 +1,17 @@
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useMutation, useQuery } from "@tanstack/react-query";
-import type { FormEvent } from "react";
+import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
-import { type Schemas, api, problemsOf, told } from "../../api/client";
-import { forgetReadings, useGear } from "../../api/queries";
+import { type Schemas, api, told } from "../../api/client";
+import { useGear } from "../../api/queries";
 import { useDelayed } from "../../parts/delayed";
-import { useDraft } from "../../parts/drafts";
-import { EntryField } from "../../parts/EntryField";
+import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
 import { Keypad } from "../../parts/Keypad";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
 import { spotOf, typedFrom } from "../../parts/plan/frame";
 import { outlineSpots } from "../../parts/plan/pegs";
-import { Problems } from "../../parts/Problems";
 import { useJobSheet } from "../frame/useJobSheet";
 import { SightDrawing } from "./SightDrawing";
 
@@ -64,36 +59,27 @@ export function NewSetUp() {
 
 function useSetUpForm(job: Job, gear: Schemas["GearSheet"]) {
   const navigate = useNavigate();
-  const { values, set, clear } = useDraft(`set-up:${job.id}`, EMPTY);
   const last = job.set_ups[0];
   const likely = gear.rods.find(
     (rod) => rod.numbering === "up" && rod.graduation.kind === job.style_kind,
   );
-  const chosen = {
-    ...values,
-    instrument: values.instrument || (last?.instrument_id ?? gear.instruments[0]?.id ?? ""),
-    rod: values.rod || (last?.rod.id ?? likely?.id ?? gear.rods[0]?.id ?? ""),
-    benchmark: values.benchmark || (job.benchmarks[0]?.id ?? ""),
-  };
-  const record = useMutation({
-    mutationFn: () =>
+  return useForm<Values>({
+    draft: `set-up:${job.id}`,
+    initial: {
+      ...EMPTY,
+      instrument: last?.instrument_id ?? gear.instruments[0]?.id ?? "",
+      rod: last?.rod.id ?? likely?.id ?? gear.rods[0]?.id ?? "",
+      benchmark: job.benchmarks[0]?.id ?? "",
+    },
+    send: (values) =>
       told(
         api.POST("/api/v1/jobs/{job}/set-ups", {
           params: { path: { job: job.id } },
-          body: { ...chosen, taken_at: new Date().toISOString() },
+          body: { ...values, taken_at: new Date().toISOString() },
         }),
       ),
-    onSuccess: async () => {
-      clear();
-      await forgetReadings();
-      await navigate(`/jobs/${job.id}/set-up`);
-    },
+    onRecorded: () => navigate(`/jobs/${job.id}/set-up`),
   });
-  const change = (changed: Partial<Values>) => {
-    record.reset();
-    set(changed);
-  };
-  return { chosen, change, record };
 }
 
 function useSetUpDraft(job: string, values: Values & { id: string }) {
@@ -108,31 +94,23 @@ function useSetUpDraft(job: string, values: Values & { id: string }) {
 }
 
 function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
-  const { chosen, change, record } = useSetUpForm(job, gear);
-  const draft = useSetUpDraft(job.id, chosen).data;
+  const form = useSetUpForm(job, gear);
+  const { values } = form;
+  const draft = useSetUpDraft(job.id, values).data;
   const line = draft?.draft.line ?? undefined;
-  const refused = problemsOf(record.error);
-  const live = (draft?.errors ?? []).filter((problem) => problem.typed !== "");
-  const problems = refused.length ? refused : live;
-  const rod = gear.rods.find((one) => one.id === chosen.rod);
-  const benchmark = job.benchmarks.find((one) => one.id === chosen.benchmark);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    record.mutate();
-  };
+  const typedIn = (draft?.errors ?? []).filter((problem) => problem.typed !== "");
+  const live = { ...form, problems: form.problems.length ? form.problems : typedIn };
+  const rod = gear.rods.find((one) => one.id === values.rod);
+  const benchmark = job.benchmarks.find((one) => one.id === values.benchmark);
   if (!rod || !benchmark) return null;
   return (
-    <Stack component="form" noValidate onSubmit={submit}>
+    <Stack component="form" noValidate onSubmit={form.submit}>
       <Page title="Set up here">
         <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
           <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
             <Panel title="What stands where">
-              <GearFields job={job} gear={gear} values={chosen} change={change} />
-              <PlaceFields
-                {...{ job, change, problems }}
-                values={chosen}
-                place={draft?.draft.place ?? null}
-              />
+              <GearFields job={job} gear={gear} form={live} />
+              <PlaceFields job={job} form={live} place={draft?.draft.place ?? null} />
             </Panel>
           </Stack>
           <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
@@ -145,12 +123,10 @@ function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
                   line={line}
                   height={220}
                 />
-                <EntryField
+                <Entry
+                  form={live}
                   name="backsight"
                   label={`Reading on ${benchmark.name}`}
-                  value={chosen.backsight}
-                  onChange={(backsight) => change({ backsight })}
-                  problems={problems}
                   hint={
                     rod.numbering === "centre-zero"
                       ? "Slide the rule until the benchmark reads 0, clamp it, type 0"
@@ -159,16 +135,13 @@ function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
                 />
                 <Keypad
                   rod={rod}
-                  value={chosen.backsight}
-                  onChange={(backsight) => change({ backsight })}
+                  value={values.backsight}
+                  onChange={(backsight) => form.change({ backsight })}
                 />
-                {rod.numbering !== "up" && (
-                  <TapeFields values={chosen} change={change} problems={problems} />
-                )}
-                <Problems problems={problems} fields={FIELDS} />
-                <Button type="submit" variant="contained" size="large" loading={record.isPending}>
+                {rod.numbering !== "up" && <TapeFields form={live} />}
+                <RecordButton form={live} fields={FIELDS}>
                   Record the set-up
-                </Button>
+                </RecordButton>
               </Stack>
             </Panel>
           </Stack>
@@ -200,59 +173,28 @@ function Result({ line }: { line: Schemas["LineSheet"] | undefined }) {
   );
 }
 
-type FieldsProps = { values: Values; change: (changed: Partial<Values>) => void };
+type FieldsProps = { form: Form<Values> };
 
-function GearFields(props: FieldsProps & { job: Job; gear: Schemas["GearSheet"] }) {
-  const { values, change, gear, job } = props;
-  const choice = (
-    key: "instrument" | "rod" | "benchmark",
-    label: string,
-    options: readonly { id: string; text: string }[],
-  ) => (
-    <TextField
-      select
-      label={label}
-      value={values[key]}
-      onChange={(e) => change({ [key]: e.target.value })}
-    >
-      {options.map(({ id, text }) => (
-        <MenuItem key={id} value={id}>
-          {text}
-        </MenuItem>
-      ))}
-    </TextField>
+function GearFields({ form, gear, job }: FieldsProps & { job: Job; gear: Schemas["GearSheet"] }) {
+  const instruments = gear.instruments.map(({ id, name }) => [id, name] as const);
+  const rods = gear.rods.map(
+    ({ id, name, numbering_text }) => [id, `${name} (${numbering_text})`] as const,
+  );
+  const benchmarks = job.benchmarks.map(
+    ({ id, name, elevation }) => [id, `${name}, ${elevation.text}`] as const,
   );
   return (
     <Stack spacing={2}>
-      {choice(
-        "instrument",
-        "Instrument",
-        gear.instruments.map(({ id, name }) => ({ id, text: name })),
-      )}
-      {choice(
-        "rod",
-        "Rod",
-        gear.rods.map(({ id, name, numbering_text }) => ({
-          id,
-          text: `${name} (${numbering_text})`,
-        })),
-      )}
-      {choice(
-        "benchmark",
-        "Benchmark",
-        job.benchmarks.map(({ id, name, elevation }) => ({
-          id,
-          text: `${name}, ${elevation.text}`,
-        })),
-      )}
+      <Choice form={form} name="instrument" label="Instrument" options={instruments} />
+      <Choice form={form} name="rod" label="Rod" options={rods} />
+      <Choice form={form} name="benchmark" label="Benchmark" options={benchmarks} />
     </Stack>
   );
 }
 
-type WithProblems = FieldsProps & { problems: ReturnType<typeof problemsOf> };
+type PlaceProps = FieldsProps & { job: Job; place: Schemas["Place"] | null };
 
-function PlaceFields(props: WithProblems & { job: Job; place: Schemas["Place"] | null }) {
-  const { job, values, change, problems, place } = props;
+function PlaceFields({ form, job, place }: PlaceProps) {
   return (
     <Stack spacing={1.5} sx={{ mt: 2 }}>
       <Typography>
@@ -264,50 +206,33 @@ function PlaceFields(props: WithProblems & { job: Job; place: Schemas["Place"] |
         instruments={place ? [{ name: "here", spot: spotOf(place), isCurrent: true }] : []}
         isMetric={job.volume_unit === "m³"}
         onPlace={({ x, y }) =>
-          change({ x: typedFrom(x, job.style_kind), y: typedFrom(y, job.style_kind) })
+          form.change({ x: typedFrom(x, job.style_kind), y: typedFrom(y, job.style_kind) })
         }
         height={260}
       />
       <Stack direction="row" spacing={1}>
-        <EntryField
-          name="x"
-          label="To the right"
-          value={values.x}
-          onChange={(x) => change({ x })}
-          problems={problems}
-        />
-        <EntryField
-          name="y"
-          label="Away"
-          value={values.y}
-          onChange={(y) => change({ y })}
-          problems={problems}
-        />
+        <Entry form={form} name="x" label="To the right" />
+        <Entry form={form} name="y" label="Away" />
       </Stack>
     </Stack>
   );
 }
 
-function TapeFields({ values, change, problems }: WithProblems) {
+const SIDES = [
+  ["above", "above it"],
+  ["below", "below it"],
+] as const;
+
+function TapeFields({ form }: FieldsProps) {
   return (
     <Stack direction="row" spacing={1} sx={{ alignItems: "flex-start" }}>
-      <EntryField
+      <Entry
+        form={form}
         name="taped"
         label="Tape: beam to benchmark"
-        value={values.taped}
-        onChange={(taped) => change({ taped })}
-        problems={problems}
         hint="May be left empty; tells the beam's own height"
       />
-      <TextField
-        select
-        label="The beam is"
-        value={values.side}
-        onChange={(event) => change({ side: event.target.value as Values["side"] })}
-      >
-        <MenuItem value="above">above it</MenuItem>
-        <MenuItem value="below">below it</MenuItem>
-      </TextField>
+      <Choice form={form} name="side" label="The beam is" options={SIDES} />
     </Stack>
   );
 }

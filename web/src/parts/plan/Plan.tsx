@@ -119,6 +119,7 @@ function PlacedPeg(props: {
   const { peg, frame, current, onPick } = props;
   const palette = usePalette();
   const words = `${peg.name}, ${STATE_WORDS[peg.state]}${peg.text ? `, ${peg.text}` : ""}`;
+  const beside = besides(peg.spot, frame, 15);
   const pick = (event: MouseEvent | KeyboardEvent) => {
     event.stopPropagation();
     onPick?.(peg.id);
@@ -136,17 +137,25 @@ function PlacedPeg(props: {
       >
         <circle r={22} fill="transparent" />
         <PegMark state={peg.state} thin={peg.thin ?? false} isCurrent={peg.id === current} />
-        <PlanText x={15} y={-10} size={13}>
+        <PlanText {...beside} y={-10} size={13}>
           {peg.name}
         </PlanText>
         {peg.text && (
-          <PlanText x={15} y={18} size={12} color={palette.text.secondary}>
+          <PlanText {...beside} y={18} size={12} color={palette.text.secondary}>
             {peg.text}
           </PlanText>
         )}
       </g>
     </At>
   );
+}
+
+/** Put a text to the right of its place, or to the left where it would be cut off. */
+function besides(spot: Spot, frame: Frame, away: number) {
+  const isNearRight = frame.toScreen(spot).x > frame.width - 80;
+  return isNearRight
+    ? ({ x: -away, anchor: "end" } as const)
+    : ({ x: away, anchor: "start" } as const);
 }
 
 type TextProps = {
@@ -205,13 +214,13 @@ function WallMark(props: {
 function Instrument({ instrument, frame }: { instrument: PlanInstrument; frame: Frame }) {
   const palette = usePalette();
   const ink = instrument.isCurrent ? palette.beam : palette.text.secondary;
-  const isNearRight = frame.toScreen(instrument.spot).x > frame.width - 80;
+  const beside = besides(instrument.spot, frame, 12);
   return (
     <At spot={instrument.spot} frame={frame}>
       <g role="img" aria-label={`instrument, ${instrument.name}`}>
         <path d="M0 0L-10 13M0 0L10 13M0 0V-14" stroke={ink} strokeWidth={3} />
         <circle r={6} fill={ink} />
-        <PlanText x={isNearRight ? -12 : 12} y={5} size={13} anchor={isNearRight ? "end" : "start"}>
+        <PlanText {...beside} y={5} size={13}>
           {instrument.name}
         </PlanText>
       </g>

@@ -1,0 +1,191 @@
+"""Something wrong on purpose in each form, and nothing typed is lost."""
+
+from __future__ import annotations
+
+from e2e.browser import PHONE, BrowserTestCase
+from server.webapp.demo import demo_id, load_demo
+
+STUDIO = "Pottery studio, kiln room"
+CONTRAST = """
+([selector, least]) => {
+  const parts = (color) => color.match(/[\\d.]+/g).slice(0, 3).map(Number);
+  const light = ([r, g, b]) => {
+    const line = [r, g, b].map((v) => v / 255)
+      .map((v) => (v <= 0.03928 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4));
+    return 0.2126 * line[0] + 0.7152 * line[1] + 0.0722 * line[2];
+  };
+  const behind = (one) => {
+    for (let at = one; at; at = at.parentElement) {
+      const color = getComputedStyle(at).backgroundColor;
+      if (!color.startsWith("rgba(0, 0, 0, 0")) return color;
+    }
+    return "rgb(255, 255, 255)";
+  };
+  return [...document.querySelectorAll(selector)]
+    .filter((one) => one.offsetParent && /\\d/.test(one.innerText) && !one.children.length)
+    .map((one) => {
+      const [a, b] = [getComputedStyle(one).color, behind(one)].map(parts).map(light);
+      return [one.innerText, (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05)];
+    })
+    .filter(([, ratio]) => ratio < least);
+}
+"""
+
+
+class Forms(BrowserTestCase):
+    """Each form refuses in its own place."""
+
+    def fill(self, **entries: str) -> None:
+        for name, text in entries.items():
+            self.page.locator(f"[name='{name.replace('__', '.')}']").fill(text)
+
+    def press(self, name: str) -> None:
+        self.page.get_by_role("button", name=name, exact=True).click()
+
+    def says(self, *texts: str) -> None:
+        for text in texts:
+            self.page.get_by_text(text).first.wait_for()
+
+    def value(self, name: str) -> str:
+        return self.page.locator(f"[name='{name}']").input_value()
+
+    def test_a_wrong_password(self) -> None:
+        load_demo()
+        self.page.goto(f"{self.live_server_url}/sign-in")
+        self.fill(username="marek", password="guess")
+        self.press("Sign in")
+        self.says("This name and password do not go together.")
+        self.assertEqual(self.value("username"), "marek")
+
+    def test_a_benchmark_that_stands_already(self) -> None:
+        self.open_demo_job(STUDIO, "control")
+        self.fill(name="BM2", elevation="350.1 ft", description="Nail in the gate post")
+        self.press("Add the benchmark")
+        self.says("BM2 already stands in this job, at 349' 9 3/4\".")
+        self.page.reload()
+        self.assertEqual(self.value("description"), "Nail in the gate post")
+        self.fill(name="BM3")
+        self.press("Add the benchmark")
+        self.says("350' 1 1/4\"")
+        self.assertEqual(self.value("name"), "")
+
+    def test_a_floor_of_crossed_corners(self) -> None:
+        self.open_demo_job(STUDIO, "floors/new")
+        self.press("Corners")
+        self.press("Add a corner")
+        corners = [("0", "0"), ("10 ft", "10 ft"), ("10 ft", "0"), ("0", "8 ft")]
+        for i, (x, y) in enumerate(corners):
+            self.fill(**{f"corners.{i}.x": x, f"corners.{i}.y": y})
+        self.says("The outline crosses or touches itself there.")
+        self.fill(thickness="abc", level="5.2")
+        self.says("There is no number in it.", "It could be 5.2 ft or 5' 2\".")
+        self.press("Lay out the floor")
+        self.says("Nothing was typed.", "The outline crosses or touches itself there.")
+        self.page.reload()
+        self.assertEqual(self.value("corners.3.y"), "8 ft")
+        self.press("5' 2\"")
+        self.assertEqual(self.value("level"), "5' 2\"")
+
+    def test_a_floor_that_was_shot_keeps_its_outline(self) -> None:
+        self.open_demo_job(STUDIO, "floors")
+        self.page.get_by_role("link", name="Change the plan").click()
+        self.fill(grid_spacing="4 ft")
+        self.press("Change the floor")
+        self.says("Stone was already shot on this floor")
+        self.fill(grid_spacing="6 ft", thickness='6"')
+        self.press("Change the floor")
+        self.page.get_by_role("heading", name="Floors").wait_for()
+        self.says("347' 11 5/8\"")
+
+    def test_a_set_up_off_the_rod_and_nowhere(self) -> None:
+        self.open_demo_job(STUDIO, "set-up/new")
+        self.fill(backsight="14 ft")
+        self.says("The rod has no such value. It reads from 0 to 13' 0\".")
+        self.fill(backsight="4' 6\"")
+        self.press("Record the set-up")
+        self.says("Nothing was typed.")
+        self.assertEqual(self.value("backsight"), "4' 6\"")
+
+    def test_a_rod_of_no_length(self) -> None:
+        load_demo()
+        self.sign_in("marek", "string-line-4")
+        self.page.get_by_role("link", name="Gear of").click()
+        rods = self.page.locator("form").filter(has_text="Add the rod")
+        rods.locator("[name='length']").fill("40 m")
+        self.press("Add the rod")
+        self.says("Nothing was typed.")
+        rods.locator("[name='name']").fill("Too long")
+        self.press("Add the rod")
+        self.says("No rod has that length.")
+
+    def test_two_jobs_one_after_the_other(self) -> None:
+        load_demo()
+        self.sign_in("marek", "string-line-4")
+        for name in ("Potting shed", "Wash house"):
+            self.page.goto(f"{self.live_server_url}/jobs/new")
+            self.fill(name=name, place="Lane", benchmark__elevation="210.4 ft")
+            self.fill(benchmark__description="Sill")
+            self.press("Open the job")
+            self.page.get_by_role("heading", name="Where the job stands").wait_for()
+            self.says(name, "Lay out the floor: outline")
+
+    def test_striking_needs_a_reason(self) -> None:
+        self.open_demo_job(STUDIO, "stone")
+        self.page.get_by_role("list", name="Points").get_by_text("B3").click()
+        self.press("Strike 4' 4 1/8\" and re-shoot")
+        self.press("Strike it")
+        self.says("Nothing was typed.")
+        self.press("Keep the reading")
+        self.says("logged from set-up 2")
+
+    def test_an_address_that_is_none(self) -> None:
+        load_demo()
+        self.sign_in("marek", "string-line-4")
+        self.page.goto(f"{self.live_server_url}/jobs/{demo_id('no such job')}")
+        self.says("There is no such job in your crew.")
+        self.page.goto(f"{self.live_server_url}/nowhere")
+        self.says("There is nothing here")
+
+    def test_the_other_rods_say_constant_and_tape_tells_the_beam(self) -> None:
+        self.open_demo_job(STUDIO, "set-up/new")
+        self.page.get_by_label("Rod", exact=True).click()
+        self.page.get_by_role("option", name="Tape rule on a lath").click()
+        self.fill(backsight="30", x="-6 ft", y="5 ft")
+        self.says("Constant", "344' 9 1/8\"", "Not a height of instrument")
+        self.fill(taped="3 ft")
+        self.says("The beam is at 350' 3 1/8\".")
+        self.press("Record the set-up")
+        self.page.get_by_role("heading", name="Set-up 3").wait_for()
+        self.page.get_by_role("navigation").get_by_role("link", name="Marks").click()
+        self.says('44 1/2"', '9 1/2" below zero', "2' 2 1/2\" down from the beam")
+
+    def test_marks_out_of_reach_say_the_way_out(self) -> None:
+        self.open_demo_job(STUDIO, "set-up/new")
+        self.fill(backsight='9"', x="-1 ft", y="5 ft")
+        self.press("Record the set-up")
+        self.page.get_by_role("heading", name="Set-up 3").wait_for()
+        self.page.get_by_role("navigation").get_by_role("link", name="Marks").click()
+        self.says(
+            'This height is 5 1/2" above the beam',
+            "Hold the rod upside down",
+            "Raise the instrument",
+        )
+
+
+class InTheSun(BrowserTestCase):
+    """Numbers stand out 7 to 1, by day and in the dark, on a phone as well."""
+
+    viewport = PHONE
+
+    def test_numbers(self) -> None:
+        load_demo()
+        self.sign_in("marek", "string-line-4")
+        job = f"{self.live_server_url}/jobs/{demo_id(STUDIO)}"
+        for scheme in ("Dark", "Sun"):
+            self.page.get_by_role("button", name=scheme).click()
+            for step in ("", "marks", "concrete", "book", "set-up", "stone"):
+                self.page.goto(f"{job}/{step}")
+                self.page.wait_for_load_state("networkidle")
+                with self.subTest(scheme=scheme, step=step):
+                    weak = self.page.evaluate(CONTRAST, ["main *", 7])
+                    self.assertEqual(weak, [])

@@ -1,0 +1,226 @@
+"""The launcher's own parts: ports, secrets, children, stamps."""
+
+from __future__ import annotations
+
+import json
+import os
+import socket
+import stat
+import subprocess
+import sys
+import tempfile
+from contextlib import AbstractContextManager, closing
+from pathlib import Path
+from unittest import TestCase, mock
+
+from launcher import checks, install, place
+from launcher.__main__ import HELP, main
+from launcher.children import run, running, stop
+from launcher.database import Database, mariadb
+from launcher.place import free_port, home, is_free, kept_secrets, only_one, web_port
+from launcher.say import Trouble
+
+SERVER = """
+import signal, sys, time
+signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
+print("getting there", flush=True)
+print("ready now", flush=True)
+signal.pause()
+"""
+
+
+class FolderTestCase(TestCase):
+    """A folder that goes away."""
+
+    def setUp(self) -> None:
+        made = tempfile.TemporaryDirectory()
+        self.addCleanup(made.cleanup)
+        self.folder = Path(made.name)
+
+
+class Places(FolderTestCase):
+    """Two instances never meet."""
+
+    def test_the_data_folder_is_asked_for_and_closed_to_others(self) -> None:
+        asked = self.folder / "deep" / "data"
+        with mock.patch.dict(os.environ, YP_HOME=str(asked)):
+            self.assertEqual(home(), asked.resolve())
+        self.assertEqual(stat.S_IMODE(asked.stat().st_mode), 0o700)
+
+    def test_secrets_are_made_once_for_the_owner_alone(self) -> None:
+        first = kept_secrets(self.folder)
+        self.assertEqual(kept_secrets(self.folder), first)
+        self.assertEqual(stat.S_IMODE((self.folder / "secrets.json").stat().st_mode), 0o600)
+        other = self.folder / "other"
+        other.mkdir()
+        self.assertNotEqual(kept_secrets(other), first)
+        self.assertEqual(set(first), {"secret_key", "database", "root"})
+
+    def test_one_instance_a_folder(self) -> None:
+        with only_one(self.folder), self.assertRaises(Trouble) as refused, only_one(self.folder):
+            self.fail("two instances held one folder")
+        self.assertIn("another instance uses", str(refused.exception))
+        with only_one(self.folder):
+            pass
+
+    def test_a_port_in_use_is_refused_when_asked_for_and_passed_over_when_not(self) -> None:
+        with closing(socket.socket()) as taken:
+            taken.bind(("127.0.0.1", 0))
+            taken.listen()
+            port = taken.getsockname()[1]
+            self.assertFalse(is_free(port))
+            with mock.patch.dict(os.environ, YP_PORT=str(port)), self.assertRaises(Trouble):
+                web_port()
+            with mock.patch.object(place, "DEFAULT_PORT", port):
+                self.assertGreater(web_port(), port)
+        free = free_port()
+        with mock.patch.dict(os.environ, YP_PORT=str(free)):
+            self.assertEqual(web_port(), free)
+
+
+class Children(FolderTestCase):
+    """No process outlives its block."""
+
+    def command(self, code: str) -> list[str]:
+        return [sys.executable, "-c", code]
+
+    def test_a_server_runs_until_the_block_ends(self) -> None:
+        log = self.folder / "log"
+        with running(self.command(SERVER), ready="ready now", log=log) as process:
+            self.assertIsNone(process.poll())
+        self.assertEqual(process.returncode, 0)
+        self.assertEqual(log.read_text(), "getting there\nready now\n")
+        stop(process)
+
+    def test_one_that_fails_to_start_says_its_last_words(self) -> None:
+        code = "print('no such folder'); raise SystemExit(3)"
+        with (
+            self.assertRaises(Trouble) as refused,
+            running(self.command(code), ready="never", log=self.folder / "log"),
+        ):
+            self.fail("it did not start")
+        self.assertIn("no such folder", str(refused.exception))
+
+    def test_a_block_that_fails_stops_its_server(self) -> None:
+        log = self.folder / "log"
+        with (
+            self.assertRaises(KeyError),
+            running(self.command(SERVER), ready="ready now", log=log) as process,
+        ):
+            raise KeyError
+        self.assertIsNotNone(process.returncode)
+
+    def test_a_failing_command_says_what_failed_and_how(self) -> None:
+        with self.assertRaises(Trouble) as refused:
+            run(
+                self.command("raise SystemExit('broken pipe fitting')"),
+                cwd=self.folder,
+                what="trying",
+            )
+        self.assertIn("trying failed", str(refused.exception))
+        self.assertIn("broken pipe fitting", str(refused.exception))
+        run(self.command(""), cwd=self.folder, what="nothing")
+
+
+class Stamps(FolderTestCase):
+    """What is made is made again only when its sources change."""
+
+    def test_a_changed_source_changes_the_stamp(self) -> None:
+        source, made = self.folder / "source", self.folder / "made"
+        source.write_text("one")
+        made.mkdir()
+        with mock.patch.object(install, "ROOT", self.folder):
+            stamp = install._digest([source])
+            self.assertFalse(install._is_stamped(made, stamp))
+            install._stamp(made, stamp)
+            self.assertTrue(install._is_stamped(made, install._digest([source])))
+            self.assertFalse(install._is_stamped(made, install._digest([source], "other Python")))
+            source.write_text("two")
+            self.assertFalse(install._is_stamped(made, install._digest([source])))
+
+    def test_missing_packages_are_named_for_whoever_can_not_install_them(self) -> None:
+        with (
+            mock.patch.object(os, "geteuid", return_value=1000),
+            mock.patch("launcher.install.shutil.which", return_value=None),
+            self.assertRaises(Trouble) as refused,
+        ):
+            install.debian_packages({"no-such-program": "its-package"})
+        self.assertIn("apt-get install its-package", str(refused.exception))
+
+    def test_nothing_missing_installs_nothing(self) -> None:
+        with mock.patch.object(install, "run") as called:
+            install.debian_packages({"sh": "dash"})
+        called.assert_not_called()
+
+    def test_an_older_npm_fetches_the_one_the_lock_file_is_of(self) -> None:
+        for version, expected in (("10.8.2", "npx"), ("11.19.1", "npm")):
+            with mock.patch.object(install, "_version", return_value=version):
+                self.assertEqual(install._npm()[0], expected)
+
+
+class GeneratedFiles(FolderTestCase):
+    """A stale file is noticed."""
+
+    def test_missing_or_changed(self) -> None:
+        new, kept = self.folder / "new", self.folder / "kept"
+        new.write_text("a")
+        self.assertTrue(checks._differ(new, kept))
+        kept.write_text("b")
+        self.assertTrue(checks._differ(new, kept))
+        kept.write_text("a")
+        self.assertFalse(checks._differ(new, kept))
+
+
+class Verbs(TestCase):
+    """What a person types."""
+
+    def test_help_and_an_unknown_verb(self) -> None:
+        for arguments, code in (([], 0), (["help"], 0), (["fly"], 2)):
+            with mock.patch("sys.stdout") as out:
+                self.assertEqual(main(arguments), code)
+            out.write.assert_called_once_with(HELP)
+
+    def test_trouble_is_said_and_fails(self) -> None:
+        def fails(_: list[str]) -> int:
+            raise Trouble("no room")
+
+        def stopped(_: list[str]) -> int:
+            raise KeyboardInterrupt
+
+        verbs = {"fails": fails, "stopped": stopped}
+        with mock.patch("launcher.__main__.VERBS", verbs), mock.patch("builtins.print") as out:
+            self.assertEqual(main(["fails"]), 1)
+            self.assertEqual(main(["stopped"]), 130)
+        self.assertEqual(out.call_args_list[0].args, ("yp: can't go on: no room",))
+
+
+class PrivateDatabase(FolderTestCase):
+    """MariaDB of our own: loopback, a password, nothing left behind."""
+
+    def test_it_asks_for_its_password_and_keeps_what_was_written(self) -> None:
+        secrets = kept_secrets(self.folder)
+        with mock.patch.dict(os.environ):
+            os.environ.pop("YP_DB_PORT", None)
+            with self.served(secrets) as database:
+                self.assertEqual(self.ask(database, "CREATE TABLE kept (n INT)"), "")
+                self.ask(database, "INSERT INTO kept VALUES (7)")
+                self.assertIn("Access denied", self.ask(database, "SELECT 1", password="wrong"))
+                denied = self.ask(database, "CREATE DATABASE elsewhere")
+                self.assertIn("Access denied", denied)
+            self.assertTrue(is_free(database.port))
+            with self.served(secrets) as database:
+                self.assertEqual(self.ask(database, "SELECT n FROM kept"), "7\n")
+        self.assertEqual(json.loads((self.folder / "secrets.json").read_text()), secrets)
+
+    def served(self, secrets: dict[str, str]) -> AbstractContextManager[Database]:
+        return mariadb(self.folder, secrets["database"], secrets["root"], forgetful=True)
+
+    def ask(self, database: Database, sql: str, password: str | None = None) -> str:
+        settings = database.settings()
+        command = [
+            "mariadb", "--no-defaults", "--host=127.0.0.1", f"--port={database.port}",
+            f"--user={settings['YP_DB_USER']}", "--batch", "--skip-column-names",
+            f"--password={password or database.password}", settings["YP_DB_NAME"], "-e", sql,
+        ]  # fmt: skip
+        done = subprocess.run(command, capture_output=True, text=True, check=False)
+        return done.stdout + done.stderr

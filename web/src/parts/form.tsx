@@ -1,0 +1,130 @@
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import { useMutation } from "@tanstack/react-query";
+import type { FormEvent, ReactNode } from "react";
+import { type Problem, type Schemas, problemsOf } from "../api/client";
+import { forgetReadings } from "../api/queries";
+import { useDraft } from "./drafts";
+import { EntryField } from "./EntryField";
+import { Problems } from "./Problems";
+
+type Typed<Values> = Values & { id: string };
+
+/** What a form draws itself from: what is typed, what was refused, and how to change it. */
+export type Form<Values> = {
+  values: Typed<Values>;
+  change: (changed: Partial<Values>) => void;
+  problems: readonly Problem[];
+  submit: (event: FormEvent) => void;
+  isSending: boolean;
+};
+
+type Options<Values> = {
+  /** Where the draft is kept on this device. */
+  draft: string;
+  initial: Values;
+  send: (values: Typed<Values>) => Promise<Schemas["Recorded"]>;
+  onRecorded?: (recorded: Schemas["Recorded"]) => void | Promise<void>;
+};
+
+/** A form whose draft survives an error, a reload or a dropped line until it is recorded. */
+export function useForm<Values extends object>(options: Options<Values>): Form<Values> {
+  const { values, set, clear } = useDraft(options.draft, options.initial);
+  const record = useMutation({
+    mutationFn: () => options.send(values),
+    onSuccess: async (recorded) => {
+      clear();
+      await forgetReadings();
+      await options.onRecorded?.(recorded);
+    },
+  });
+  return {
+    values,
+    change: (changed) => {
+      record.reset();
+      set(changed);
+    },
+    problems: problemsOf(record.error),
+    submit: (event) => {
+      event.preventDefault();
+      record.mutate();
+    },
+    isSending: record.isPending,
+  };
+}
+
+type Entries<Values> = {
+  [Name in keyof Values]: Values[Name] extends string ? Name : never;
+}[keyof Values] &
+  string;
+
+type EntryProps<Values> = {
+  form: Pick<Form<Values>, "values" | "change" | "problems">;
+  name: Entries<Values>;
+  label: string;
+  /** The field's name in refusals, where it is not the form's own. */
+  field?: string;
+  hint?: string;
+};
+
+/** One typed entry of a form. */
+export function Entry<Values>({ form, name, label, field, hint }: EntryProps<Values>) {
+  return (
+    <EntryField
+      name={field ?? name}
+      label={label}
+      value={String(form.values[name])}
+      onChange={(text) => form.change({ [name]: text } as unknown as Partial<Values>)}
+      problems={form.problems}
+      {...(hint ? { hint } : {})}
+    />
+  );
+}
+
+type ChoiceProps<Values> = {
+  form: Pick<Form<Values>, "values" | "change">;
+  name: Entries<Values>;
+  label: string;
+  options: readonly (readonly [string, string])[];
+};
+
+/** One choice of a form, from codes and what they are called. */
+export function Choice<Values>({ form, name, label, options }: ChoiceProps<Values>) {
+  return (
+    <TextField
+      select
+      label={label}
+      value={String(form.values[name])}
+      onChange={(event) =>
+        form.change({ [name]: event.target.value } as unknown as Partial<Values>)
+      }
+    >
+      {options.map(([code, text]) => (
+        <MenuItem key={code} value={code}>
+          {text}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+type RecordProps = {
+  form: Pick<Form<object>, "problems" | "isSending">;
+  /** The fields that show their own refusals. */
+  fields: readonly string[];
+  children: ReactNode;
+};
+
+/** The end of a form: what belongs to no field, and the button that records it. */
+export function RecordButton({ form, fields, children }: RecordProps) {
+  return (
+    <Stack spacing={2}>
+      <Problems problems={form.problems} fields={fields} />
+      <Button type="submit" variant="contained" size="large" loading={form.isSending}>
+        {children}
+      </Button>
+    </Stack>
+  );
+}
