@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import gcd
 
 import numpy as np
 import shapely
@@ -20,6 +21,7 @@ Integers = NDArray[np.intp]
 NEAREST_SHOTS = 4
 ASK_FOR_CORNERS_ABOVE = 0.15
 ON_THE_HULL = 1e-6
+GOLDEN_SHARE = 0.6180339887
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,7 +117,7 @@ def slab_volume(outline: Outline, shots: Sequence[StoneShot], top: Plane) -> Sla
 
 
 def _places_and_heights(shots: Sequence[StoneShot]) -> tuple[Floats, Floats, list[int]]:
-    """Return distinct places by x and y with their mean heights, and the first shot of each."""
+    """Return distinct places with their mean heights, and the first shot of each."""
     x = np.array([shot.place.x.nanometres for shot in shots], dtype=np.int64)
     y = np.array([shot.place.y.nanometres for shot in shots], dtype=np.int64)
     heights = np.array([shot.z for shot in shots], dtype=np.float64)
@@ -126,8 +128,22 @@ def _places_and_heights(shots: Sequence[StoneShot]) -> tuple[Floats, Floats, lis
     group[order] = np.cumsum(is_new) - 1
     sums = np.bincount(group, weights=heights)
     first = order[is_new]
+    scattered = _scattered(len(first))
     places = np.column_stack([x[first], y[first]]) / NANOMETRES_PER_METRE
-    return places, sums / np.bincount(group), first.tolist()
+    means = sums / np.bincount(group)
+    return places[scattered], means[scattered], first[scattered].tolist()
+
+
+def _scattered(count: int) -> Integers:
+    """Return an order of so many places that jumps about; triangulating sorted ones is slow.
+
+    Sorting first and scattering after makes the triangles the same whatever order the shots
+    came in.
+    """
+    step = max(1, round(count * GOLDEN_SHARE))
+    while gcd(step, count) > 1:
+        step += 1
+    return np.arange(count, dtype=np.intp) * step % max(1, count)
 
 
 def _hull(xy: Floats) -> shapely.Polygon:

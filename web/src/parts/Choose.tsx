@@ -29,7 +29,6 @@ export function Choose({ job, chosen, withFloor = true, withSetUp = true }: Prop
       {withFloor && job.floors.length > 1 && (
         <TextField
           select
-          size="small"
           label="Floor"
           value={chosen.floor?.id ?? ""}
           onChange={(event) => chosen.setFloor(event.target.value)}
@@ -44,7 +43,6 @@ export function Choose({ job, chosen, withFloor = true, withSetUp = true }: Prop
       {withSetUp && job.set_ups.length > 1 && (
         <TextField
           select
-          size="small"
           label="Set-up"
           value={chosen.setUp?.id ?? ""}
           onChange={(event) => chosen.setSetUp(event.target.value)}

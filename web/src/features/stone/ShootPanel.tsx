@@ -44,7 +44,7 @@ export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props)
             Point {current.name}
           </Typography>
           <Typography variant="body2" color="text.secondary">
-            {done} of {floor.counts.points} shot
+            {done} of {floor.counts.points} shot · set-up {setUp.number}
           </Typography>
         </Box>
         <Button

@@ -119,6 +119,7 @@ function Shoot({ job, floor, setUp, choose }: ShootProps) {
           </Panel>
         </Box>
         <Box sx={{ display: shownOn("list") }}>
+          <Box sx={{ display: { md: "none" }, p: 1.5 }}>{choose}</Box>
           <PointList pegs={floor.pegs} current={shooting.current?.id} onPick={pick} />
         </Box>
         <Box sx={{ display: shownOn("shoot") }}>
