@@ -189,3 +189,5 @@ class InTheSun(BrowserTestCase):
                 with self.subTest(scheme=scheme, step=step):
                     weak = self.page.evaluate(CONTRAST, ["main *", 7])
                     self.assertEqual(weak, [])
+                    seen = self.page.evaluate(CONTRAST, ["main *", 22])
+                    self.assertTrue(seen, "the check saw no number")

@@ -116,9 +116,6 @@ class Length:
     __rmul__ = __mul__
 
 
-ZERO = Length(0)
-
-
 @dataclass(frozen=True, slots=True, order=True)
 class Elevation:
     """A height above the job's datum; exact in nanometres."""

@@ -1,0 +1,76 @@
+"""The bench measures what it says."""
+
+from __future__ import annotations
+
+import gzip
+import tempfile
+from pathlib import Path
+from unittest import TestCase
+
+from django.test import TestCase as DatabaseTestCase
+
+from server.fieldbook.models import Shot
+from server.measures.clock import Compared, compare
+from server.measures.requests import opening_a_job
+from server.measures.scripts import first_screen
+from server.measures.site import make_site
+from server.measures.volumes import volume
+from server.webapp.demo import load_demo
+
+
+class Clock(TestCase):
+    """Both sides run in turn, as often as asked."""
+
+    def test_they_take_turns_after_warming_up(self) -> None:
+        ran: list[str] = []
+        compared = compare(lambda: ran.append("least"), lambda: ran.append("ours"), 5)
+        self.assertEqual(ran, ["least", "ours"] * 8)
+        self.assertGreater(compared.ratio, 0)
+
+    def test_the_ratio_is_ours_over_the_least(self) -> None:
+        self.assertEqual(Compared(least=2.0, ours=5.0).ratio, 2.5)
+
+
+class Scripts(TestCase):
+    """Only what the first screen asks for counts."""
+
+    FILES = {
+        "main-1.js": 'import{a}from"./shared-1.js";' + "m" * 500,
+        "shared-1.js": "s" * 400,
+        "signin-1.js": 'import"./shared-1.js";import{b}from"./form-1.js"',
+        "form-1.js": "f" * 300,
+        "frame-1.js": "r" * 10,
+        "jobs-1.js": "j" * 10,
+        "stone-1.js": "x" * 9000,
+    }
+
+    def test_imports_are_followed_once_and_other_routes_are_left_out(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            dist = Path(folder)
+            (dist / "assets").mkdir()
+            (dist / "index.html").write_text('<script src="/assets/main-1.js"></script>')
+            for name, text in self.FILES.items():
+                (dist / "assets" / name).write_text(text)
+            heaviest, whole = first_screen(dist)
+        size = {name: len(gzip.compress(text.encode(), 9)) for name, text in self.FILES.items()}
+        first = ("main-1.js", "shared-1.js", "signin-1.js", "form-1.js")
+        self.assertEqual(heaviest, sum(size[name] for name in first))
+        self.assertEqual(whole, sum(size.values()))
+
+
+class Sites(DatabaseTestCase):
+    """A job as large as asked, opened in as many queries whatever its size."""
+
+    def test_queries_do_not_grow_with_ten_times_the_shots(self) -> None:
+        load_demo()
+        small, large = make_site(4), make_site(40)
+        self.assertEqual(Shot.objects.filter(set_up=large.set_up).count(), 400)
+        _, few = opening_a_job(small, 1)
+        _, many = opening_a_job(large, 1)
+        self.assertEqual(few, many)
+        sheet = large.browser.get(f"/api/v1/jobs/{large.job}").json()
+        self.assertEqual(sheet["floors"][0]["counts"]["not_shot"], 0)
+        self.assertEqual(len(sheet["floors"][0]["pegs"]), 40)
+
+    def test_volumes_are_measured_on_real_floors(self) -> None:
+        self.assertGreater(volume(50, 1).ours, 0)
