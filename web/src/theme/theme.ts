@@ -90,13 +90,12 @@ export const theme = createTheme({
     MuiTextField: { defaultProps: { fullWidth: true } },
     MuiAlert: {
       styleOverrides: {
-        root: ({ theme: { vars } }) => ({
+        root: ({ theme: { vars }, ownerState }) => ({
           backgroundColor: vars.palette.slab,
           color: vars.palette.text.primary,
-          borderLeft: `8px solid ${vars.palette.peg}`,
+          borderLeft: `8px solid ${ownerState.severity === "error" ? vars.palette.high : vars.palette.peg}`,
           fontSize: "1rem",
         }),
-        colorError: ({ theme: { vars } }) => ({ borderLeftColor: vars.palette.high }),
       },
     },
     MuiPaper: { defaultProps: { elevation: 0 } },

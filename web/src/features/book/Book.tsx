@@ -68,13 +68,16 @@ const COLUMNS: readonly (readonly [string, keyof Schemas["BookRow"]])[] = [
   ["Elevation", "elevation"],
 ];
 
+/** The point's name stays in sight while the columns are drawn past it. */
+const STUCK = { position: "sticky", left: 0, bgcolor: "background.paper" } as const;
+
 function Notes({ rows }: { rows: readonly Schemas["BookRow"][] }) {
   return (
     <Box sx={{ overflowX: "auto" }}>
       <Table size="small" aria-label="Level notes">
         <TableHead>
           <TableRow>
-            <TableCell>Point</TableCell>
+            <TableCell sx={STUCK}>Point</TableCell>
             {COLUMNS.map(([name]) => (
               <TableCell key={name} align="right">
                 {name}
@@ -102,13 +105,13 @@ function NoteRow({ row }: { row: Schemas["BookRow"] }) {
   };
   return (
     <TableRow aria-label={isStruck ? `${row.point}, struck` : row.point}>
-      <TableCell sx={{ ...cell, fontWeight: 700 }}>{row.point}</TableCell>
+      <TableCell sx={{ ...cell, ...STUCK, fontWeight: 700 }}>{row.point}</TableCell>
       {COLUMNS.map(([name, key]) => (
         <TableCell key={name} align="right" sx={cell}>
           {row[key]}
         </TableCell>
       ))}
-      <TableCell sx={{ minWidth: 160 }}>
+      <TableCell sx={{ whiteSpace: "nowrap" }}>
         {isStruck && <strong>struck: {row.struck}. </strong>}
         {shownTime(row.taken_at)}, {row.taken_by}
       </TableCell>

@@ -9,7 +9,7 @@ import { Needs } from "../../parts/Needs";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { Legend } from "../../parts/plan/Legend";
 import { Plan } from "../../parts/plan/Plan";
-import { outlineSpots, planInstruments, planPegs } from "../../parts/plan/pegs";
+import { outlineSpots, planPegs } from "../../parts/plan/pegs";
 import { Figure } from "../floors/Floors";
 import { useJobSheet } from "../frame/useJobSheet";
 
@@ -45,7 +45,6 @@ export function Concrete() {
                   label={`Stone of ${floor.name}`}
                   outlines={[outlineSpots(sheet.plan)]}
                   pegs={thicknessPegs(sheet.plan)}
-                  instruments={planInstruments(job.set_ups)}
                   isMetric={job.volume_unit === "m³"}
                   height={440}
                 />

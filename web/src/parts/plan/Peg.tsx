@@ -37,7 +37,7 @@ export function PegMark({ state, thin = false, isCurrent = false }: Props) {
       )}
       {thin && (
         <text
-          y={state === "low" ? -8 : 17}
+          y={state === "low" ? -8 : 29}
           textAnchor="middle"
           fontFamily={NARROW}
           fontWeight={700}

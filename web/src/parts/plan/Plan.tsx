@@ -9,7 +9,7 @@ import {
 } from "react";
 import { NARROW, usePalette } from "../../theme/theme";
 import { PegMark, type PegState, STATE_WORDS } from "./Peg";
-import { type Frame, type Spot, frameOf, scaleBar } from "./frame";
+import { type Frame, type Spot, frameOf, heightFor, nearest, scaleBar } from "./frame";
 
 export type PlanPeg = {
   id: string;
@@ -21,6 +21,12 @@ export type PlanPeg = {
 };
 
 export type PlanInstrument = { name: string; spot: Spot; isCurrent: boolean };
+
+const NARROW_PICTURE = 480;
+const ROOM_FOR_A_NAME = 28;
+const LETTER = 6.2;
+const NAME_WIDTH = 36;
+const TEXT_WIDTH = 80;
 
 type Props = {
   label: string;
@@ -37,11 +43,18 @@ type Props = {
 
 /** The job drawn to scale from its own elements. */
 export function Plan(props: Props) {
-  const { outlines, pegs = [], instruments = [], marks = [], height = 420, onPlace } = props;
+  const { outlines, pegs = [], marks = [], onPlace } = props;
   const holder = useRef<HTMLDivElement>(null);
   const width = useWidth(holder);
+  const margin = onPlace ? 80 : 44;
+  const instruments = width < NARROW_PICTURE && pegs.length ? [] : (props.instruments ?? []);
   const spots = [...outlines.flat(), ...instruments.map((one) => one.spot)];
-  const frame = frameOf(spots, width, height, onPlace ? 80 : 44);
+  const height = heightFor(spots, width, props.height ?? 420, margin);
+  const frame = frameOf(spots, width, height, margin);
+  const room = nearest(
+    pegs.map((peg) => peg.spot),
+    frame,
+  );
   const currentLast = [...pegs].sort(
     (a, b) => Number(a.id === props.current) - Number(b.id === props.current),
   );
@@ -70,7 +83,14 @@ export function Plan(props: Props) {
           <Instrument key={one.name} instrument={one} frame={frame} />
         ))}
         {currentLast.map((peg) => (
-          <PlacedPeg key={peg.id} peg={peg} frame={frame} {...props} />
+          <PlacedPeg
+            key={peg.id}
+            peg={peg}
+            frame={frame}
+            room={room}
+            current={props.current}
+            onPick={props.onPick}
+          />
         ))}
         <ScaleBar frame={frame} isMetric={props.isMetric} />
       </svg>
@@ -113,13 +133,15 @@ function At({ spot, frame, children }: { spot: Spot; frame: Frame; children: Rea
 function PlacedPeg(props: {
   peg: PlanPeg;
   frame: Frame;
+  room: number;
   current?: string | undefined;
   onPick?: ((id: string) => void) | undefined;
 }) {
-  const { peg, frame, current, onPick } = props;
+  const { peg, frame, room, current, onPick } = props;
   const palette = usePalette();
   const words = `${peg.name}, ${STATE_WORDS[peg.state]}${peg.text ? `, ${peg.text}` : ""}`;
-  const beside = besides(peg.spot, frame, 15);
+  const longest = peg.text ? peg.text.length * LETTER + 15 : NAME_WIDTH;
+  const beside = besides(peg.spot, frame, 15, Math.max(longest, NAME_WIDTH));
   const pick = (event: MouseEvent | KeyboardEvent) => {
     event.stopPropagation();
     onPick?.(peg.id);
@@ -137,10 +159,12 @@ function PlacedPeg(props: {
       >
         <circle r={22} fill="transparent" />
         <PegMark state={peg.state} thin={peg.thin ?? false} isCurrent={peg.id === current} />
-        <PlanText {...beside} y={-10} size={13}>
-          {peg.name}
-        </PlanText>
-        {peg.text && (
+        {(room >= ROOM_FOR_A_NAME || peg.id === current) && (
+          <PlanText {...beside} y={-10} size={13}>
+            {peg.name}
+          </PlanText>
+        )}
+        {peg.text && hasRoom(peg.text, room) && (
           <PlanText {...beside} y={18} size={12} color={palette.text.secondary}>
             {peg.text}
           </PlanText>
@@ -150,9 +174,14 @@ function PlacedPeg(props: {
   );
 }
 
+/** Whether a text stands clear of the next peg's. */
+function hasRoom(text: string, room: number): boolean {
+  return room >= ROOM_FOR_A_NAME && text.length * LETTER <= room + 8;
+}
+
 /** Put a text to the right of its place, or to the left where it would be cut off. */
-function besides(spot: Spot, frame: Frame, away: number) {
-  const isNearRight = frame.toScreen(spot).x > frame.width - 80;
+function besides(spot: Spot, frame: Frame, away: number, needed: number) {
+  const isNearRight = frame.toScreen(spot).x > frame.width - needed;
   return isNearRight
     ? ({ x: -away, anchor: "end" } as const)
     : ({ x: away, anchor: "start" } as const);
@@ -214,7 +243,7 @@ function WallMark(props: {
 function Instrument({ instrument, frame }: { instrument: PlanInstrument; frame: Frame }) {
   const palette = usePalette();
   const ink = instrument.isCurrent ? palette.beam : palette.text.secondary;
-  const beside = besides(instrument.spot, frame, 12);
+  const beside = besides(instrument.spot, frame, 12, TEXT_WIDTH);
   return (
     <At spot={instrument.spot} frame={frame}>
       <g role="img" aria-label={`instrument, ${instrument.name}`}>

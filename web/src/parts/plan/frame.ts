@@ -38,6 +38,35 @@ export function frameOf(spots: readonly Spot[], width: number, height: number, m
   };
 }
 
+/** The height at which places fill a picture of that width, at most the one that was asked for. */
+export function heightFor(
+  spots: readonly Spot[],
+  width: number,
+  most: number,
+  margin = 44,
+): number {
+  const xs = spots.map((spot) => spot.x);
+  const ys = spots.map((spot) => spot.y);
+  if (!spots.length) return most;
+  const spanX = Math.max(Math.max(...xs) - Math.min(...xs), 0.5);
+  const spanY = Math.max(...ys) - Math.min(...ys);
+  const filled = ((width - 2 * margin) * spanY) / spanX + 2 * margin + SCALE_BAR;
+  return Math.round(Math.min(Math.max(filled, LEAST_HEIGHT), most));
+}
+
+const SCALE_BAR = 24;
+const LEAST_HEIGHT = 200;
+const MOST_TO_COMPARE = 300;
+
+/** How near the two nearest places stand on the screen, in pixels; 0 for very many. */
+export function nearest(spots: readonly Spot[], frame: Frame): number {
+  if (spots.length > MOST_TO_COMPARE) return 0;
+  const apart = spots.flatMap((one, i) =>
+    spots.slice(i + 1).map((other) => Math.hypot(one.x - other.x, one.y - other.y)),
+  );
+  return Math.min(...apart, Number.MAX_SAFE_INTEGER) * frame.scale;
+}
+
 /** A length for the scale bar that reads well, about a fifth of the picture. */
 export function scaleBar(frame: Frame, metric: boolean): { pixels: number; text: string } {
   const unit = metric ? 1 : 0.3048;
