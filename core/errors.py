@@ -81,3 +81,15 @@ class BadLevel(RuleError):
     """A design level that contradicts another."""
 
     code = "bad-level"
+
+
+class IncompleteRun(RuleError):
+    """A level run with something missing."""
+
+    code = "incomplete-run"
+
+
+class ProvesNothing(RuleError):
+    """A check of an instrument that can't tell anything about it."""
+
+    code = "proves-nothing"

@@ -17,6 +17,7 @@ from launcher.say import Trouble, say
 
 OPENAPI = ROOT / "server" / "api" / "openapi.yaml"
 WEB_TYPES = WEB / "src" / "api" / "schema.gen.d.ts"
+LEAST_COVERAGE = 99
 PARTS = ("checks", "core", "launcher", "server", "e2e")
 
 
@@ -94,7 +95,16 @@ def _checks(env: dict[str, str]) -> list[tuple[str, Callable[[], bool]]]:
         (name, lambda command=command, cwd=cwd: _quiet(command, cwd, env))  # type: ignore[misc]
         for name, (command, cwd) in commands.items()
     ]
+    checks.append(("core coverage", lambda: _core_is_covered(env)))
     return [*checks, ("generated files", lambda: _generated_files_agree(env))]
+
+
+def _core_is_covered(env: dict[str, str]) -> bool:
+    """Run the core's tests on their own and hold the branches they reach against the aim."""
+    coverage = str(VENV / "bin" / "coverage")
+    discover = ["run", "-m", "unittest", "discover", "-t", ".", "-s", "core/tests"]
+    report = ["report", "--show-missing", "--omit=core/tests/*", f"--fail-under={LEAST_COVERAGE}"]
+    return _quiet([coverage, *discover], ROOT, env) and _quiet([coverage, *report], ROOT, env)
 
 
 def _passes(name: str, check: Callable[[], bool]) -> bool:

@@ -15,6 +15,7 @@
 from pathlib import Path
 
 import environ
+import structlog
 from csp.constants import NONCE, NONE, SELF
 
 env = environ.Env()
@@ -169,11 +170,20 @@ LOGGING = {
     "disable_existing_loggers": False,
     "formatters": {
         "lines": {
-            "()": "structlog.stdlib.ProcessorFormatter",
-            "processor": "structlog.processors.LogfmtRenderer",
+            "()": structlog.stdlib.ProcessorFormatter,
+            "foreign_pre_chain": [
+                structlog.stdlib.add_log_level,
+                structlog.stdlib.add_logger_name,
+                structlog.processors.TimeStamper(fmt="iso"),
+            ],
+            "processors": [
+                structlog.stdlib.ProcessorFormatter.remove_processors_meta,
+                structlog.processors.format_exc_info,
+                structlog.processors.LogfmtRenderer(key_order=["timestamp", "level", "event"]),
+            ],
         }
     },
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "lines"}},
     "loggers": {"django.request": {"level": "ERROR"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
 }

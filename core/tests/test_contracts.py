@@ -21,13 +21,17 @@ from core import errors
 from core.book import Entry, keep_notes
 from core.errors import Offer, RuleError
 from core.floors import FloorLevels, propose_grid, rectangle, wall_marks
+from core.instruments import face_about
 from core.lengths import Elevation, Length, Reading, Style
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for, reach
+from core.runs import Leg, close_run
 from core.surfaces import Plane, StoneShot, slab_volume
 from core.tests.worked import metres, place
+from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
 from core.verdicts import Tolerance, judge
 
 FOLDER = Path(core.__file__).parent
+KIT = Kit(0.0001, 0.001, 0.001, 0.5)
 NEEDS_MORE = {"core.surfaces", "core.surfaces.slab", "core.surfaces.order"}
 LONGEST_FUNCTION = 50
 MOST_PARAMETERS = 6
@@ -59,7 +63,10 @@ def samples() -> Iterator[Any]:
         shots[0],
         slab_volume(outline, shots, Plane(0.0)),
     )
-    yield Offer("5.2 ft", "5.2 ft")
+    sight = Sight(10.0, 1.0)
+    yield from (Offer("5.2 ft", "5.2 ft"), face_about(10.0, 0.001, 0.001), KIT, sight)
+    yield from (uncertainty(KIT, sight, sight), sure_verdict(Length(1), tolerance, 0.001))
+    yield close_run(Elevation(0), [Leg(Reading(2), Reading(1))], Elevation(1))
 
 
 def modules() -> Iterator[ModuleType]:

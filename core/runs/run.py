@@ -1,0 +1,100 @@
+"""A level run: backsight and foresight at each set-up, closed on a known end (section 4)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from itertools import accumulate
+from math import isqrt
+
+from core.errors import IncompleteRun
+from core.lengths import Elevation, Length, Reading
+from core.lengths.quantity import round_half_away
+
+ALLOWED_A_SET_UP = Length.from_metres("0.003")
+
+
+@dataclass(frozen=True, slots=True)
+class Leg:
+    """One set-up of a run: the backsight on the last point, the foresight on the next."""
+
+    backsight: Reading
+    foresight: Reading
+
+    @property
+    def rise(self) -> Length:
+        """How much higher the next point is than the last."""
+        return self.backsight - self.foresight
+
+
+@dataclass(frozen=True, slots=True)
+class LevelRun:
+    """A run as it was read, and what closing it says.
+
+    ``raw`` and ``adjusted`` are the elevations after each set-up. ``misclosure`` is carried -
+    known; ``adjusted`` is None where it is more than ``allowed``: run it again, never spread.
+    """
+
+    start: Elevation
+    legs: tuple[Leg, ...]
+    raw: tuple[Elevation, ...]
+    misclosure: Length
+    allowed: Length
+    adjusted: tuple[Elevation, ...] | None
+
+    @property
+    def sum_of_backsights(self) -> Length:
+        """The sum of all backsights."""
+        return sum((leg.backsight.on_scale for leg in self.legs), Length(0))
+
+    @property
+    def sum_of_foresights(self) -> Length:
+        """The sum of all foresights."""
+        return sum((leg.foresight.on_scale for leg in self.legs), Length(0))
+
+    @property
+    def proves(self) -> bool:
+        """Whether sum of BS - sum of FS = last - first, as it must, exactly."""
+        return self.sum_of_backsights - self.sum_of_foresights == self.raw[-1] - self.start
+
+    @property
+    def is_allowed(self) -> bool:
+        """Whether it closes well enough to be spread."""
+        return self.adjusted is not None
+
+
+def close_run(
+    start: Elevation,
+    legs: Sequence[Leg],
+    known_end: Elevation,
+    allowed_a_set_up: Length = ALLOWED_A_SET_UP,
+) -> LevelRun:
+    """Close a run on a known end: misclosure w against 3 mm·√n, spread as w·i/n if allowed.
+
+    Raises :class:`IncompleteRun` for a run without a set-up.
+    """
+    if not legs:
+        raise IncompleteRun(
+            "0 set-ups", "A run has at least one set-up.", "Read a backsight and a foresight."
+        )
+    raw = tuple(accumulate((leg.rise for leg in legs), Elevation.__add__, initial=start))[1:]
+    misclosure = raw[-1] - known_end
+    allowed = Length(isqrt(allowed_a_set_up.nanometres**2 * len(legs)))
+    is_allowed = abs(misclosure) <= allowed
+    return LevelRun(
+        start=start,
+        legs=tuple(legs),
+        raw=raw,
+        misclosure=misclosure,
+        allowed=allowed,
+        adjusted=_spread(raw, misclosure) if is_allowed else None,
+    )
+
+
+def _spread(raw: tuple[Elevation, ...], misclosure: Length) -> tuple[Elevation, ...]:
+    """Take w·i/n off each point, so that the last is the known end exactly."""
+    share = Fraction(misclosure.nanometres, len(raw))
+    return tuple(
+        elevation - Length(round_half_away(share * i)) for i, elevation in enumerate(raw, start=1)
+    )

@@ -1,0 +1,223 @@
+"""How sure a height is, level runs, and whether the instrument is true."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from math import sqrt
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from core.errors import IncompleteRun, OutOfRange, ProvesNothing
+from core.instruments import (
+    CheckVerdict,
+    SlopeCheck,
+    face_about,
+    two_peg,
+    two_position,
+    water_level,
+)
+from core.lengths import Elevation, Length, Reading
+from core.runs import Leg, close_run
+from core.tests.worked import cases, elevations, metres, readings
+from core.uncertainty import Kit, Sight, Source, proven_distance, sure_verdict, uncertainty
+from core.verdicts import Tolerance
+
+KIT = Kit(slope_error=0.0001, receiver_half_band=0.001, least_count=0.001, lean_degrees=0.5)
+BENCHMARK = Sight(15.0, 1.2)
+slopes = st.floats(-0.001, 0.001)
+
+
+class HowSure(TestCase):
+    """U, and the verdict that respects it."""
+
+    def test_worked_cases(self) -> None:
+        for number, case in enumerate(cases("verdicts")):
+            g, expected = case["given"], case["expect"]
+            kit = Kit(g["slope"], g["receiver_half_band"], g["least_count"], g["lean_degrees"])
+            point = Sight(g["d_point"], g["h_point"])
+            width = uncertainty(kit, point, Sight(g["d_benchmark"], g["h_benchmark"])).half_width
+            tolerance = Tolerance(metres(g["plus"]), metres(g["minus"]))
+            verdict = sure_verdict(metres(g["deviation"]), tolerance, width)
+            with self.subTest(number):
+                self.assertAlmostEqual(width, expected["U"], delta=case["tolerance"])
+                said = "close" if verdict.is_close else str(verdict.lean)
+                self.assertEqual(said, expected["verdict"])
+
+    def test_the_largest_part_is_named_with_what_mends_it(self) -> None:
+        point = Sight(20.0, 1.5)
+        spoiled = {
+            Source.ROD_LEAN: replace(KIT, lean_degrees=5.0),
+            Source.RECEIVER: replace(KIT, receiver_half_band=0.02),
+            Source.READING: replace(KIT, least_count=0.05),
+            Source.SLOPE: replace(KIT, slope_error=0.002),
+        }
+        for source, kit in spoiled.items():
+            self.assertIs(uncertainty(kit, point, BENCHMARK).largest, source)
+        far = uncertainty(Kit(0, 0, 0, 0), Sight(300.0, 1.0), BENCHMARK)
+        self.assertIs(far.largest, Source.CURVATURE)
+        leaning = uncertainty(spoiled[Source.ROD_LEAN], point, BENCHMARK)
+        self.assertEqual(leaning.in_words, "mostly the rod's lean: use the bubble")
+
+    @given(st.floats(-0.03, 0.03), st.floats(0, 0.02), st.floats(0, 0.02), st.floats(0, 0.02))
+    def test_a_sure_verdict_never_contradicts_plain_comparison(
+        self, off: float, plus: float, minus: float, width: float
+    ) -> None:
+        deviation, p, m = (Length.from_float(value) for value in (off, plus, minus))
+        verdict = sure_verdict(deviation, Tolerance(p, m), width)
+        plain = sure_verdict(deviation, Tolerance(p, m), 0.0)
+        self.assertIs(verdict.lean, plain.lean)
+        self.assertFalse(plain.is_close)
+        self.assertTrue(
+            verdict.counts_as_on(strictly=False) or not verdict.counts_as_on(strictly=True)
+        )
+
+    def test_words_of_a_close_call(self) -> None:
+        tolerance = Tolerance.either_way(metres("0.003"))
+        self.assertEqual(sure_verdict(metres("0.002"), tolerance, 0.002).in_words, "on, close call")
+        self.assertEqual(
+            sure_verdict(metres("0.004"), tolerance, 0.002).in_words, "high, close call"
+        )
+        self.assertEqual(sure_verdict(metres("-0.009"), tolerance, 0.002).in_words, "low")
+
+    def test_how_far_a_kit_proves_a_tolerance(self) -> None:
+        tolerance = Tolerance.either_way(metres("0.006"))
+        far = proven_distance(KIT, BENCHMARK, tolerance, 1.5)
+        assert far is not None
+        for distance, proves in ((far - 0.01, True), (far + 0.01, False)):
+            width = uncertainty(KIT, Sight(distance, 1.5), BENCHMARK).half_width
+            self.assertEqual(width < 0.006, proves)
+        self.assertIsNone(
+            proven_distance(KIT, BENCHMARK, Tolerance.either_way(metres("0.0001")), 1.5)
+        )
+        self.assertEqual(
+            proven_distance(KIT, BENCHMARK, Tolerance.either_way(metres(9)), 1.5), 1000.0
+        )
+
+    def test_a_kit_that_can_not_be(self) -> None:
+        for field in ("slope_error", "receiver_half_band", "least_count", "lean_degrees"):
+            for value in (-0.1, float("nan"), 120.0):
+                self.assertRaises(OutOfRange, replace, KIT, **{field: value})
+
+
+class Runs(TestCase):
+    """Carried over turning points, and closed."""
+
+    def test_worked_cases(self) -> None:
+        for number, case in enumerate(cases("runs")):
+            g, expected = case["given"], case["expect"]
+            legs = [
+                Leg(*(Reading.from_metres(str(leg[k])) for k in ("bs", "fs"))) for leg in g["legs"]
+            ]
+            ends = (Elevation.from_metres(str(g[name])) for name in ("start", "known_end"))
+            start, known = ends
+            run = close_run(start, legs, known)
+            with self.subTest(number):
+                self.assertEqual([float(z) for z in run.raw], expected["raw"])
+                self.assertAlmostEqual(float(run.misclosure), expected["misclosure"], delta=1e-6)
+                self.assertAlmostEqual(float(run.allowed), expected["allowed"], delta=1e-6)
+                adjusted = [float(z) for z in run.adjusted] if run.adjusted else None
+                self.assertEqual(run.is_allowed, expected["adjusted"] is not None)
+                for one, other in zip(adjusted or [], expected["adjusted"] or [], strict=True):
+                    self.assertAlmostEqual(one, other, delta=1e-6)
+
+    @given(
+        elevations,
+        st.lists(st.tuples(readings, readings), min_size=1, max_size=9),
+        st.integers(-3_000_000, 3_000_000),
+    )
+    def test_its_sums_prove_and_a_spread_run_ends_on_the_known_point(
+        self, start: Elevation, sights: list[tuple[Reading, Reading]], off: int
+    ) -> None:
+        legs = [Leg(backsight, foresight) for backsight, foresight in sights]
+        known = start + sum((leg.rise for leg in legs), Length(off))
+        run = close_run(start, legs, known)
+        self.assertTrue(run.proves)
+        assert run.adjusted is not None
+        self.assertEqual(run.adjusted[-1], known)
+        self.assertEqual(run.misclosure, Length(-off))
+
+    def test_a_bad_run_is_never_spread_and_an_empty_one_is_none(self) -> None:
+        legs = [Leg(Reading(0), Reading(0))]
+        self.assertIsNone(close_run(Elevation(0), legs, Elevation(3_000_001)).adjusted)
+        self.assertRaises(IncompleteRun, close_run, Elevation(0), [], Elevation(0))
+
+
+class InstrumentChecks(TestCase):
+    """Each recovers the slope it was spoiled with."""
+
+    def test_worked_cases(self) -> None:
+        for number, case in enumerate(cases("instrument_checks")):
+            g, expected = case["given"], case["expect"]["slope"]
+            with self.subTest(number):
+                if expected is None:
+                    self.assertRaises(ProvesNothing, self.check, case["method"], g)
+                else:
+                    slope = self.check(case["method"], g).slope
+                    self.assertAlmostEqual(slope, expected, delta=case["tolerance"])
+
+    def check(self, method: str, g: dict[str, float]) -> SlopeCheck:
+        match method:
+            case "two-position":
+                return two_position(g["near"], g["far"], g["gap"], 0.001)
+            case "face-about":
+                return face_about(g["distance"], g["gap"], 0.001)
+            case "two-peg":
+                first, second = (g["a1"], g["b1"]), (g["a2"], g["b2"])
+                return two_peg(first, second, (g["dA"], g["dB"]), 0.001)
+        return water_level((g["a"], g["b"]), (g["dA"], g["dB"]), 0.001)
+
+    @given(slopes, st.floats(1, 3), st.floats(8, 60), st.floats(-1, 1))
+    def test_a_simulated_slope_is_recovered(
+        self, slope: float, near: float, far: float, step: float
+    ) -> None:
+        """``step`` is how much higher A lies than B; the beam rises by ``slope`` a metre."""
+        middle = (near + far) / 2
+        checks = [
+            two_position(near, far, 2 * slope * (far - near), 0.001),
+            face_about(far, 2 * slope * far, 0.001),
+            two_peg(
+                (1.5 + slope * middle, 1.5 + step + slope * middle),
+                (1.2 + slope * near, 1.2 + step + slope * far),
+                (near, far),
+                0.001,
+            ),
+            water_level((0.3 + slope * near, 0.3 + slope * far), (near, far), 0.001),
+        ]
+        for check in checks:
+            self.assertAlmostEqual(check.slope, slope, places=9)
+            self.assertAlmostEqual(check.error_at(30), 30 * slope, places=7)
+
+    def test_verdicts_and_the_base_that_would_settle_it(self) -> None:
+        table = [
+            (0.0004, CheckVerdict.PASS),
+            (0.0012, CheckVerdict.INCONCLUSIVE),
+            (0.006, CheckVerdict.FAIL),
+        ]
+        for gap, verdict in table:
+            with self.subTest(gap=gap):
+                self.assertIs(face_about(10, gap, 0.001).verdict(0.0001), verdict)
+        check = face_about(10, 0.0012, 0.001)
+        needed = check.leverage_needed(0.0001)
+        assert needed is not None
+        settled = replace(check, leverage=needed)
+        self.assertIs(settled.verdict(0.0001 + 1e-12), CheckVerdict.PASS)
+        self.assertIsNone(replace(check, slope=0.0001).leverage_needed(0.0001))
+        self.assertAlmostEqual(
+            two_peg((1, 1), (1, 1), (2, 22), 0.001).uncertainty, sqrt(4) * 0.001 / 20
+        )
+
+    def test_what_proves_nothing_is_refused_with_what_would(self) -> None:
+        checks: list[Callable[[], object]] = [
+            lambda: two_position(10.0, 10.2, 0.001, 0.001),
+            lambda: face_about(0.2, 0.001, 0.001),
+            lambda: two_peg((1, 1), (1, 1), (10.0, 10.1), 0.001),
+            lambda: water_level((0, 0), (0.1, 0.4), 0.001),
+            lambda: water_level((0, 0), (9.0, 10.0), 0.001),
+        ]
+        for check in checks:
+            with self.assertRaises(ProvesNothing) as refused:
+                check()
+            self.assertTrue(refused.exception.accepts)
