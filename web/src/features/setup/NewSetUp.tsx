@@ -9,8 +9,8 @@ import { useDelayed } from "../../parts/delayed";
 import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
 import { Keypad } from "../../parts/Keypad";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
-import { Plan } from "../../parts/plan/Plan";
-import { spotOf, typedFrom } from "../../parts/plan/frame";
+import { PlaceFields } from "../../parts/PlaceFields";
+import { spotOf } from "../../parts/plan/frame";
 import { outlineSpots } from "../../parts/plan/pegs";
 import { useJobSheet } from "../frame/useJobSheet";
 import { SightDrawing } from "./SightDrawing";
@@ -98,6 +98,7 @@ function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
   const { values } = form;
   const draft = useSetUpDraft(job.id, values).data;
   const line = draft?.draft.line ?? undefined;
+  const place = draft?.draft.place;
   const typedIn = (draft?.errors ?? []).filter((problem) => problem.typed !== "");
   const live = { ...form, problems: form.problems.length ? form.problems : typedIn };
   const rod = gear.rods.find((one) => one.id === values.rod);
@@ -110,7 +111,20 @@ function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
           <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
             <Panel title="What stands where">
               <GearFields job={job} gear={gear} form={live} />
-              <PlaceFields job={job} form={live} place={draft?.draft.place ?? null} />
+              <Stack spacing={1.5} sx={{ mt: 2 }}>
+                <Typography>
+                  Tap the plan where the instrument stands, or type it from the first corner.
+                </Typography>
+                <PlaceFields
+                  form={live}
+                  job={job}
+                  label="Plan: tap where the instrument stands"
+                  outlines={job.floors.map(outlineSpots)}
+                  instruments={
+                    place ? [{ name: "here", spot: spotOf(place), isCurrent: true }] : []
+                  }
+                />
+              </Stack>
             </Panel>
           </Stack>
           <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
@@ -188,32 +202,6 @@ function GearFields({ form, gear, job }: FieldsProps & { job: Job; gear: Schemas
       <Choice form={form} name="instrument" label="Instrument" options={instruments} />
       <Choice form={form} name="rod" label="Rod" options={rods} />
       <Choice form={form} name="benchmark" label="Benchmark" options={benchmarks} />
-    </Stack>
-  );
-}
-
-type PlaceProps = FieldsProps & { job: Job; place: Schemas["Place"] | null };
-
-function PlaceFields({ form, job, place }: PlaceProps) {
-  return (
-    <Stack spacing={1.5} sx={{ mt: 2 }}>
-      <Typography>
-        Tap the plan where the instrument stands, or type it from the first corner.
-      </Typography>
-      <Plan
-        label="Plan: tap where the instrument stands"
-        outlines={job.floors.map(outlineSpots)}
-        instruments={place ? [{ name: "here", spot: spotOf(place), isCurrent: true }] : []}
-        isMetric={job.volume_unit === "m³"}
-        onPlace={({ x, y }) =>
-          form.change({ x: typedFrom(x, job.style_kind), y: typedFrom(y, job.style_kind) })
-        }
-        height={260}
-      />
-      <Stack direction="row" spacing={1}>
-        <Entry form={form} name="x" label="To the right" />
-        <Entry form={form} name="y" label="Away" />
-      </Stack>
     </Stack>
   );
 }

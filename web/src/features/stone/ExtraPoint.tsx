@@ -2,9 +2,8 @@ import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import { useState } from "react";
 import { type Schemas, api, told } from "../../api/client";
-import { Entry, RecordButton, useForm } from "../../parts/form";
-import { Plan } from "../../parts/plan/Plan";
-import { typedFrom } from "../../parts/plan/frame";
+import { RecordButton, useForm } from "../../parts/form";
+import { PlaceFields } from "../../parts/PlaceFields";
 import { outlineSpots, planPegs } from "../../parts/plan/pegs";
 import { useJobSheet } from "../frame/useJobSheet";
 
@@ -32,20 +31,13 @@ export function ExtraPoint({ floor }: { floor: Schemas["FloorPlan"] }) {
     );
   return (
     <Stack component="form" noValidate onSubmit={form.submit} spacing={1.5}>
-      <Plan
+      <PlaceFields
+        form={form}
+        job={job}
         label="Plan: tap where the extra point goes"
         outlines={[outlineSpots(floor)]}
         pegs={planPegs(floor)}
-        isMetric={job.volume_unit === "m³"}
-        onPlace={({ x, y }) =>
-          form.change({ x: typedFrom(x, job.style_kind), y: typedFrom(y, job.style_kind) })
-        }
-        height={280}
       />
-      <Stack direction="row" spacing={1}>
-        <Entry form={form} name="x" label="To the right" />
-        <Entry form={form} name="y" label="Away" />
-      </Stack>
       <RecordButton form={form} fields={["x", "y"]}>
         Put the point there
       </RecordButton>
