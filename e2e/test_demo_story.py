@@ -12,9 +12,12 @@ STUDIO_SAYS = {
     "control": ["BM1", "347' 3 1/8\"", "Hub with a stake", "BM2", "349' 9 3/4\""],
     "floors": ["348' 5 5/8\"", "3/8\" high or low", "366 ft²"],
     "set-up": ["352' 5 1/2\"", "351' 10 1/2\"", "= 351.88 ft", "4.62 ft", "= 4' 7 1/2\""],
-    "marks": ["3' 11 7/8\"", "slide DOWN 1' 2 1/2\"", "4' 4 7/8\"", "slide DOWN 9 1/2\"", "9 1/2\" below zero", "12' 0\" along wall 1"],
-    "concrete": ["5.75 yd³", "16 of 26 points are not shot yet", "Thinnest, at B3", "4 1/4\"", "1 point is thinner than 4 1/2\"", "71 % of the area"],
-    "book": ["struck: read the foot below.", "Arithmetic check: it proves", "11 3/8\" − 2\"", "9 3/8\""],
+    "marks": ["3' 11 7/8\"", "slide DOWN 1' 2 1/2\"", "4' 4 7/8\"", "slide DOWN 9 1/2\"",
+              "9 1/2\" below zero", "12' 0\" along wall 1"],
+    "concrete": ["5.75 yd³", "16 of 26 points are not shot yet", "Thinnest, at B3", "4 1/4\"",
+                 "1 point is thinner than 4 1/2\"", "71 % of the area"],
+    "book": ["struck: read the foot below.", "Arithmetic check: it proves", "11 3/8\" − 2\"",
+             "9 3/8\""],
 }  # fmt: skip
 SHELTER_SAYS = {
     "": ["All steps are done", "12 of 12 shot"],
@@ -22,9 +25,16 @@ SHELTER_SAYS = {
     "floors": ["86.750 m", "0.120 m", "34.6 m²"],
     "set-up": ["87.977 m", "1.562 m", "Optical level"],
     "marks": ["1.227 m", "slide DOWN 0.335 m", "1.347 m", "0.215 m below zero"],
-    "concrete": ["4.40 m³", "Thinnest, at B4", "0.111 m", "Thickest, at B2", "4.15 m³", "0 % of the area"],
+    "concrete": ["4.40 m³", "Thinnest, at B4", "0.111 m", "Thickest, at B2", "4.15 m³",
+                 "0 % of the area"],
     "book": ["0.219 m", "0.245 m − 0.026 m", "86.634 m − 86.415 m"],
 }  # fmt: skip
+
+
+SHAPES = """
+one => [...one.querySelectorAll("rect,path,circle")]
+  .map((shape) => shape.outerHTML.replace(/(fill|stroke)="[^"]*"/g, "")).join("")
+"""
 
 
 class DemoStory(BrowserTestCase):
@@ -65,9 +75,7 @@ class DemoStory(BrowserTestCase):
         ):
             plan.get_by_role("img", name=words, exact=True).wait_for()
         shapes = {
-            words: plan.get_by_role("img", name=words, exact=True).evaluate(
-                "one => [...one.querySelectorAll('rect,path,circle')].map(s => s.outerHTML.replace(/(fill|stroke)=\"[^\"]*\"/g, '')).join('')"
-            )
+            words: plan.get_by_role("img", name=words, exact=True).evaluate(SHAPES)
             for words in (
                 'A1, low, add 1/2"',
                 'B3, high, take off 3/4", thin',

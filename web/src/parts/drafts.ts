@@ -12,34 +12,54 @@ function read<Values extends object>(key: string, initial: Values): Values {
   }
 }
 
+/** The keys a draft will be recorded under, and when it was first sent (empty: not yet). */
+export type Keys = { id: string; partId: string; sentAt: string };
+
 export type Draft<Values> = {
-  values: Values & { id: string };
+  values: Values & Keys;
   set: (change: Partial<Values>) => void;
+  /** Note that it is being sent; returns the moment it was first sent. */
+  sending: () => string;
   clear: () => void;
 };
 
+const newKeys = (): Keys => ({ id: newId(), partId: newId(), sentAt: "" });
+
 /**
- * What is typed in a form, kept on this device until it is recorded; `id` is the key it will
- * be recorded under, so that sending it again after a dropped line is harmless.
+ * What is typed in a form, kept on this device until it is recorded.
+ *
+ * Sent again unchanged after a dropped line, it goes under the same keys and with the same time,
+ * so that it is recorded once. Changed after it was sent, it is something new, with new keys.
  */
 export function useDraft<Values extends object>(key: string, initial: Values): Draft<Values> {
-  const [values, setValues] = useState(() => read(key, { ...initial, id: newId() }));
+  const [values, setValues] = useState(() => read(key, { ...initial, ...newKeys() }));
+  const keep = useCallback(
+    (after: Values & Keys) => localStorage.setItem(PREFIX + key, JSON.stringify(after)),
+    [key],
+  );
   const set = useCallback(
     (change: Partial<Values>) => {
       setValues((before) => {
-        const after = { ...before, ...change };
-        localStorage.setItem(PREFIX + key, JSON.stringify(after));
+        const after = { ...before, ...change, ...(before.sentAt ? newKeys() : {}) };
+        keep(after);
         return after;
       });
     },
-    [key],
+    [keep],
   );
+  const sending = () => {
+    const sentAt = values.sentAt || new Date().toISOString();
+    const after = { ...values, sentAt };
+    keep(after);
+    setValues(after);
+    return sentAt;
+  };
   const clear = useCallback(() => {
     localStorage.removeItem(PREFIX + key);
-    setValues({ ...initial, id: newId() });
+    setValues({ ...initial, ...newKeys() });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- a form's initial values do not change
   }, [key]);
-  return { values, set, clear };
+  return { values, set, sending, clear };
 }
 
 /** Keep one small choice on this device. */

@@ -6,11 +6,11 @@ import { useMutation } from "@tanstack/react-query";
 import type { FormEvent, ReactNode } from "react";
 import { type Problem, type Schemas, problemsOf } from "../api/client";
 import { forgetReadings } from "../api/queries";
-import { useDraft } from "./drafts";
+import { type Keys, useDraft } from "./drafts";
 import { EntryField } from "./EntryField";
 import { Problems } from "./Problems";
 
-type Typed<Values> = Values & { id: string };
+type Typed<Values> = Values & Keys;
 
 /** What a form draws itself from: what is typed, what was refused, and how to change it. */
 export type Form<Values> = {
@@ -25,15 +25,16 @@ type Options<Values> = {
   /** Where the draft is kept on this device. */
   draft: string;
   initial: Values;
-  send: (values: Typed<Values>) => Promise<Schemas["Recorded"]>;
+  /** Send it; `at` is when it was first sent. */
+  send: (values: Typed<Values>, at: string) => Promise<Schemas["Recorded"]>;
   onRecorded?: (recorded: Schemas["Recorded"]) => void | Promise<void>;
 };
 
 /** A form whose draft survives an error, a reload or a dropped line until it is recorded. */
 export function useForm<Values extends object>(options: Options<Values>): Form<Values> {
-  const { values, set, clear } = useDraft(options.draft, options.initial);
+  const { values, set, sending, clear } = useDraft(options.draft, options.initial);
   const record = useMutation({
-    mutationFn: () => options.send(values),
+    mutationFn: () => options.send(values, sending()),
     onSuccess: async (recorded) => {
       clear();
       await forgetReadings();

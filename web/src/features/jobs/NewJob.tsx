@@ -1,8 +1,9 @@
 import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
 import { useNavigate } from "react-router";
-import { type Schemas, api, newId, told } from "../../api/client";
+import { type Schemas, api, told } from "../../api/client";
 import { useSession } from "../../api/queries";
+import type { Keys } from "../../parts/drafts";
 import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
 import { Page, Panel } from "../../parts/Page";
 import { TopBar } from "../frame/TopBar";
@@ -12,14 +13,13 @@ const EMPTY = {
   name: "",
   place: "",
   style: "ft-in/8",
-  benchmarkId: "",
   benchmark: "BM1",
   elevation: "",
   description: "",
 };
 const FIELDS = ["name", "place", "benchmark.name", "benchmark.elevation", "benchmark.description"];
 
-function bodyOf(values: typeof EMPTY & { id: string }): Schemas["JobInputRequest"] {
+function bodyOf(values: typeof EMPTY & Keys): Schemas["JobInputRequest"] {
   return {
     id: values.id,
     crew: values.crew,
@@ -27,7 +27,7 @@ function bodyOf(values: typeof EMPTY & { id: string }): Schemas["JobInputRequest
     place: values.place,
     style: values.style as Schemas["JobInputRequest"]["style"],
     benchmark: {
-      id: values.benchmarkId,
+      id: values.partId,
       name: values.benchmark,
       elevation: values.elevation,
       description: values.description,
@@ -42,7 +42,7 @@ export function NewJob() {
   const crews = (session.data?.crews ?? []).filter((crew) => crew.can_plan);
   const form = useForm({
     draft: "job",
-    initial: { ...EMPTY, benchmarkId: newId(), crew: crews[0]?.id ?? "" },
+    initial: { ...EMPTY, crew: crews[0]?.id ?? "" },
     send: (values) => told(api.POST("/api/v1/jobs", { body: bodyOf(values) })),
     onRecorded: ({ id }) => navigate(`/jobs/${id}`),
   });

@@ -71,11 +71,11 @@ function useSetUpForm(job: Job, gear: Schemas["GearSheet"]) {
       rod: last?.rod.id ?? likely?.id ?? gear.rods[0]?.id ?? "",
       benchmark: job.benchmarks[0]?.id ?? "",
     },
-    send: (values) =>
+    send: (values, taken_at) =>
       told(
         api.POST("/api/v1/jobs/{job}/set-ups", {
           params: { path: { job: job.id } },
-          body: { ...values, taken_at: new Date().toISOString() },
+          body: { ...values, taken_at },
         }),
       ),
     onRecorded: () => navigate(`/jobs/${job.id}/set-up`),

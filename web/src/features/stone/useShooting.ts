@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { type Schemas, api, newId, problemsOf, told } from "../../api/client";
 import { forgetReadings } from "../../api/queries";
 import { useDelayed } from "../../parts/delayed";
@@ -12,9 +12,14 @@ export type Logged = { name: string; figures: Schemas["ShotFigures"] };
 
 const EMPTY = { point: "", reading: "" };
 
-/** The shooting of one floor from one set-up: which point, what is typed, what it says. */
+/**
+ * The shooting of one floor from one set-up: which point, what is typed, what it says.
+ *
+ * What is typed belongs to its point. Where its answer was lost and the shot turns out to be
+ * recorded, the next point follows as if the answer had come.
+ */
 export function useShooting(floor: Floor, setUp: string) {
-  const { values, set, clear } = useDraft(`shot:${floor.id}:${setUp}`, EMPTY);
+  const { values, set, sending, clear } = useDraft(`shot:${floor.id}:${setUp}`, EMPTY);
   const [logged, setLogged] = useState<Logged | null>(null);
   const current = pegOf(floor, values.point) ?? nextUnshot(floor, "") ?? floor.pegs[0];
   const preview = usePreview(setUp, floor.id, values.reading);
@@ -28,7 +33,7 @@ export function useShooting(floor: Floor, setUp: string) {
             set_up: setUp,
             point: peg.id,
             reading: values.reading,
-            taken_at: new Date().toISOString(),
+            taken_at: sending(),
           },
         }),
       ),
@@ -51,13 +56,21 @@ export function useShooting(floor: Floor, setUp: string) {
     onSuccess: () => forgetReadings(),
   });
 
+  const point = current?.id ?? "";
+  const isRecorded = current?.shot?.id === values.id;
+  useEffect(() => {
+    if (!isRecorded) return;
+    clear();
+    set({ point: nextUnshot(floor, point)?.id ?? point });
+  }, [isRecorded, clear, set, floor, point]);
+
   const type = useCallback(
     (reading: string) => {
       log.reset();
       setLogged(null);
-      set({ reading });
+      set({ reading, point });
     },
-    [log, set],
+    [log, set, point],
   );
   const go = useCallback(
     (point: string) => {
