@@ -19,10 +19,6 @@ class WholePath(BrowserTestCase):
     def press(self, name: str) -> None:
         self.page.get_by_role("button", name=name, exact=True).click()
 
-    def choose(self, label: str, option: str) -> None:
-        self.page.get_by_label(label, exact=True).click()
-        self.page.get_by_role("option", name=option).first.click()
-
     def step(self, name: str) -> None:
         """Go to a step over the order of work, as it is offered at this size."""
         if self.viewport == PHONE:

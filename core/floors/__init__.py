@@ -1,7 +1,7 @@
 """Floors as a crew plans them: outline, levels, marks along the walls, grid of shots."""
 
 from core.floors.grid import ProposedPoint, propose_grid
-from core.floors.levels import FloorLevels, check_thicknesses
+from core.floors.levels import FloorLevels, check_thicknesses, finished_level
 from core.floors.marks import WallMark, even_positions, wall_marks
 from core.floors.outline import Outline, PlanPoint
 from core.floors.shapes import l_shape, rectangle
@@ -14,6 +14,7 @@ __all__ = [
     "WallMark",
     "check_thicknesses",
     "even_positions",
+    "finished_level",
     "l_shape",
     "propose_grid",
     "rectangle",

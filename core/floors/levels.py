@@ -32,6 +32,11 @@ class FloorLevels:
         return thickness < self.least_thickness
 
 
+def finished_level(reference: Elevation, offset: Length) -> Elevation:
+    """Return a finished level given as an amount from a reference; plus is above it."""
+    return reference + offset
+
+
 def check_thicknesses(thickness: Length, least: Length, style: Style) -> None:
     """Refuse a slab no crew pours; raises :class:`BadLevel` with both figures."""
     if not 0 < thickness.nanometres <= THICKEST_SLAB.nanometres:

@@ -8,7 +8,6 @@ from fractions import Fraction
 
 from core.errors import OffTheRod, OutOfRange
 from core.lengths import Length, Reading, Style, format_length, parse_length
-from core.lengths.quantity import NANOMETRES_PER_FOOT, NANOMETRES_PER_METRE
 
 LEAST_ROD = Length.from_metres("0.1")
 GREATEST_ROD = Length.from_metres(15)
@@ -39,7 +38,6 @@ class Graduation:
     label: str
     style: Style
     division: Length
-    major: Length
 
     @property
     def fractions(self) -> tuple[str, ...]:
@@ -48,29 +46,21 @@ class Graduation:
         return tuple(str(Fraction(n, parts)) for n in range(1, parts)) if parts else ()
 
 
-def _graduation(code: str, label: str, style: str, division: Length, major: Length) -> Graduation:
-    return Graduation(code, label, Style.from_code(style), division, major)
+def _graduation(code: str, label: str, style: str, division: Length) -> Graduation:
+    return Graduation(code, label, Style.from_code(style), division)
 
-
-_FOOT = Length(NANOMETRES_PER_FOOT)
-_INCH = Length.from_inches(1)
-_DECIMETRE = Length(NANOMETRES_PER_METRE // 10)
 
 GRADUATIONS: dict[str, Graduation] = {
     graduation.code: graduation
     for graduation in (
-        _graduation(
-            "ft-in/8", "feet, inches and eighths", "ft-in/8", Length.from_inches("0.125"), _FOOT
-        ),
-        _graduation(
-            "ft-in/16", "feet, inches and 16ths", "ft-in/16", Length.from_inches("0.0625"), _FOOT
-        ),
-        _graduation("ft/100", "feet, tenths and hundredths", "ft", Length.from_feet("0.01"), _FOOT),
-        _graduation("in/8", "inches and eighths", "in/8", Length.from_inches("0.125"), _INCH),
-        _graduation("in/16", "inches and 16ths", "in/16", Length.from_inches("0.0625"), _INCH),
-        _graduation("in/32", "inches and 32nds", "in/32", Length.from_inches("0.03125"), _INCH),
-        _graduation("m/cm", "meters and centimeters", "m", Length.from_metres("0.01"), _DECIMETRE),
-        _graduation("mm", "millimeters", "mm", Length.from_metres("0.001"), _DECIMETRE),
+        _graduation("ft-in/8", "feet, inches and eighths", "ft-in/8", Length.from_inches("0.125")),
+        _graduation("ft-in/16", "feet, inches and 16ths", "ft-in/16", Length.from_inches("0.0625")),
+        _graduation("ft/100", "feet, tenths and hundredths", "ft", Length.from_feet("0.01")),
+        _graduation("in/8", "inches and eighths", "in/8", Length.from_inches("0.125")),
+        _graduation("in/16", "inches and 16ths", "in/16", Length.from_inches("0.0625")),
+        _graduation("in/32", "inches and 32nds", "in/32", Length.from_inches("0.03125")),
+        _graduation("m/cm", "meters and centimeters", "m", Length.from_metres("0.01")),
+        _graduation("mm", "millimeters", "mm", Length.from_metres("0.001")),
     )
 }
 

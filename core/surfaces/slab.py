@@ -79,9 +79,18 @@ class SlabVolume:
         """Whether too much of the volume rests on no shot."""
         return self.extrapolated_share > ASK_FOR_CORNERS_ABOVE
 
+    @property
+    def field_book_difference(self) -> float:
+        """How much more the field-book figure says than the triangles."""
+        return self.field_book_volume - self.volume
+
+    def nominal_volume(self, nominal_thickness: float) -> float:
+        """Area × nominal thickness."""
+        return self.area * nominal_thickness
+
     def extra_over(self, nominal_thickness: float) -> float:
         """The volume beyond area × nominal thickness."""
-        return self.volume - self.area * nominal_thickness
+        return self.volume - self.nominal_volume(nominal_thickness)
 
 
 def slab_volume(outline: Outline, shots: Sequence[StoneShot], top: Plane) -> SlabVolume:

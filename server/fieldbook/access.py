@@ -9,6 +9,8 @@ from django.db.models import F
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
 from server.fieldbook.models import SetUp, Shot
+from server.jobs.access import floor_for
+from server.jobs.models import Floor
 
 
 def set_up_for(user: User, set_up_id: UUID, ability: Ability) -> SetUp:
@@ -23,6 +25,14 @@ def set_up_for(user: User, set_up_id: UUID, ability: Ability) -> SetUp:
         raise missing("set-up", set_up_id)
     require(found.role, ability)
     return found  # type: ignore[no-any-return]
+
+
+def floor_seen_from(user: User, set_up: SetUp, floor_id: UUID) -> Floor:
+    """Return a floor of the set-up's own job, in one query."""
+    floor, _ = floor_for(user, floor_id, Ability.READ)
+    if floor.job_id != set_up.job_id:
+        raise missing("floor", floor_id)
+    return floor
 
 
 def shot_for(user: User, shot_id: UUID, ability: Ability) -> Shot:

@@ -23,7 +23,6 @@ class ShotFigures(TypedDict):
 
     reading: BothTexts
     scale_value: float
-    target_value: float
     elevation: Shown
     thickness: Shown
     deviation: str
@@ -62,7 +61,6 @@ def shot_figures(
     return {
         "reading": both_texts(reading, rod, style),
         "scale_value": float(reading),
-        "target_value": float(line.clamp(levels.sub_base)),
         "elevation": show(stone, style),
         "thickness": show(thickness, style),
         "deviation": format_deviation(judgement.deviation, style),

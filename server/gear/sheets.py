@@ -26,7 +26,6 @@ class GraduationSheet(TypedDict):
     label: str
     kind: str
     division: float
-    major: float
     fractions: list[str]
 
 
@@ -82,7 +81,6 @@ def graduation_sheet(graduation: Graduation) -> GraduationSheet:
         "label": graduation.label,
         "kind": str(graduation.style.kind),
         "division": float(graduation.division),
-        "major": float(graduation.major),
         "fractions": list(graduation.fractions),
     }
 

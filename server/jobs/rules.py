@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from functools import lru_cache
 from uuid import UUID
 
+from core import floors
 from core.errors import BadLevel
 from core.floors import FloorLevels, Outline
 from core.lengths import Elevation, Length, Style, StyleKind
@@ -62,7 +63,7 @@ def finished_level(floor: Floor, links: int = 0) -> Elevation:
         reference = recorded_elevation(floor.reference_benchmark_id)
     offset: Length | None = floor.level_offset
     assert offset is not None
-    return reference + offset
+    return floors.finished_level(reference, offset)
 
 
 def levels_of(floor: Floor) -> FloorLevels:

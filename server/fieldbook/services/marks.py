@@ -9,12 +9,11 @@ from core.floors import WallMark, wall_marks
 from core.lengths import Elevation, Length, Style
 from core.rods import Infeasible, Mark, Station, mark_for, reach
 from server.crews.models import User
-from server.crews.permissions import Ability, missing
-from server.fieldbook.access import set_up_for
+from server.crews.permissions import Ability
+from server.fieldbook.access import floor_seen_from, set_up_for
 from server.fieldbook.figures import BothTexts, both_lengths, both_texts
 from server.fieldbook.rules import place_of, station_of
 from server.fieldbook.sheets import SetUpSheet, set_up_sheet
-from server.jobs.models import Floor
 from server.jobs.rules import levels_of, outline_of, style_of
 from server.shown import Place, Shown, show, show_place
 
@@ -71,15 +70,9 @@ class MarksSheet(TypedDict):
 
 
 def marks_sheet(user: User, set_up_id: UUID, floor_id: UUID) -> MarksSheet:
-    """Return the marks of a floor from a set-up, in six queries however many marks."""
+    """Return the marks of a floor from a set-up, in as many queries however many marks."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
-    floor = (
-        Floor.objects.filter(pk=floor_id, job_id=set_up.job_id)
-        .select_related("reference_floor")
-        .first()
-    )
-    if floor is None:
-        raise missing("floor", floor_id)
+    floor = floor_seen_from(user, set_up, floor_id)
     style, station, levels = style_of(set_up.job), station_of(set_up), levels_of(floor)
     places = wall_marks(outline_of(floor.corners.all()), floor.mark_spacing)
     stands = place_of(set_up)

@@ -11,11 +11,10 @@ from core.errors import RuleError
 from core.lengths import Reading, Style
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
-from server.fieldbook.access import set_up_for, shot_for
+from server.fieldbook.access import floor_seen_from, set_up_for, shot_for
 from server.fieldbook.figures import ShotFigures, shot_figures
 from server.fieldbook.models import SetUp, Shot, Strike
 from server.fieldbook.rules import Sighting, recorded_sighting, sighting_of
-from server.jobs.access import floor_for
 from server.jobs.models import Floor
 from server.jobs.rules import levels_of, style_of
 from server.records import record_once
@@ -101,9 +100,7 @@ def strike_shot(user: User, shot_id: UUID, form: StrikeForm) -> tuple[Strike, bo
 def preview_reading(user: User, set_up_id: UUID, floor_id: UUID, text: str) -> ShotFigures:
     """Tell what a reading would say, without recording it."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
-    floor, _ = floor_for(user, floor_id, Ability.READ)
-    if floor.job_id != set_up.job_id:
-        raise missing("floor", floor_id)
+    floor = floor_seen_from(user, set_up, floor_id)
     sighting = sighting_of(set_up)
     return _figures(sighting, floor, _read(sighting, text), style_of(floor.job))
 

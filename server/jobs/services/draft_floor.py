@@ -6,7 +6,8 @@ from dataclasses import dataclass, field
 from decimal import Decimal
 from uuid import UUID
 
-from core.errors import BadOutline
+from core import floors
+from core.errors import BadLevel
 from core.floors import (
     FloorLevels,
     Outline,
@@ -152,7 +153,7 @@ def _level(draft: FloorDraft, job: Job, form: FloorForm) -> None:
         return
     offset = amount if form.side == "above" else -amount
     draft.values["level_offset"] = offset
-    draft.finished = reference + offset
+    draft.finished = floors.finished_level(reference, offset)
 
 
 def _reference(draft: FloorDraft, job: Job, form: FloorForm) -> Elevation | None:
@@ -184,7 +185,7 @@ def _apart_from(own: UUID, floor: Floor) -> Elevation:
     link: Floor | None = floor
     while link is not None:
         if link.pk == own:
-            raise BadOutline(
+            raise BadLevel(
                 floor.name,
                 "Its level rests on this very floor.",
                 "Give the level from a benchmark.",

@@ -24,7 +24,6 @@ class Spot(TypedDict):
 class TakeOff(TypedDict):
     """The concrete of one floor."""
 
-    area_metres: float
     thinnest: Spot
     thickest: Spot
     mean: Shown
@@ -62,19 +61,18 @@ def take_off(
 
 def _sheet(floor: Floor, slab: SlabVolume, pegs: FloorPegs, style: Style) -> TakeOff:
     waste, step = float(floor.waste), float(floor.order_step)
-    nominal = slab.area * float(floor.thickness)
+    thickness = float(floor.thickness)
     unit = volume_unit(style)
     ordered = concrete_order(slab.volume / unit, waste, step) * unit
     return {
-        "area_metres": slab.area,
         "thinnest": _spot(slab.thinnest, pegs, style),
         "thickest": _spot(slab.thickest, pegs, style),
         "mean": show(Length.from_float(slab.mean_thickness), style),
         "volume": show_volume(slab.volume, style),
         "field_book_volume": show_volume(slab.field_book_volume, style),
-        "field_book_difference": show_difference(slab.field_book_volume - slab.volume, style),
-        "nominal_volume": show_volume(nominal, style),
-        "extra": show_difference(slab.extra_over(float(floor.thickness)), style),
+        "field_book_difference": show_difference(slab.field_book_difference, style),
+        "nominal_volume": show_volume(slab.nominal_volume(thickness), style),
+        "extra": show_difference(slab.extra_over(thickness), style),
         "extrapolated_percent": round(100 * slab.extrapolated_share, 1),
         "asks_for_corner_shots": slab.asks_for_corner_shots,
         "order": show_volume(ordered, style),

@@ -547,8 +547,6 @@ export interface components {
             kind: string;
             /** Format: double */
             division: number;
-            /** Format: double */
-            major: number;
             fractions: string[];
         };
         /** @enum {string} */
@@ -777,8 +775,6 @@ export interface components {
             reading: components["schemas"]["BothTexts"];
             /** Format: double */
             scale_value: number;
-            /** Format: double */
-            target_value: number;
             elevation: components["schemas"]["Shown"];
             thickness: components["schemas"]["Shown"];
             deviation: string;
@@ -854,8 +850,6 @@ export interface components {
         };
         /** @description The concrete of one floor. */
         TakeOff: {
-            /** Format: double */
-            area_metres: number;
             thinnest: components["schemas"]["Spot"];
             thickest: components["schemas"]["Spot"];
             mean: components["schemas"]["Shown"];

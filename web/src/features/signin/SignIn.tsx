@@ -24,7 +24,6 @@ const EXAMPLE_ROD: RodSheet = {
     label: "",
     kind: "ft-in",
     division: 0.003175,
-    major: 0.3048,
     fractions: [],
   },
   length: 3.9624,
