@@ -93,3 +93,15 @@ class ProvesNothing(RuleError):
     """A check of an instrument that can't tell anything about it."""
 
     code = "proves-nothing"
+
+
+class NoBacksight(RuleError):
+    """A set-up that nothing ties to a known elevation."""
+
+    code = "no-backsight"
+
+
+class UnreadableSlope(RuleError):
+    """The text is not a slope as data sheets and crews write it."""
+
+    code = "unreadable-slope"

@@ -23,6 +23,7 @@ class Source(StrEnum):
     READING = "the step the rod is read to"
     SLOPE = "the slope of the beam"
     CURVATURE = "the curve of the earth over unequal sights"
+    BENCHMARK = "the benchmark's own elevation"
 
 
 MENDS = {
@@ -31,6 +32,7 @@ MENDS = {
     Source.READING: "read the rod to a finer step",
     Source.SLOPE: "shoot from nearer, or make the sights equally long",
     Source.CURVATURE: "make the sights equally long",
+    Source.BENCHMARK: "carry it in a run that closes better",
 }
 
 
@@ -78,10 +80,11 @@ class Uncertainty:
         return f"mostly {self.largest}: {MENDS[self.largest]}"
 
 
-def uncertainty(kit: Kit, point: Sight, benchmark: Sight) -> Uncertainty:
+def uncertainty(kit: Kit, point: Sight, benchmark: Sight, carried: float = 0.0) -> Uncertainty:
     """Return U for a point carried from a benchmark by one set-up.
 
     U = 2·√(Σ parts²) + 0.0675·10⁻⁶·|d_p² - d_BM²|, each part a rectangular distribution.
+    ``carried`` is the benchmark's own half-width, metres, where a run carried it there.
     """
     lean = 1 - cos(radians(kit.lean_degrees))
     squares = {
@@ -89,6 +92,7 @@ def uncertainty(kit: Kit, point: Sight, benchmark: Sight) -> Uncertainty:
         Source.RECEIVER: 2 * kit.receiver_half_band**2 / 3,
         Source.READING: 2 * (kit.least_count / 2) ** 2 / 3,
         Source.ROD_LEAN: (lean * hypot(point.height_on_rod, benchmark.height_on_rod)) ** 2 / 3,
+        Source.BENCHMARK: (carried / 2) ** 2,
     }
     curve = CURVATURE_AND_REFRACTION * abs(point.distance**2 - benchmark.distance**2)
     widths = {source: 2 * sqrt(square) for source, square in squares.items()}

@@ -18,7 +18,7 @@ from launcher.say import Trouble, say
 OPENAPI = ROOT / "server" / "api" / "openapi.yaml"
 WEB_TYPES = WEB / "src" / "api" / "schema.gen.d.ts"
 LEAST_COVERAGE = 99
-PARTS = ("checks", "core", "launcher", "server", "e2e")
+PARTS = ("checks", "core", "simulation", "launcher", "server", "e2e")
 
 
 def test(arguments: list[str]) -> int:
@@ -79,7 +79,7 @@ def _write_types(openapi: Path, file: Path) -> None:
 
 def _checks(env: dict[str, str]) -> list[tuple[str, Callable[[], bool]]]:
     tool = str(VENV / "bin")
-    python = ["core", "server", "launcher", "e2e"]
+    python = ["core", "simulation", "server", "launcher", "e2e"]
     commands = {
         "ruff": ([f"{tool}/ruff", "check", "."], ROOT),
         "ruff format": ([f"{tool}/ruff", "format", "--check", "."], ROOT),

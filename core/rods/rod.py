@@ -96,6 +96,12 @@ class Rod:
         """Whether the scale has that value."""
         return self.lowest <= reading <= self.highest
 
+    def height_of(self, reading: Reading) -> Length:
+        """How high above the rod's foot a value of its scale is."""
+        if self.numbering is Numbering.DOWN:
+            return self.highest - reading
+        return reading - self.lowest
+
     def read(self, text: str) -> Reading:
         """Read what was typed as a value of this rod's scale.
 

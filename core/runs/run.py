@@ -6,26 +6,35 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import accumulate
-from math import isqrt
+from math import isqrt, sqrt
 
 from core.errors import IncompleteRun
 from core.lengths import Elevation, Length, Reading
 from core.lengths.quantity import round_half_away
+from core.rods import Numbering
 
 ALLOWED_A_SET_UP = Length.from_metres("0.003")
 
 
 @dataclass(frozen=True, slots=True)
 class Leg:
-    """One set-up of a run: the backsight on the last point, the foresight on the next."""
+    """One set-up of a run: the backsight on the last point, the foresight on the next.
+
+    Both are read on a rod whose numbers run one way.
+    """
 
     backsight: Reading
     foresight: Reading
+    numbering: Numbering = Numbering.UP
 
     @property
     def rise(self) -> Length:
-        """How much higher the next point is than the last."""
-        return self.backsight - self.foresight
+        """How much higher the next point is than the last: d·(BS - FS)."""
+        return (self.backsight - self.foresight) * self.numbering.direction
+
+    def signed(self, reading: Reading) -> Length:
+        """A reading as it enters the sums: turned round on a rod whose numbers run down."""
+        return reading.on_scale * self.numbering.direction
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,17 +55,39 @@ class LevelRun:
     @property
     def sum_of_backsights(self) -> Length:
         """The sum of all backsights."""
-        return sum((leg.backsight.on_scale for leg in self.legs), Length(0))
+        return sum((leg.signed(leg.backsight) for leg in self.legs), Length(0))
 
     @property
     def sum_of_foresights(self) -> Length:
         """The sum of all foresights."""
-        return sum((leg.foresight.on_scale for leg in self.legs), Length(0))
+        return sum((leg.signed(leg.foresight) for leg in self.legs), Length(0))
+
+    @property
+    def sum_of_rises(self) -> Length:
+        """The sum of all rises."""
+        return sum((leg.rise for leg in self.legs if leg.rise > Length(0)), Length(0))
+
+    @property
+    def sum_of_falls(self) -> Length:
+        """The sum of all falls, positive."""
+        return sum((-leg.rise for leg in self.legs if leg.rise < Length(0)), Length(0))
 
     @property
     def proves(self) -> bool:
-        """Whether sum of BS - sum of FS = last - first, as it must, exactly."""
-        return self.sum_of_backsights - self.sum_of_foresights == self.raw[-1] - self.start
+        """Whether sum of BS - sum of FS = rises - falls = last - first, as it must, exactly."""
+        sums = {
+            self.sum_of_backsights - self.sum_of_foresights,
+            self.sum_of_rises - self.sum_of_falls,
+            self.raw[-1] - self.start,
+        }
+        return len(sums) == 1
+
+    @property
+    def corrections(self) -> tuple[Length, ...] | None:
+        """What spreading the misclosure moves each point by; None where it may not be spread."""
+        if self.adjusted is None:
+            return None
+        return tuple(after - before for before, after in zip(self.raw, self.adjusted, strict=True))
 
     @property
     def is_allowed(self) -> bool:
@@ -98,3 +129,16 @@ def _spread(raw: tuple[Elevation, ...], misclosure: Length) -> tuple[Elevation, 
     return tuple(
         elevation - Length(round_half_away(share * i)) for i, elevation in enumerate(raw, start=1)
     )
+
+
+def carried_half_widths(legs: Sequence[float], *, is_closed: bool) -> tuple[float, ...]:
+    """Return U of each point of a run from U of each of its set-ups, metres at 95 %.
+
+    It grows as the root of the sum of squares; closing the run on a known end and spreading
+    makes it smaller towards that end: √(v_i·(v_n - v_i)/v_n), with v_i the sum up to point i.
+    """
+    sums = list(accumulate(width**2 for width in legs))
+    if not is_closed:
+        return tuple(sqrt(v) for v in sums)
+    whole = sums[-1] if sums else 0.0
+    return tuple(sqrt(max(v * (whole - v) / whole, 0.0)) if whole else 0.0 for v in sums)

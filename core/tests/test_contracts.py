@@ -21,10 +21,12 @@ from core import errors
 from core.book import Entry, keep_notes
 from core.errors import Offer, RuleError
 from core.floors import FloorLevels, propose_grid, rectangle, wall_marks
-from core.instruments import face_about
+from core.instruments import FastBeep, Receiver, Slope, Tilt, face_about
 from core.lengths import Elevation, Length, Reading, Style
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for, reach
 from core.runs import Leg, close_run
+from core.setups import Agreement, Backsight, BenchmarkRead, Taken, take_backsights
+from core.slips import Expected, Near, Slip, Suggestion
 from core.surfaces import Plane, StoneShot, slab_volume
 from core.tests.worked import metres, place
 from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
@@ -66,6 +68,14 @@ def samples() -> Iterator[Any]:
     sight = Sight(10.0, 1.0)
     yield from (Offer("5.2 ft", "5.2 ft"), face_about(10.0, 0.001, 0.001), KIT, sight)
     yield from (uncertainty(KIT, sight, sight), sure_verdict(Length(1), tolerance, 0.001))
+    backsight = Backsight(Elevation(5), Reading(7))
+    yield from (Agreement(1.0, Length(1)), BenchmarkRead(1.0, Length(1)), Taken("A1", 1.0))
+    yield from (backsight, take_backsights([backsight], Numbering.UP))
+    check = face_about(10.0, 0.001, 0.001)
+    yield from (Tilt(check, check), Slope(metres("0.001"), metres(10)))
+    yield Receiver(FastBeep.TOO_LOW, metres("0.001"), metres("0.002"))
+    yield from (Near(1.0, 1.0, 0.0), Expected(1.0, 0.1, from_neighbours=True))
+    yield Suggestion(Slip.INCH, Reading(1), Elevation(1))
     yield close_run(Elevation(0), [Leg(Reading(2), Reading(1))], Elevation(1))
 
 

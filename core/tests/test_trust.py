@@ -4,23 +4,30 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
-from math import sqrt
+from math import cos, radians, sin, sqrt
 from unittest import TestCase
 
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.errors import IncompleteRun, OutOfRange, ProvesNothing
+from core.errors import IncompleteRun, OutOfRange, ProvesNothing, UnreadableSlope
 from core.instruments import (
     CheckVerdict,
+    FastBeep,
+    Receiver,
+    Setting,
     SlopeCheck,
+    Tilt,
     face_about,
+    parse_slope,
+    slope_in_words,
     two_peg,
     two_position,
     water_level,
 )
-from core.lengths import Elevation, Length, Reading
-from core.runs import Leg, close_run
+from core.lengths import Elevation, Length, Reading, Style
+from core.rods import Numbering
+from core.runs import Leg, carried_half_widths, close_run
 from core.tests.worked import cases, elevations, metres, readings
 from core.uncertainty import Kit, Sight, Source, proven_distance, sure_verdict, uncertainty
 from core.verdicts import Tolerance
@@ -109,7 +116,8 @@ class Runs(TestCase):
         for number, case in enumerate(cases("runs")):
             g, expected = case["given"], case["expect"]
             legs = [
-                Leg(*(Reading.from_metres(str(leg[k])) for k in ("bs", "fs"))) for leg in g["legs"]
+                Leg(Reading.from_metres(str(leg["bs"])), Reading.from_metres(str(leg["fs"])))
+                for leg in g["legs"]
             ]
             ends = (Elevation.from_metres(str(g[name])) for name in ("start", "known_end"))
             start, known = ends
@@ -221,3 +229,83 @@ class InstrumentChecks(TestCase):
             with self.assertRaises(ProvesNothing) as refused:
                 check()
             self.assertTrue(refused.exception.accepts)
+
+
+class SlopesReceiversAndTilts(TestCase):
+    """What a data sheet says, what a receiver means, and a plane's tilt from two axes."""
+
+    def test_slopes_as_people_read_them(self) -> None:
+        table = {
+            "1.5 mm at 30 m": 0.00005,
+            "±1/16\" @ 100'": 1 / 16 / 1200,
+            "1/8 in at 100 ft": 1 / 8 / 1200,
+            "+/- 3 mm per 50 m": 0.00006,
+        }
+        for text, slope in table.items():
+            self.assertAlmostEqual(parse_slope(text).rise_per_run, slope)
+        for text in (
+            "",
+            "1.5",
+            "1.5 at 30",
+            "1.5 mm at 30",
+            "2 ft at 10 ft",
+            "1 mm at 0 m",
+            "x mm at 1 m",
+        ):
+            with self.subTest(text), self.assertRaises(UnreadableSlope) as refused:
+                parse_slope(text)
+            self.assertIn("1.5 mm at 30 m", refused.exception.accepts)
+        self.assertEqual(
+            slope_in_words(parse_slope("1/8 in at 100 ft"), Style.from_code("ft-in/8")),
+            '1/8" at 100\' 0"',
+        )
+
+    def test_what_beeps_mean_differs_and_bands_are_checked(self) -> None:
+        high = Receiver(FastBeep.TOO_HIGH, metres("0.001"), metres("0.0025"))
+        low = replace(high, fast_beep=FastBeep.TOO_LOW)
+        self.assertEqual(dict(high.beeps)["fast beep"], dict(low.beeps)["slow beep"])
+        self.assertIn("slide it DOWN", dict(high.beeps)["fast beep"])
+        self.assertEqual(high.half_band(Setting.COARSE), metres("0.0025"))
+        with self.assertRaises(OutOfRange):
+            replace(high, fine=metres("0.003"))
+
+    @given(slopes, slopes)
+    def test_two_face_abouts_recover_a_tilt_and_its_direction(
+        self, ahead: float, right: float
+    ) -> None:
+        axes = [face_about(20.0, 2 * 20.0 * e, 0.0005) for e in (ahead, right)]
+        tilt = Tilt(*axes)
+        self.assertAlmostEqual(tilt.slope * cos(radians(tilt.direction)), ahead)
+        self.assertAlmostEqual(tilt.slope * sin(radians(tilt.direction)), right)
+        self.assertAlmostEqual(tilt.as_check.slope, tilt.slope)
+        self.assertTrue(0 <= tilt.direction < 360)
+
+
+class RunsOnAnyRod(TestCase):
+    """Sums prove whichever way the rod's numbers run, and U shrinks when a run closes."""
+
+    @given(st.lists(st.tuples(readings, readings), min_size=1, max_size=8), elevations)
+    def test_a_rod_turned_round_gives_the_mirrored_run(
+        self, read: list[tuple[Reading, Reading]], start: Elevation
+    ) -> None:
+        up = close_run(start, [Leg(*pair) for pair in read], start)
+        down = close_run(start, [Leg(fs, bs, Numbering.DOWN) for bs, fs in read], start)
+        self.assertTrue(up.proves)
+        self.assertTrue(down.proves)
+        self.assertEqual(up.raw[-1] - start, down.raw[-1] - start)
+        self.assertEqual(down.sum_of_rises - down.sum_of_falls, down.raw[-1] - start)
+        if up.corrections is not None:
+            self.assertEqual(up.raw[-1] + up.corrections[-1], start)
+
+    @given(st.lists(st.floats(0.001, 0.01), min_size=1, max_size=9))
+    def test_carried_half_widths(self, legs: list[float]) -> None:
+        open_run, closed = (carried_half_widths(legs, is_closed=closed) for closed in (False, True))
+        self.assertAlmostEqual(open_run[-1], sqrt(sum(width**2 for width in legs)))
+        self.assertAlmostEqual(closed[-1], 0.0)
+        self.assertTrue(all(c <= o + 1e-12 for c, o in zip(closed, open_run, strict=True)))
+
+    def test_a_benchmark_that_was_carried_adds_its_own(self) -> None:
+        plain = uncertainty(KIT, BENCHMARK, BENCHMARK)
+        carried = uncertainty(KIT, BENCHMARK, BENCHMARK, carried=0.02)
+        self.assertAlmostEqual(carried.half_width, sqrt(plain.half_width**2 + 0.02**2))
+        self.assertIs(carried.largest, Source.BENCHMARK)

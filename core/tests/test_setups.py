@@ -1,0 +1,182 @@
+"""Backsights together, what a re-read puts in doubt, and the slips people make."""
+
+from __future__ import annotations
+
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from core.errors import NoBacksight
+from core.lengths import Elevation, Length, Reading
+from core.rods import GRADUATIONS, Numbering, Rod, SightLine
+from core.setups import (
+    Agreement,
+    Backsight,
+    BenchmarkRead,
+    Taken,
+    is_standing,
+    last_good,
+    readings_in_doubt,
+    take_backsights,
+)
+from core.slips import Near, Slip, expected_at, is_likely, suggest
+from core.tests.worked import elevations, metres, readings
+
+TOLERANCE = metres("0.003")
+GOOD, BAD = metres("0.001"), metres("-0.010")
+moments = st.integers(1, 1000).map(float)
+
+
+class SeveralBacksights(TestCase):
+    """K is their mean; how far they disagree is said."""
+
+    def test_the_mean_and_the_disagreement(self) -> None:
+        taken = take_backsights(
+            [
+                Backsight(Elevation.from_metres("10.000"), Reading.from_metres("1.500")),
+                Backsight(Elevation.from_metres("10.400"), Reading.from_metres("1.104")),
+            ],
+            Numbering.UP,
+        )
+        self.assertEqual(taken.line.constant, Elevation.from_metres("11.502"))
+        self.assertEqual(taken.line.beam, taken.line.constant)
+        self.assertEqual(taken.disagreement, metres("0.004"))
+        self.assertFalse(taken.agree(TOLERANCE))
+        self.assertTrue(taken.agree(metres("0.004")))
+
+    def test_none_is_refused(self) -> None:
+        self.assertRaises(NoBacksight, take_backsights, [], Numbering.UP)
+
+    @given(elevations, readings, st.sampled_from(Numbering))
+    def test_the_same_backsight_twice_is_the_one(
+        self, known: Elevation, reading: Reading, numbering: Numbering
+    ) -> None:
+        once = Backsight(known, reading)
+        alone = SightLine.from_backsight(known, reading, numbering)
+        twice = take_backsights([once, once], numbering)
+        self.assertEqual(twice.line, alone)
+        self.assertEqual(twice.disagreement, Length(0))
+
+
+class Doubt(TestCase):
+    """Exactly the readings since the last good check, until they are cleared."""
+
+    SHOTS = tuple(Taken(str(minute), float(minute)) for minute in (5, 15, 25, 35, 45))
+
+    def doubted(
+        self,
+        *reads: tuple[float, Length],
+        knocks: tuple[float, ...] = (),
+        agreements: tuple[Agreement, ...] = (),
+    ) -> set[str]:
+        checks = [BenchmarkRead(*read) for read in reads]
+        return set(readings_in_doubt(self.SHOTS, checks, knocks, agreements, TOLERANCE))
+
+    def test_a_failed_re_read_doubts_all_since_the_last_good_one_and_all_after(self) -> None:
+        self.assertEqual(self.doubted((20, GOOD), (30, BAD)), {"25", "35", "45"})
+        self.assertEqual(self.doubted((30, BAD)), {"5", "15", "25", "35", "45"})
+        self.assertEqual(self.doubted((20, GOOD), (40, GOOD)), set())
+
+    def test_readings_between_two_good_checks_stand_whatever_happened_before(self) -> None:
+        self.assertEqual(self.doubted((10, BAD), (30, GOOD), (50, GOOD)), {"5", "15", "25"})
+
+    def test_a_knock_doubts_what_follows_until_the_benchmark_is_good(self) -> None:
+        self.assertEqual(self.doubted(knocks=(20,)), {"25", "35", "45"})
+        self.assertEqual(self.doubted((30, GOOD), knocks=(20,)), set())
+        self.assertEqual(
+            self.doubted((10, GOOD), (30, BAD), knocks=(20,)), {"15", "25", "35", "45"}
+        )
+
+    def test_a_point_shot_again_that_agrees_clears_up_to_it(self) -> None:
+        failed = ((10, GOOD), (40, BAD))
+        self.assertEqual(self.doubted(*failed, agreements=(Agreement(25, GOOD),)), {"35", "45"})
+        self.assertEqual(
+            self.doubted(*failed, agreements=(Agreement(25, BAD),)), {"15", "25", "35", "45"}
+        )
+
+    @given(
+        st.lists(moments, unique=True, max_size=20),
+        st.lists(
+            st.tuples(moments, st.sampled_from([GOOD, BAD])), max_size=6, unique_by=lambda r: r[0]
+        ),
+        moments,
+    )
+    def test_no_more_is_doubted_than_without_clearing_and_the_rest_stands(
+        self, taken: list[float], found: list[tuple[float, Length]], again: float
+    ) -> None:
+        shots = [Taken(str(moment), moment) for moment in taken]
+        reads = [BenchmarkRead(*read) for read in found]
+        plain = readings_in_doubt(shots, reads, (), (), TOLERANCE)
+        agreed = readings_in_doubt(shots, reads, (), (Agreement(again, GOOD),), TOLERANCE)
+        self.assertLessEqual(agreed, plain)
+        if all(difference == GOOD for _, difference in found):
+            self.assertEqual(plain, frozenset())
+        good = last_good(reads, 0.0, TOLERANCE)
+        if is_standing(reads, (), TOLERANCE):
+            self.assertFalse({shot.key for shot in shots if shot.moment > good} & plain)
+        else:
+            after = {shot.key for shot in shots if shot.moment > max(read.moment for read in reads)}
+            self.assertLessEqual(after, plain)
+
+    def test_standing(self) -> None:
+        self.assertTrue(is_standing([], (), TOLERANCE))
+        self.assertFalse(is_standing([], (5.0,), TOLERANCE))
+        self.assertFalse(is_standing([BenchmarkRead(5, GOOD)], (6.0,), TOLERANCE))
+        self.assertFalse(
+            is_standing([BenchmarkRead(5, GOOD), BenchmarkRead(6, BAD)], (), TOLERANCE)
+        )
+
+
+class Slips(TestCase):
+    """A reading its neighbours make unlikely, and the slip that would explain it."""
+
+    NEAR = tuple(Near(x, y, 0.001 * (x + y)) for x in (-2.0, 0.0, 2.0) for y in (-2.0, 2.0))
+
+    def slips(self, graduation: str, typed: str, meant: str, backsight: str) -> list[Slip]:
+        rod = Rod(Numbering.UP, GRADUATIONS[graduation], Length.from_feet(13))
+        line = SightLine.from_backsight(Elevation(0), rod.read(backsight), Numbering.UP)
+        design = float(line.elevation(rod.read(meant)))
+        expected = expected_at(self.NEAR, design, 0.01, 0.003)
+        found = suggest(rod, line, rod.read(typed), expected, rod.read(backsight))
+        self.assertTrue(all(is_likely(one.elevation, expected) for one in found))
+        near = metres("0.010")
+        return [one.slip for one in found if abs(one.reading - rod.read(meant)) <= near]
+
+    def test_the_usual_slips_are_recognized(self) -> None:
+        table = [
+            ("ft-in/8", "3' 4 1/8\"", "4' 4 1/8\"", Slip.FOOT),
+            ("ft-in/8", "4' 5 1/8\"", "4' 4 1/8\"", Slip.INCH),
+            ("ft/100", "4.52", "4.42", Slip.TENTH),
+            ("ft/100", "4.80 ft", "4' 8\"", Slip.INCHES_FOR_TENTHS),
+            ("ft-in/8", "4' 8\"", "4.8 ft", Slip.TENTHS_FOR_INCHES),
+            ("ft/100", "4.25", "4.52", Slip.SWAPPED),
+            ("m/cm", "1.399", "1.369", Slip.SIX_FOR_NINE),
+            ("m/cm", "1.639", "1.369", Slip.SWAPPED),
+            ("m/cm", "1.445", "1.345", Slip.HUNDRED_MILLIMETRES),
+            ("mm", "1385", "1366", Slip.CENTIMETRE),
+            ("ft/100", "8.58", "4.42", Slip.UPSIDE_DOWN),
+        ]
+        for graduation, typed, meant, slip in table:
+            with self.subTest(slip):
+                self.assertIn(slip, self.slips(graduation, typed, meant, "4.10 ft"))
+
+    def test_counted_the_wrong_way_from_the_benchmark(self) -> None:
+        self.assertIn(Slip.WRONG_WAY, self.slips("m/cm", "1.262", "1.138", "1.200"))
+
+    def test_a_likely_reading_is_left_alone(self) -> None:
+        self.assertEqual(self.slips("ft-in/8", "4' 4 3/8\"", "4' 4 1/8\"", "4.10 ft"), [])
+
+    def test_without_neighbours_the_design_and_with_few_a_level(self) -> None:
+        alone = expected_at((), 5.0, 0.02, 0.003)
+        self.assertEqual((alone.elevation, alone.from_neighbours), (5.0, False))
+        self.assertAlmostEqual(alone.likely, 0.023)
+        few = expected_at((Near(1, 0, 0.01), Near(2, 0, 0.01)), 5.0, 0.02, 0.003)
+        self.assertAlmostEqual(few.elevation, 5.01)
+        in_a_row = [Near(float(i), 0.0, 0.01) for i in range(8)]
+        self.assertAlmostEqual(expected_at(in_a_row, 5.0, 0.02, 0.003).elevation, 5.01)
+
+    @given(st.floats(-0.01, 0.01), st.floats(-0.01, 0.01), st.floats(-0.02, 0.02))
+    def test_neighbours_on_a_plane_predict_the_plane(self, a: float, b: float, c: float) -> None:
+        near = [Near(x, y, a * x + b * y + c) for x in (-1.0, 1.0, 3.0) for y in (-2.0, 1.0, 2.0)]
+        self.assertAlmostEqual(expected_at(near, 7.0, 0.01, 0.003).elevation, 7.0 + c, places=9)
