@@ -137,17 +137,18 @@ def sure_verdict(deviation: Length, tolerance: Tolerance, half_width: float) -> 
 
 
 def proven_distance(
-    kit: Kit, benchmark: Sight, tolerance: Tolerance, height_on_rod: float
+    kit: Kit, benchmark: Sight, tolerance: Tolerance, height_on_rod: float, carried: float = 0.0
 ) -> float | None:
     """Return how far away this kit can still call a point on, in metres.
 
-    None where it can't at any distance: U is never below the narrower side of the tolerance.
-    At most 1000 m.
+    ``carried`` is the benchmark's own half-width. None where it can't at any distance: U is
+    never below the narrower side of the tolerance. At most 1000 m.
     """
     narrow = min(float(tolerance.plus), float(tolerance.minus))
 
     def proves(distance: float) -> bool:
-        return uncertainty(kit, Sight(distance, height_on_rod), benchmark).half_width < narrow
+        point = Sight(distance, height_on_rod)
+        return uncertainty(kit, point, benchmark, carried).half_width < narrow
 
     if proves(FARTHEST_PROVEN):
         return FARTHEST_PROVEN

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any, NoReturn, TypeVar
 
 from django.db import IntegrityError, models, transaction
+from django.db.models import ManyToOneRel
 
 from server.refusals import Conflict
 
@@ -85,3 +86,13 @@ def _same_content(stored: models.Model, sent: models.Model) -> bool:
         for field in stored._meta.concrete_fields
         if field.attname not in ASSIGNED_HERE
     )
+
+
+def rests_on(record: models.Model) -> list[str]:
+    """Name what refers to a record, each once, in the order it was made."""
+    named: list[str] = []
+    for field in record._meta.get_fields(include_hidden=True):
+        if isinstance(field, ManyToOneRel):
+            rows = field.related_model._default_manager.filter(**{field.field.name: record})
+            named += [str(row) for row in rows]
+    return list(dict.fromkeys(named))

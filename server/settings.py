@@ -163,6 +163,13 @@ SPECTACULAR_SETTINGS = {
     "COMPONENT_SPLIT_REQUEST": True,
     "SCHEMA_PATH_PREFIX": r"/api/v1",
     "ENUM_GENERATE_CHOICE_DESCRIPTION": False,
+    "ENUM_NAME_OVERRIDES": {
+        "VerdictEnum": ["high", "low", "on"],
+        "CheckVerdictEnum": ["pass", "fail", "inconclusive"],
+        "TrustStateEnum": "server.gear.trust.TrustState",
+        "PegStateEnum": ["not-shot", "on", "high", "low", "close", "in-doubt"],
+        "StepStateEnum": ["done", "next", "open", "later", "attention"],
+    },
 }
 
 LOGGING = {

@@ -6,7 +6,9 @@ from drf_spectacular.views import SpectacularAPIView
 
 from server.api.errors import body_of
 from server.crews.api.views import SessionView
+from server.fieldbook.api import trust_views as trust
 from server.fieldbook.api import views as fieldbook
+from server.gear.api import check_views as checks
 from server.gear.api import views as gear
 from server.jobs.api import views as jobs
 from server.overview.api import JobView
@@ -29,9 +31,17 @@ api = [
     path("crews/<uuid:crew>/gear", gear.GearView.as_view()),
     path("crews/<uuid:crew>/instruments", gear.InstrumentsView.as_view()),
     path("crews/<uuid:crew>/rods", gear.RodsView.as_view()),
+    path("crews/<uuid:crew>/receivers", gear.ReceiversView.as_view()),
+    path("crews/<uuid:crew>/choices", gear.ChoicesView.as_view()),
+    path("instruments/<uuid:instrument>", checks.InstrumentView.as_view()),
+    path("instruments/<uuid:instrument>/check-draft", checks.CheckDraftView.as_view()),
+    path("instruments/<uuid:instrument>/checks", checks.ChecksView.as_view()),
+    path("instruments/<uuid:instrument>/knocks", checks.KnocksView.as_view()),
     path("jobs", jobs.JobsView.as_view()),
     path("jobs/<uuid:job>", JobView.as_view()),
     path("jobs/<uuid:job>/benchmarks", jobs.BenchmarksView.as_view()),
+    path("jobs/<uuid:job>/trust", jobs.TrustView.as_view()),
+    path("jobs/<uuid:job>/runs", trust.RunsView.as_view()),
     path("jobs/<uuid:job>/floors", jobs.FloorsView.as_view()),
     path("jobs/<uuid:job>/floor-draft", jobs.FloorDraftView.as_view()),
     path("jobs/<uuid:job>/set-up-draft", fieldbook.SetUpDraftView.as_view()),
@@ -42,6 +52,14 @@ api = [
     path("set-ups/<uuid:set_up>/reading", fieldbook.ReadingView.as_view()),
     path("set-ups/<uuid:set_up>/book", fieldbook.BookView.as_view()),
     path("set-ups/<uuid:set_up>/book.csv", fieldbook.BookCsvView.as_view()),
+    path("set-ups/<uuid:set_up>/rereads", trust.RereadsView.as_view()),
+    path("set-ups/<uuid:set_up>/reread-draft", trust.RereadDraftView.as_view()),
+    path("set-ups/<uuid:set_up>/knocks", trust.BumpsView.as_view()),
+    path("set-ups/<uuid:set_up>/turning-points", trust.TurningPointsView.as_view()),
+    path("set-ups/<uuid:set_up>/way-out", trust.WayOutView.as_view()),
+    path("rereads/<uuid:reread>/strikes", trust.RereadStrikesView.as_view()),
+    path("rereads/<uuid:reread>/acceptance", trust.AcceptanceView.as_view()),
+    path("turning-points/<uuid:turning_point>/strikes", trust.TurningPointStrikesView.as_view()),
     path("shots", fieldbook.ShotsView.as_view()),
     path("shots/<uuid:shot>/strikes", fieldbook.StrikesView.as_view()),
     re_path(r".*", nothing_here),

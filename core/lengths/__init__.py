@@ -2,7 +2,7 @@
 
 from core.lengths.parse import parse_length
 from core.lengths.quantity import Elevation, Length, Reading, metres_text
-from core.lengths.style import Style, StyleKind, format_deviation, format_length
+from core.lengths.style import Style, StyleKind, format_deviation, format_fine, format_length
 
 __all__ = [
     "Elevation",
@@ -11,6 +11,7 @@ __all__ = [
     "Style",
     "StyleKind",
     "format_deviation",
+    "format_fine",
     "format_length",
     "metres_text",
     "parse_length",

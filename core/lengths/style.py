@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
+from math import ceil
 
 from core.errors import OutOfRange
 from core.lengths.quantity import (
@@ -153,3 +154,23 @@ def format_deviation(deviation: Length, style: Style) -> str:
         return f"{format_length(Length(0), style)} off"
     amount = format_length(abs(deviation), style)
     return f"{amount} {'high' if deviation.nanometres > 0 else 'low'}"
+
+
+FINE_FRACTION = 32
+
+
+def format_fine(metres: float, style: Style) -> str:
+    """Write a small amount finer than the style's step, rounded up; without a sign.
+
+    For how sure something is: 32nds of an inch, thousandths of a foot, tenths of a millimetre.
+
+    >>> format_fine(0.0033, Style(StyleKind.FEET_INCHES, 8))
+    '5/32"'
+    """
+    amount = abs(metres) - 1e-9
+    if style.kind.has_fractions:
+        parts = max(ceil(amount / 0.0254 * FINE_FRACTION), 0)
+        return f'{_inches(parts, FINE_FRACTION)}"'
+    if style.kind is StyleKind.DECIMAL_FEET:
+        return f"{max(ceil(amount / 0.3048 * 1000), 0) / 1000:.3f} ft"
+    return f"{max(ceil(amount * 10_000), 0) / 10:.1f} mm"

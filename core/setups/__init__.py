@@ -4,10 +4,10 @@ from core.setups.backsights import Backsight, Backsights, take_backsights
 from core.setups.doubt import (
     Agreement,
     BenchmarkRead,
-    Taken,
+    DoubtfulSpan,
+    doubtful_spans,
     is_standing,
     last_good,
-    readings_in_doubt,
 )
 
 __all__ = [
@@ -15,9 +15,9 @@ __all__ = [
     "Backsight",
     "Backsights",
     "BenchmarkRead",
-    "Taken",
+    "DoubtfulSpan",
+    "doubtful_spans",
     "is_standing",
     "last_good",
-    "readings_in_doubt",
     "take_backsights",
 ]

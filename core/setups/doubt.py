@@ -1,4 +1,4 @@
-"""Which readings a bumped instrument puts in doubt, and what clears them (section 4).
+"""When a bumped instrument's readings are in doubt, and what clears them (section 4).
 
 A reading is as good as the benchmark reads before and after it. The backsight is the first
 of them. Moments are seconds on any one clock.
@@ -7,8 +7,9 @@ of them. Moments are seconds on any one clock.
 from __future__ import annotations
 
 from bisect import bisect_left
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from math import inf
 
 from core.lengths import Length
 
@@ -22,14 +23,6 @@ class BenchmarkRead:
 
 
 @dataclass(frozen=True, slots=True)
-class Taken:
-    """A reading and when it was taken; ``key`` names it."""
-
-    key: str
-    moment: float
-
-
-@dataclass(frozen=True, slots=True)
 class Agreement:
     """A point shot again from a sound set-up: when it was first shot, and the difference."""
 
@@ -37,14 +30,25 @@ class Agreement:
     difference: Length
 
 
-def readings_in_doubt(
-    readings: Sequence[Taken],
+@dataclass(frozen=True, slots=True)
+class DoubtfulSpan:
+    """A span of time whose readings are in doubt: after one moment, up to and with another."""
+
+    after: float
+    until: float
+
+    def holds(self, moment: float) -> bool:
+        """Whether a reading of that moment is in doubt."""
+        return self.after < moment <= self.until
+
+
+def doubtful_spans(
     reads: Sequence[BenchmarkRead],
     knocks: Sequence[float],
     agreements: Sequence[Agreement],
     tolerance: Length,
-) -> frozenset[str]:
-    """Return the keys of a set-up's readings that are in doubt.
+) -> tuple[DoubtfulSpan, ...]:
+    """Return when a set-up's readings are in doubt, in order.
 
     A reading is in doubt where the benchmark read before it or after it differs by more than
     ``tolerance``, or where the instrument was knocked between the read before it and the
@@ -53,27 +57,32 @@ def readings_in_doubt(
     """
     ordered = sorted(reads, key=lambda read: read.moment)
     moments = [read.moment for read in ordered]
-    good = [abs(read.difference) <= tolerance for read in ordered]
-    cleared_to = _cleared(agreements, moments, tolerance)
+    good = [True, *(abs(read.difference) <= tolerance for read in ordered)]
+    cleared = _cleared(agreements, moments, tolerance)
 
-    def is_doubtful(moment: float) -> bool:
-        before = bisect_left(moments, moment)
-        if before and not good[before - 1]:
-            return True
-        if before < len(good):
-            return not good[before] and moment > cleared_to.get(before, float("-inf"))
-        since = moments[before - 1] if before else float("-inf")
-        return any(since < knock <= moment for knock in knocks)
+    def spans() -> Iterator[DoubtfulSpan]:
+        for stretch, (after, until) in enumerate(
+            zip([-inf, *moments], [*moments, inf], strict=True)
+        ):
+            if not good[stretch]:
+                yield DoubtfulSpan(after, until)
+            elif until == inf:
+                bumps = [knock for knock in knocks if knock > after]
+                yield from [DoubtfulSpan(min(bumps), inf)] if bumps else []
+            elif not good[stretch + 1]:
+                yield DoubtfulSpan(max(after, cleared.get(stretch, after)), until)
 
-    return frozenset(reading.key for reading in readings if is_doubtful(reading.moment))
+    return tuple(spans())
 
 
-def is_standing(reads: Sequence[BenchmarkRead], knocks: Sequence[float], tolerance: Length) -> bool:
-    """Say whether the instrument may be read from now: its last read was good, no knock since."""
-    last = max(reads, key=lambda read: read.moment, default=None)
-    if last is None:
-        return not knocks
-    return abs(last.difference) <= tolerance and not any(knock > last.moment for knock in knocks)
+def is_standing(spans: Sequence[DoubtfulSpan]) -> bool:
+    """Say whether the instrument may be read from now on."""
+    return not any(span.until == inf for span in spans)
+
+
+def last_good(reads: Sequence[BenchmarkRead], start: float, tolerance: Length) -> float:
+    """Return when the benchmark was last found good; ``start`` is the backsight's moment."""
+    return max((read.moment for read in reads if abs(read.difference) <= tolerance), default=start)
 
 
 def _cleared(
@@ -86,8 +95,3 @@ def _cleared(
             stretch = bisect_left(moments, agreement.moment)
             cleared[stretch] = max(agreement.moment, cleared.get(stretch, agreement.moment))
     return cleared
-
-
-def last_good(reads: Sequence[BenchmarkRead], start: float, tolerance: Length) -> float:
-    """Return when the benchmark was last found good; ``start`` is the backsight's moment."""
-    return max((read.moment for read in reads if abs(read.difference) <= tolerance), default=start)

@@ -25,7 +25,7 @@ from core.instruments import FastBeep, Receiver, Slope, Tilt, face_about
 from core.lengths import Elevation, Length, Reading, Style
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for, reach
 from core.runs import Leg, close_run
-from core.setups import Agreement, Backsight, BenchmarkRead, Taken, take_backsights
+from core.setups import Agreement, Backsight, BenchmarkRead, DoubtfulSpan, take_backsights
 from core.slips import Expected, Near, Slip, Suggestion
 from core.surfaces import Plane, StoneShot, slab_volume
 from core.tests.worked import metres, place
@@ -69,7 +69,7 @@ def samples() -> Iterator[Any]:
     yield from (Offer("5.2 ft", "5.2 ft"), face_about(10.0, 0.001, 0.001), KIT, sight)
     yield from (uncertainty(KIT, sight, sight), sure_verdict(Length(1), tolerance, 0.001))
     backsight = Backsight(Elevation(5), Reading(7))
-    yield from (Agreement(1.0, Length(1)), BenchmarkRead(1.0, Length(1)), Taken("A1", 1.0))
+    yield from (Agreement(1.0, Length(1)), BenchmarkRead(1.0, Length(1)), DoubtfulSpan(1.0, 2.0))
     yield from (backsight, take_backsights([backsight], Numbering.UP))
     check = face_about(10.0, 0.001, 0.001)
     yield from (Tilt(check, check), Slope(metres("0.001"), metres(10)))

@@ -14,10 +14,9 @@ from core.setups import (
     Agreement,
     Backsight,
     BenchmarkRead,
-    Taken,
+    doubtful_spans,
     is_standing,
     last_good,
-    readings_in_doubt,
     take_backsights,
 )
 from core.slips import Near, Slip, expected_at, is_likely, suggest
@@ -62,38 +61,35 @@ class SeveralBacksights(TestCase):
 class Doubt(TestCase):
     """Exactly the readings since the last good check, until they are cleared."""
 
-    SHOTS = tuple(Taken(str(minute), float(minute)) for minute in (5, 15, 25, 35, 45))
+    SHOTS = (5, 15, 25, 35, 45)
 
     def doubted(
         self,
         *reads: tuple[float, Length],
         knocks: tuple[float, ...] = (),
         agreements: tuple[Agreement, ...] = (),
-    ) -> set[str]:
+    ) -> set[int]:
         checks = [BenchmarkRead(*read) for read in reads]
-        return set(readings_in_doubt(self.SHOTS, checks, knocks, agreements, TOLERANCE))
+        spans = doubtful_spans(checks, knocks, agreements, TOLERANCE)
+        return {shot for shot in self.SHOTS if any(span.holds(shot) for span in spans)}
 
     def test_a_failed_re_read_doubts_all_since_the_last_good_one_and_all_after(self) -> None:
-        self.assertEqual(self.doubted((20, GOOD), (30, BAD)), {"25", "35", "45"})
-        self.assertEqual(self.doubted((30, BAD)), {"5", "15", "25", "35", "45"})
+        self.assertEqual(self.doubted((20, GOOD), (30, BAD)), {25, 35, 45})
+        self.assertEqual(self.doubted((30, BAD)), {5, 15, 25, 35, 45})
         self.assertEqual(self.doubted((20, GOOD), (40, GOOD)), set())
 
     def test_readings_between_two_good_checks_stand_whatever_happened_before(self) -> None:
-        self.assertEqual(self.doubted((10, BAD), (30, GOOD), (50, GOOD)), {"5", "15", "25"})
+        self.assertEqual(self.doubted((10, BAD), (30, GOOD), (50, GOOD)), {5, 15, 25})
 
     def test_a_knock_doubts_what_follows_until_the_benchmark_is_good(self) -> None:
-        self.assertEqual(self.doubted(knocks=(20,)), {"25", "35", "45"})
+        self.assertEqual(self.doubted(knocks=(20,)), {25, 35, 45})
         self.assertEqual(self.doubted((30, GOOD), knocks=(20,)), set())
-        self.assertEqual(
-            self.doubted((10, GOOD), (30, BAD), knocks=(20,)), {"15", "25", "35", "45"}
-        )
+        self.assertEqual(self.doubted((10, GOOD), (30, BAD), knocks=(20,)), {15, 25, 35, 45})
 
     def test_a_point_shot_again_that_agrees_clears_up_to_it(self) -> None:
         failed = ((10, GOOD), (40, BAD))
-        self.assertEqual(self.doubted(*failed, agreements=(Agreement(25, GOOD),)), {"35", "45"})
-        self.assertEqual(
-            self.doubted(*failed, agreements=(Agreement(25, BAD),)), {"15", "25", "35", "45"}
-        )
+        self.assertEqual(self.doubted(*failed, agreements=(Agreement(25, GOOD),)), {35, 45})
+        self.assertEqual(self.doubted(*failed, agreements=(Agreement(25, BAD),)), {15, 25, 35, 45})
 
     @given(
         st.lists(moments, unique=True, max_size=20),
@@ -103,29 +99,36 @@ class Doubt(TestCase):
         moments,
     )
     def test_no_more_is_doubted_than_without_clearing_and_the_rest_stands(
-        self, taken: list[float], found: list[tuple[float, Length]], again: float
+        self, shots: list[float], found: list[tuple[float, Length]], again: float
     ) -> None:
-        shots = [Taken(str(moment), moment) for moment in taken]
         reads = [BenchmarkRead(*read) for read in found]
-        plain = readings_in_doubt(shots, reads, (), (), TOLERANCE)
-        agreed = readings_in_doubt(shots, reads, (), (Agreement(again, GOOD),), TOLERANCE)
-        self.assertLessEqual(agreed, plain)
+
+        def doubted(*agreements: Agreement) -> set[float]:
+            spans = doubtful_spans(reads, (), agreements, TOLERANCE)
+            return {shot for shot in shots if any(span.holds(shot) for span in spans)}
+
+        plain = doubted()
+        self.assertLessEqual(doubted(Agreement(again, GOOD)), plain)
         if all(difference == GOOD for _, difference in found):
-            self.assertEqual(plain, frozenset())
+            self.assertEqual(plain, set())
         good = last_good(reads, 0.0, TOLERANCE)
-        if is_standing(reads, (), TOLERANCE):
-            self.assertFalse({shot.key for shot in shots if shot.moment > good} & plain)
+        if is_standing(doubtful_spans(reads, (), (), TOLERANCE)):
+            self.assertFalse({shot for shot in shots if shot > good} & plain)
         else:
-            after = {shot.key for shot in shots if shot.moment > max(read.moment for read in reads)}
+            after = {shot for shot in shots if shot > max(read.moment for read in reads)}
             self.assertLessEqual(after, plain)
 
-    def test_standing(self) -> None:
-        self.assertTrue(is_standing([], (), TOLERANCE))
-        self.assertFalse(is_standing([], (5.0,), TOLERANCE))
-        self.assertFalse(is_standing([BenchmarkRead(5, GOOD)], (6.0,), TOLERANCE))
-        self.assertFalse(
-            is_standing([BenchmarkRead(5, GOOD), BenchmarkRead(6, BAD)], (), TOLERANCE)
-        )
+    def test_whether_it_may_be_read_from_now(self) -> None:
+        table = [
+            ([], (), True),
+            ([], (5.0,), False),
+            ([BenchmarkRead(5, GOOD)], (4.0,), True),
+            ([BenchmarkRead(5, GOOD)], (6.0,), False),
+            ([BenchmarkRead(5, GOOD), BenchmarkRead(6, BAD)], (), False),
+        ]
+        for reads, knocks, stands in table:
+            spans = doubtful_spans(reads, knocks, (), TOLERANCE)
+            self.assertIs(is_standing(spans), stands)
 
 
 class Slips(TestCase):

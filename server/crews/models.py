@@ -26,10 +26,16 @@ class Role(models.TextChoices):
 
 
 class Crew(models.Model):
-    """A crew; its gear and its jobs are seen by its members alone."""
+    """A crew; its gear and its jobs are seen by its members alone.
+
+    ``strict_calls`` is its choice for close calls: strict counts sure verdicts only, plain
+    lets the lean count. ``check_days`` is how long an instrument's check holds.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4)
     name = models.CharField(max_length=80)
+    strict_calls = models.BooleanField(default=False)
+    check_days = models.PositiveSmallIntegerField(default=7)
 
     def __str__(self) -> str:
         return self.name

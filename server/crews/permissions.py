@@ -13,8 +13,8 @@ class Ability(StrEnum):
     """What a role may allow."""
 
     READ = "read"
-    RECORD = "record"  # shots, struck readings, extra points
-    PLAN = "plan"  # jobs, benchmarks, floors, set-ups, gear
+    RECORD = "record"  # readings, struck readings, extra points, checks, knocks
+    PLAN = "plan"  # jobs, benchmarks, floors, set-ups, runs, gear, the crew's choices
 
 
 ABILITIES: dict[str, frozenset[Ability]] = {

@@ -2,22 +2,23 @@
 
 from __future__ import annotations
 
+from typing import Any
 from uuid import UUID
 
-from django.db.models import F
+from django.db.models import F, Model
 
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
-from server.fieldbook.models import SetUp, Shot
+from server.fieldbook.models import Reread, SetUp, Shot, TurningPoint
 from server.jobs.access import floor_for
 from server.jobs.models import Floor
 
 
 def set_up_for(user: User, set_up_id: UUID, ability: Ability) -> SetUp:
-    """Return a set-up with its job, rod, instrument and benchmark, in one query."""
+    """Return a set-up with its job, gear and the point it stands on, in one query."""
     found = (
         SetUp.objects.filter(pk=set_up_id, job__crew__memberships__user=user)
-        .select_related("job", "rod", "instrument", "benchmark", "taken_by")
+        .select_related("job__crew", "rod", "instrument", "benchmark", "turning_point", "taken_by")
         .annotate(role=F("job__crew__memberships__role"))
         .first()
     )
@@ -37,12 +38,31 @@ def floor_seen_from(user: User, set_up: SetUp, floor_id: UUID) -> Floor:
 
 def shot_for(user: User, shot_id: UUID, ability: Ability) -> Shot:
     """Return a shot, in one query."""
+    shot: Shot = _read_from_a_set_up(user, Shot, shot_id, ability)
+    return shot
+
+
+def reread_for(user: User, reread_id: UUID, ability: Ability) -> Reread:
+    """Return a re-read, in one query."""
+    reread: Reread = _read_from_a_set_up(user, Reread, reread_id, ability)
+    return reread
+
+
+def turning_point_for(user: User, point_id: UUID, ability: Ability) -> TurningPoint:
+    """Return a turning point, in one query."""
+    point: TurningPoint = _read_from_a_set_up(user, TurningPoint, point_id, ability)
+    return point
+
+
+def _read_from_a_set_up(user: User, model: type[Model], key: UUID, ability: Ability) -> Any:
+    """Return what was read from a set-up of one of the person's crews."""
     found = (
-        Shot.objects.filter(pk=shot_id, set_up__job__crew__memberships__user=user)
+        model._default_manager.filter(pk=key, set_up__job__crew__memberships__user=user)
+        .select_related("set_up__job")
         .annotate(role=F("set_up__job__crew__memberships__role"))
         .first()
     )
     if found is None:
-        raise missing("shot", shot_id)
+        raise missing(str(model._meta.verbose_name), key)
     require(found.role, ability)
-    return found  # type: ignore[no-any-return]
+    return found

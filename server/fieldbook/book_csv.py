@@ -11,13 +11,12 @@ from core.book import LevelNotes, NoteLine
 from core.lengths import metres_text
 from core.rods import Rod
 from server.crews.models import User
-from server.fieldbook.models import SetUp, Shot
-from server.fieldbook.notes import kept_notes
-from server.fieldbook.rules import rod_of
+from server.fieldbook.models import SetUp
+from server.fieldbook.notes import KeptReading, kept_notes
 
 COLUMNS = (
     "taken_at", "floor", "point", "sight", "reading", "reading_m", "rise_m", "fall_m",
-    "elevation_m", "struck", "typed", "taken_by",
+    "elevation_m", "struck", "in_doubt", "note", "typed", "taken_by",
 )  # fmt: skip
 STARTS_A_FORMULA = re.compile(r"^[=+\-@\t\r\n]")
 
@@ -29,48 +28,51 @@ def harmless(text: str) -> str:
 
 def book_csv(user: User, set_up_id: UUID) -> tuple[str, str]:
     """Return the file's name and the text of a set-up's level notes."""
-    set_up, shots, notes = kept_notes(user, set_up_id)
+    kept = kept_notes(user, set_up_id)
+    set_up, rod = kept.set_up, kept.standing.sighting.rod
     out = io.StringIO()
     rows = csv.writer(out)
-    rod = rod_of(set_up.rod)
     rows.writerow(COLUMNS)
-    rows.writerow(_backsight(set_up, notes))
-    for shot, line in zip(shots, notes.lines, strict=True):
-        rows.writerow(_row(rod, shot, line))
+    rows.writerow(_backsight(set_up, rod, kept.notes))
+    for reading, line in kept.lines:
+        rows.writerow(_row(rod, reading, line))
     job = re.sub(r"[^a-z0-9]+", "-", set_up.job.name.lower()).strip("-") or "job"
     return f"{job}-set-up-{set_up.number}.csv", out.getvalue()
 
 
-def _backsight(set_up: SetUp, notes: LevelNotes) -> list[str]:
+def _backsight(set_up: SetUp, rod: Rod, notes: LevelNotes) -> list[str]:
     return [
         set_up.taken_at.isoformat(),
         "",
-        harmless(set_up.benchmark.name),
+        harmless(str(set_up.stands_on)),
         "BS",
-        rod_of(set_up.rod).write(notes.backsight),
+        rod.write(notes.backsight),
         metres_text(notes.backsight),
         "",
         "",
         metres_text(notes.benchmark),
+        "",
+        "",
         "",
         harmless(set_up.backsight_typed),
         harmless(set_up.taken_by.shown_name),
     ]
 
 
-def _row(rod: Rod, shot: Shot, line: NoteLine) -> list[str]:
-    struck = shot.strike.reason if line.entry.struck else ""
+def _row(rod: Rod, kept: KeptReading, line: NoteLine) -> list[str]:
     return [
-        shot.taken_at.isoformat(),
-        harmless(shot.point.floor.name),
-        harmless(shot.point.name),
+        kept.taken_at.isoformat(),
+        harmless(kept.floor),
+        harmless(kept.point),
         "" if line.entry.struck else "FS" if line.is_foresight else "IS",
-        rod.write(shot.reading),
-        metres_text(shot.reading),
+        rod.write(kept.reading),
+        metres_text(kept.reading),
         "" if line.rise is None else metres_text(line.rise),
         "" if line.fall is None else metres_text(line.fall),
         "" if line.elevation is None else metres_text(line.elevation),
-        harmless(struck),
-        harmless(shot.typed),
-        harmless(shot.taken_by.shown_name),
+        harmless(kept.struck),
+        "in doubt" if kept.in_doubt else "",
+        harmless(kept.note),
+        harmless(kept.typed),
+        harmless(kept.taken_by),
     ]

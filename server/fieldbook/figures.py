@@ -2,12 +2,23 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import TypedDict
 
-from core.floors import FloorLevels
-from core.lengths import Length, Reading, Style, format_deviation, format_length
-from core.rods import Rod, SightLine
+from core.floors import FloorLevels, PlanPoint
+from core.instruments import Setting
+from core.lengths import (
+    Length,
+    Reading,
+    Style,
+    format_deviation,
+    format_fine,
+    format_length,
+)
+from core.rods import Rod
+from core.uncertainty import sure_verdict
 from core.verdicts import Tolerance, Verdict, judge
+from server.fieldbook.rules import Sighting
 from server.shown import Shown, show
 
 
@@ -18,8 +29,12 @@ class BothTexts(TypedDict):
     job: str
 
 
-class ShotFigures(TypedDict):
-    """What a reading on the stone says."""
+class Said(TypedDict):
+    """What a reading on the stone says.
+
+    ``verdict`` is its lean by plain comparison, ``is_close`` whether U leaves it too close to
+    call; ``largest_part`` says what makes most of U, and what would make it less.
+    """
 
     reading: BothTexts
     scale_value: float
@@ -27,8 +42,22 @@ class ShotFigures(TypedDict):
     thickness: Shown
     deviation: str
     verdict: Verdict
+    is_close: bool
+    verdict_text: str
+    uncertainty: str
+    largest_part: str
     action: str
     is_thin: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """What the readings of one pass over a floor are judged against, and written in."""
+
+    levels: FloorLevels
+    tolerance: Tolerance
+    style: Style
+    setting: str = Setting.FINE
 
 
 def both_texts(reading: Reading, rod: Rod, style: Style) -> BothTexts:
@@ -46,25 +75,25 @@ def both_lengths(length: Length, rod: Rod, style: Style) -> BothTexts:
     return {"rod": own, "job": "" if job == own else job}
 
 
-def shot_figures(
-    reading: Reading,
-    line: SightLine,
-    rod: Rod,
-    levels: FloorLevels,
-    tolerance: Length,
-    style: Style,
-) -> ShotFigures:
+def said(reading: Reading, sighting: Sighting, place: PlanPoint, judged: Judged) -> Said:
     """Return what a reading on the stone of a floor says."""
-    stone = line.elevation(reading)
-    judgement = judge(stone, levels.sub_base, Tolerance.either_way(tolerance))
+    style, levels = judged.style, judged.levels
+    stone = sighting.line.elevation(reading)
+    judgement = judge(stone, levels.sub_base, judged.tolerance)
+    sure = sighting.sure(reading, place, judged.setting)
+    verdict = sure_verdict(judgement.deviation, judged.tolerance, sure.half_width)
     thickness = levels.thickness_over(stone)
     return {
-        "reading": both_texts(reading, rod, style),
+        "reading": both_texts(reading, sighting.rod, style),
         "scale_value": float(reading),
         "elevation": show(stone, style),
         "thickness": show(thickness, style),
         "deviation": format_deviation(judgement.deviation, style),
-        "verdict": judgement.verdict,
+        "verdict": verdict.lean,
+        "is_close": verdict.is_close,
+        "verdict_text": verdict.in_words,
+        "uncertainty": f"±{format_fine(sure.half_width, style)}",
+        "largest_part": sure.in_words,
         "action": judgement.action(style),
         "is_thin": levels.is_thin(thickness),
     }

@@ -1,11 +1,12 @@
-"""The field book: set-ups, shots, and what was struck through."""
+"""The field book: set-ups, what ties them, shots, and what was struck through."""
 
 from __future__ import annotations
 
 from django.db import models
+from django.db.models import Q
 
 from server.crews.models import User
-from server.gear.models import Instrument, Rod
+from server.gear.models import Instrument, Receiver, Rod
 from server.jobs.models import Benchmark, Job, Point
 from server.quantities import LengthField, ReadingField
 from server.records import SiteRecord
@@ -14,17 +15,24 @@ from server.records import SiteRecord
 class SetUp(SiteRecord):
     """Where an instrument stood, and the backsight that told its line.
 
-    ``taped_above_benchmark`` is the beam's height above the benchmark by tape, negative
-    where the benchmark is above the beam; it tells the beam where the rod alone can't.
+    It stands on a benchmark, or on a turning point that was shot from another set-up.
+    ``taped_above_benchmark`` is the beam's height above that point by tape, negative where
+    the point is above the beam; it tells the beam where the rod alone can't.
+    ``backsight_distance`` stands in where the benchmark has no place on the plan.
     """
 
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="set_ups")
     number = models.PositiveSmallIntegerField()
     instrument = models.ForeignKey(Instrument, on_delete=models.PROTECT, related_name="+")
+    receiver = models.ForeignKey(Receiver, null=True, on_delete=models.PROTECT, related_name="+")
     rod = models.ForeignKey(Rod, on_delete=models.PROTECT, related_name="+")
-    benchmark = models.ForeignKey(Benchmark, on_delete=models.PROTECT, related_name="+")
+    benchmark = models.ForeignKey(Benchmark, null=True, on_delete=models.PROTECT, related_name="+")
+    turning_point = models.ForeignKey(
+        "TurningPoint", null=True, on_delete=models.PROTECT, related_name="+"
+    )
     backsight = ReadingField()
     backsight_typed = models.CharField(max_length=60)
+    backsight_distance = LengthField(null=True)
     taped_above_benchmark = LengthField(null=True)
     x = LengthField()
     y = LengthField()
@@ -33,20 +41,132 @@ class SetUp(SiteRecord):
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["job", "number"], name="set_up_number_once_a_job")
+            models.UniqueConstraint(fields=["job", "number"], name="set_up_number_once_a_job"),
+            models.CheckConstraint(
+                condition=Q(benchmark__isnull=False) ^ Q(turning_point__isnull=False),
+                name="set_up_stands_on_one_point",
+            ),
         ]
+
+    @property
+    def stands_on(self) -> Benchmark | TurningPoint:
+        """The point its backsight was read on."""
+        known: Benchmark | TurningPoint | None = self.benchmark or self.turning_point
+        assert known is not None
+        return known
 
     def __str__(self) -> str:
         return f"set-up {self.number}"
 
 
+class ExtraBacksight(SiteRecord):
+    """A further backsight of a set-up, recorded with it; its line is the mean of all."""
+
+    set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="extra_backsights")
+    benchmark = models.ForeignKey(Benchmark, on_delete=models.PROTECT, related_name="+")
+    reading = ReadingField()
+    typed = models.CharField(max_length=60)
+
+    def __str__(self) -> str:
+        return str(self.set_up)
+
+
+class TurningPoint(SiteRecord):
+    """A firm point shot from one set-up, to stand the next one on."""
+
+    set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="turning_points")
+    name = models.CharField(max_length=20)
+    reading = ReadingField()
+    typed = models.CharField(max_length=60)
+    x = LengthField()
+    y = LengthField()
+    taken_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Occasion(models.TextChoices):
+    """Why a benchmark was read again."""
+
+    CLOCK = "clock", "on the clock"
+    KNOCK = "knock", "after a knock"
+    END = "end", "end of the set-up"
+    POUR = "pour", "before the pour"
+    CHECK = "check", "check shot"
+    CLOSING = "closing", "closing the run"
+
+
+class Reread(SiteRecord):
+    """A known point read again from a set-up: a check of it, or the closing of a run."""
+
+    set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="rereads")
+    benchmark = models.ForeignKey(Benchmark, null=True, on_delete=models.PROTECT, related_name="+")
+    turning_point = models.ForeignKey(
+        TurningPoint, null=True, on_delete=models.PROTECT, related_name="+"
+    )
+    reading = ReadingField()
+    typed = models.CharField(max_length=60)
+    occasion = models.CharField(max_length=10, choices=Occasion)
+    taken_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(benchmark__isnull=False) ^ Q(turning_point__isnull=False),
+                name="reread_is_of_one_point",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"re-read from {self.set_up}"
+
+
+class Knock(SiteRecord):
+    """The instrument was knocked where it stood."""
+
+    set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="knocks")
+    happened_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"knock of {self.set_up}"
+
+
+class AcceptedRun(SiteRecord):
+    """A run whose misclosure was accepted and spread over its turning points."""
+
+    closing = models.OneToOneField(Reread, on_delete=models.PROTECT, related_name="accepted")
+    accepted_at = models.DateTimeField()
+    accepted_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"run closed by {self.closing_id}"
+
+
+class Setting(models.TextChoices):
+    """The receiver's setting a shot was taken with: the pass it belongs to."""
+
+    FINE = "fine", "fine pass"
+    COARSE = "coarse", "rough pass"
+
+
 class Shot(SiteRecord):
-    """One reading on one point; ``typed`` is what the person entered."""
+    """One reading on one point; ``typed`` is what the person entered.
+
+    Where a likely slip was offered, ``slip`` says which was accepted (or ``kept``), and
+    ``first_typed`` keeps what was typed before.
+    """
 
     set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="shots")
     point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="shots")
     reading = ReadingField()
     typed = models.CharField(max_length=60)
+    setting = models.CharField(max_length=6, choices=Setting, default=Setting.FINE)
+    first_typed = models.CharField(max_length=60, blank=True, default="")
+    slip = models.CharField(max_length=40, blank=True, default="")
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 
@@ -57,12 +177,34 @@ class Shot(SiteRecord):
         return f"{self.typed} on {self.point_id}"
 
 
-class Strike(SiteRecord):
-    """A shot struck through, with the reason; the shot stays in the book."""
+class StruckThrough(SiteRecord):
+    """A reading struck through, with the reason; the reading stays in the book."""
 
-    shot = models.OneToOneField(Shot, on_delete=models.PROTECT, related_name="strike")
     reason = models.CharField(max_length=200)
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 
+    class Meta:
+        abstract = True
+
     def __str__(self) -> str:
         return f"struck: {self.reason}"
+
+
+class Strike(StruckThrough):
+    """A shot struck through."""
+
+    shot = models.OneToOneField(Shot, on_delete=models.PROTECT, related_name="strike")
+
+
+class RereadStrike(StruckThrough):
+    """A re-read struck through."""
+
+    reread = models.OneToOneField(Reread, on_delete=models.PROTECT, related_name="strike")
+
+
+class TurningPointStrike(StruckThrough):
+    """A turning point struck through; no set-up stands on it."""
+
+    turning_point = models.OneToOneField(
+        TurningPoint, on_delete=models.PROTECT, related_name="strike"
+    )

@@ -2,24 +2,100 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+from datetime import datetime
 from uuid import UUID
 
-from core.book import Entry, LevelNotes, keep_notes
+from core.book import Entry, LevelNotes, NoteLine, keep_notes
+from core.lengths import Reading
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
-from server.fieldbook.models import SetUp, Shot
-from server.fieldbook.rules import line_of
+from server.fieldbook.models import Occasion, Reread, SetUp, Shot, TurningPoint
+from server.fieldbook.standing import JobStandings, Standing
+
+Read = Shot | TurningPoint | Reread
 
 
-def kept_notes(user: User, set_up_id: UUID) -> tuple[SetUp, list[Shot], LevelNotes]:
-    """Return a set-up, its shots as they were taken, and the notes of them, in two queries."""
+@dataclass(frozen=True, slots=True)
+class KeptReading:
+    """A reading of the book, whatever it was taken for."""
+
+    key: str
+    point: str
+    floor: str
+    reading: Reading
+    typed: str
+    note: str
+    struck: str
+    in_doubt: bool
+    taken_at: datetime
+    taken_by: str
+
+
+@dataclass(frozen=True, slots=True)
+class KeptNotes:
+    """A set-up, how it stands, its readings as they were taken, and the notes of them."""
+
+    set_up: SetUp
+    standing: Standing
+    standings: JobStandings
+    readings: tuple[KeptReading, ...]
+    notes: LevelNotes
+
+    @property
+    def lines(self) -> list[tuple[KeptReading, NoteLine]]:
+        """Each reading with its line of the notes."""
+        return list(zip(self.readings, self.notes.lines, strict=True))
+
+
+def kept_notes(user: User, set_up_id: UUID) -> KeptNotes:
+    """Return the notes of a set-up, in a fixed number of queries."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
-    shots = list(
-        Shot.objects.filter(set_up=set_up)
-        .select_related("point__floor", "strike", "taken_by")
-        .order_by("taken_at", "recorded_at")
+    standings = JobStandings(set_up.job)
+    standing = standings.by_id[set_up.pk]
+    shots = set_up.shots.select_related("point__floor", "strike", "taken_by")
+    points = set_up.turning_points.select_related("strike", "taken_by")
+    rereads = set_up.rereads.select_related("strike", "taken_by", "benchmark", "turning_point")
+    found: list[Read] = [*shots, *points, *rereads]
+    found.sort(key=lambda one: (one.taken_at, one.recorded_at))
+    readings = tuple(_kept(one, standing) for one in found)
+    sighting = standing.sighting
+    entries = [Entry(one.point, one.reading, bool(one.struck)) for one in readings]
+    direction = sighting.rod.numbering.direction
+    backsight = Reading(direction * (sighting.line.constant - sighting.known).nanometres)
+    notes = keep_notes(sighting.known, backsight, sighting.line, entries)
+    return KeptNotes(set_up, standing, standings, readings, notes)
+
+
+def _kept(read: Read, standing: Standing) -> KeptReading:
+    strike = getattr(read, "strike", None)
+    point, floor, note = _named(read)
+    return KeptReading(
+        key=str(read.pk) if isinstance(read, Shot) else "",
+        point=point,
+        floor=floor,
+        reading=read.reading,
+        typed=read.typed,
+        note=note,
+        struck=strike.reason if strike else "",
+        in_doubt=strike is None and standing.doubts(read.taken_at),
+        taken_at=read.taken_at,
+        taken_by=read.taken_by.shown_name,
     )
-    entries = [Entry(shot.point.name, shot.reading, hasattr(shot, "strike")) for shot in shots]
-    line = line_of(set_up)
-    return set_up, shots, keep_notes(set_up.benchmark.elevation, set_up.backsight, line, entries)
+
+
+def _named(read: Read) -> tuple[str, str, str]:
+    """Return the point, its floor, and what the reading was taken for."""
+    if isinstance(read, Shot):
+        note = "rough pass" if read.setting == "coarse" else ""
+        if read.slip:
+            told = (
+                "kept as read" if read.slip == "kept" else f"first {read.first_typed}: {read.slip}"
+            )
+            note = f"{note}, {told}" if note else told
+        return read.point.name, read.point.floor.name, note
+    if isinstance(read, TurningPoint):
+        return read.name, "", "turning point"
+    known = read.benchmark or read.turning_point
+    return str(known), "", f"read again, {Occasion(read.occasion).label}"

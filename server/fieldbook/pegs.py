@@ -5,36 +5,32 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal, TypedDict
+from uuid import UUID
 
 from core.floors import FloorLevels, PlanPoint
-from core.lengths import Elevation, Reading, Style, format_deviation
-from core.verdicts import Tolerance, Verdict, judge
-from server.fieldbook.figures import BothTexts, both_texts
-from server.fieldbook.models import SetUp, Shot
-from server.fieldbook.rules import Sighting, sighting_of
+from core.instruments import Setting
+from core.lengths import Elevation, Length, Reading, Style
+from core.verdicts import Tolerance, Verdict
+from server.fieldbook.figures import Judged, Said, said
+from server.fieldbook.models import Shot
+from server.fieldbook.standing import JobStandings
 from server.jobs.models import Floor, Point
-from server.jobs.rules import levels_of
-from server.shown import Place, Shown, show, show_place
+from server.jobs.rules import levels_of, rough_tolerance_of
+from server.shown import Place, show_place
 
-PegState = Literal["not-shot", Verdict.ON, Verdict.HIGH, Verdict.LOW]
+PegState = Literal["not-shot", Verdict.ON, Verdict.HIGH, Verdict.LOW, "close", "in-doubt"]
 
 
-class PegShot(TypedDict):
-    """The shot that counts on a point."""
+class PegShot(Said):
+    """The shot that counts on a point; one in doubt counts for nothing until it is cleared."""
 
     id: str
     set_up: int
-    reading: BothTexts
-    scale_value: float
-    elevation: Shown
-    thickness: Shown
-    deviation: str
-    action: str
-    is_thin: bool
+    in_doubt: bool
 
 
 class Peg(TypedDict):
-    """A point on the plan and its state."""
+    """A point on the plan and its state: in the fine pass, and in the rough one kept apart."""
 
     id: str
     name: str
@@ -42,6 +38,8 @@ class Peg(TypedDict):
     is_extra: bool
     state: PegState
     shot: PegShot | None
+    rough_state: PegState
+    rough: PegShot | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,80 +53,92 @@ class ShotStone:
 
 @dataclass(frozen=True, slots=True)
 class FloorPegs:
-    """The pegs of one floor, and the stone they found."""
+    """The pegs of one floor, and the stone they found: nothing in doubt, nothing rough."""
 
     levels: FloorLevels
     pegs: list[Peg]
     stone: list[ShotStone]
 
 
-@dataclass(frozen=True, slots=True)
-class _Frame:
-    """What the shots of one floor are judged against and written in."""
-
-    levels: FloorLevels
-    tolerance: Tolerance
-    style: Style
+Counting = dict[tuple[UUID, str], tuple[UUID, UUID, Reading, bool]]
 
 
-def pegs_of(floors: Iterable[Floor], style: Style) -> dict[str, FloorPegs]:
-    """Return the pegs of floors by floor id, in three queries however many points and shots."""
+def pegs_of(floors: Iterable[Floor], standings: JobStandings, style: Style) -> dict[str, FloorPegs]:
+    """Return the pegs of a job's floors by floor id, in two queries however many shots."""
     by_id = {floor.pk: floor for floor in floors}
-    counting = {
-        point_id: (shot_id, set_up_id, reading)
-        for shot_id, point_id, set_up_id, reading in Shot.objects.filter(
-            point__floor__in=by_id, strike=None
-        )
-        .order_by("taken_at", "recorded_at")
-        .values_list("id", "point_id", "set_up_id", "reading")
-    }
-    used = {set_up_id for _, set_up_id, _ in counting.values()}
-    stations = SetUp.objects.filter(pk__in=used).select_related("rod", "benchmark")
-    sightings = {set_up.pk: sighting_of(set_up) for set_up in stations}
-    frames = {
-        pk: _Frame(levels_of(floor), Tolerance.either_way(floor.tolerance), style)
-        for pk, floor in by_id.items()
-    }
-    found = {pk: FloorPegs(frame.levels, [], []) for pk, frame in frames.items()}
+    counting = _counting(by_id, standings)
+    passes = {pk: _passes(floor, style) for pk, floor in by_id.items()}
+    found = {pk: FloorPegs(fine.levels, [], []) for pk, (fine, _) in passes.items()}
     for point in Point.objects.filter(floor__in=by_id).order_by("floor_id", "position"):
-        peg = _unshot(point, style)
-        found[point.floor_id].pegs.append(peg)
-        if point.pk in counting:
-            shot_id, set_up_id, reading = counting[point.pk]
-            sighting = sightings[set_up_id]
-            stone = sighting.line.elevation(reading)
-            found[point.floor_id].stone.append(ShotStone(point.name, point.place, stone))
-            peg["state"], peg["shot"] = _said(
-                str(shot_id), reading, stone, sighting, frames[point.floor_id]
-            )
+        place, floor = point.place, found[point.floor_id]
+        fine, rough = (
+            _shot(counting.get((point.pk, judged.setting)), standings, place, judged)
+            for judged in passes[point.floor_id]
+        )
+        floor.pegs.append(
+            {
+                "id": str(point.pk),
+                "name": point.name,
+                "place": show_place(place, style),
+                "is_extra": point.is_extra,
+                "state": _state(fine),
+                "shot": fine,
+                "rough_state": _state(rough),
+                "rough": rough,
+            }
+        )
+        if fine and not fine["in_doubt"]:
+            _, set_up, reading, _ = counting[point.pk, Setting.FINE]
+            stone = standings.lines.sighting(set_up).line.elevation(reading)
+            floor.stone.append(ShotStone(point.name, place, stone))
     return {str(pk): floor_pegs for pk, floor_pegs in found.items()}
 
 
-def _unshot(point: Point, style: Style) -> Peg:
+def _counting(floors: Iterable[UUID], standings: JobStandings) -> Counting:
+    """Return the last shot of each point and pass that was not struck."""
+    shots = Shot.objects.filter(point__floor__in=list(floors), strike=None)
+    columns = ("id", "point_id", "set_up_id", "reading", "setting", "taken_at")
+    doubts = {key: one.doubts for key, one in standings.by_id.items() if one.spans}
     return {
-        "id": str(point.pk),
-        "name": point.name,
-        "place": show_place(point.place, style),
-        "is_extra": point.is_extra,
-        "state": "not-shot",
-        "shot": None,
-    }
+        (point, setting): (
+            shot, set_up, reading, set_up in doubts and doubts[set_up](taken_at)
+        )
+        for shot, point, set_up, reading, setting, taken_at in shots.order_by(
+            "taken_at", "recorded_at"
+        ).values_list(*columns)
+    }  # fmt: skip
 
 
-def _said(
-    shot_id: str, reading: Reading, stone: Elevation, sighting: Sighting, frame: _Frame
-) -> tuple[Verdict, PegShot]:
-    """Return the state a shot gives its peg, and what it says."""
-    judgement = judge(stone, frame.levels.sub_base, frame.tolerance)
-    thickness = frame.levels.thickness_over(stone)
-    return judgement.verdict, {
-        "id": shot_id,
-        "set_up": sighting.number,
-        "reading": both_texts(reading, sighting.rod, frame.style),
-        "scale_value": float(reading),
-        "elevation": show(stone, frame.style),
-        "thickness": show(thickness, frame.style),
-        "deviation": format_deviation(judgement.deviation, frame.style),
-        "action": judgement.action(frame.style),
-        "is_thin": frame.levels.is_thin(thickness),
-    }
+def _passes(floor: Floor, style: Style) -> tuple[Judged, Judged]:
+    """Return what the fine and the rough pass over a floor are judged against."""
+    return judged_in(floor, style, Setting.FINE), judged_in(floor, style, Setting.COARSE)
+
+
+def judged_in(floor: Floor, style: Style, setting: str) -> Judged:
+    """Return what one pass over a floor is judged against; a rough one needs its job."""
+    tolerance: Length = floor.tolerance
+    if setting == Setting.COARSE:
+        tolerance = max(tolerance, rough_tolerance_of(floor.job))
+    return Judged(levels_of(floor), Tolerance.either_way(tolerance), style, setting)
+
+
+def _shot(
+    counted: tuple[UUID, UUID, Reading, bool] | None,
+    standings: JobStandings,
+    place: PlanPoint,
+    judged: Judged,
+) -> PegShot | None:
+    if counted is None:
+        return None
+    shot, set_up, reading, in_doubt = counted
+    sighting = standings.lines.sighting(set_up)
+    says = said(reading, sighting, place, judged)
+    return {**says, "id": str(shot), "set_up": sighting.number, "in_doubt": in_doubt}
+
+
+def _state(shot: PegShot | None) -> PegState:
+    if shot is None:
+        return "not-shot"
+    if shot["in_doubt"]:
+        return "in-doubt"
+    return "close" if shot["is_close"] else shot["verdict"]

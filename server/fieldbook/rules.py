@@ -1,16 +1,23 @@
-"""From stored set-ups and rods to the core's values."""
+"""From stored set-ups and gear to the core's values."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 from uuid import UUID
 
 from core.floors import PlanPoint
-from core.lengths import Elevation
+from core.instruments import Setting
+from core.lengths import Elevation, Length, Reading
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station
+from core.uncertainty import Kit, Sight, Uncertainty, uncertainty
 from server.fieldbook.models import SetUp
 from server.gear import models as gear
+from server.gear.models import InstrumentKind
+
+ASSUMED_DISTANCE = Length.from_metres(15)
+BAND_BY_EYE = 0.0015
+LEAN_WITH_BUBBLE, LEAN_WITHOUT = 0.5, 2.0
+READ_WITHOUT_A_RECEIVER = (InstrumentKind.OPTICAL_LEVEL, InstrumentKind.WATER_LEVEL)
 
 
 def rod_of(rod: gear.Rod) -> Rod:
@@ -18,53 +25,80 @@ def rod_of(rod: gear.Rod) -> Rod:
     return Rod(Numbering(rod.numbering), GRADUATIONS[rod.graduation], rod.length)
 
 
-def line_of(set_up: SetUp) -> SightLine:
-    """Return a set-up's line of sight; needs its rod and benchmark."""
-    return SightLine.from_backsight(
-        set_up.benchmark.elevation,
-        set_up.backsight,
-        Numbering(set_up.rod.numbering),
-        set_up.taped_above_benchmark,
+def place_of(set_up: SetUp) -> PlanPoint:
+    """Return where the instrument stood."""
+    return PlanPoint(set_up.x, set_up.y)
+
+
+@dataclass(frozen=True, slots=True)
+class Gear:
+    """What readings are taken with, as it was carried to the site."""
+
+    instrument: gear.Instrument
+    receiver: gear.Receiver | None
+    rod: gear.Rod
+
+
+def kit_of(carried: Gear, slope_error: float, setting: Setting) -> Kit:
+    """Return what the readings of one setting are taken with; defaults where nobody said."""
+    rod, receiver = carried.rod, carried.receiver
+    if receiver is not None:
+        band = float(receiver.rule.half_band(setting))
+    else:
+        by_eye = carried.instrument.kind not in READ_WITHOUT_A_RECEIVER
+        band = BAND_BY_EYE if by_eye else 0.0
+    division = float(GRADUATIONS[rod.graduation].division)
+    return Kit(
+        slope_error=slope_error,
+        receiver_half_band=band,
+        least_count=division / 2 if rod.reads_halves else division,
+        lean_degrees=LEAN_WITH_BUBBLE if rod.has_bubble else LEAN_WITHOUT,
     )
 
 
-def station_of(set_up: SetUp) -> Station:
-    """Return a set-up as marks need it; needs its rod, instrument and benchmark."""
-    benchmark: Elevation = set_up.benchmark.elevation
-    return Station(
-        line=line_of(set_up),
-        rod=rod_of(set_up.rod),
-        reference=benchmark,
-        range=set_up.instrument.range,
-        least_distance=set_up.instrument.least_distance,
-    )
+def sight_on(rod: Rod, reading: Reading, distance: Length) -> Sight:
+    """Return a sight on a rod that reads so, at a distance."""
+    return Sight(float(distance), float(rod.height_of(reading)))
 
 
 @dataclass(frozen=True, slots=True)
 class Sighting:
-    """A set-up, as a reading taken from it needs it."""
+    """A set-up, as a reading taken from it needs it.
 
+    ``known`` is the elevation of the point it stands on, ``carried`` that point's own U in
+    metres, ``disagreement`` how far several backsights differ.
+    """
+
+    set_up: UUID
     job: UUID
     number: int
     line: SightLine
     rod: Rod
+    place: PlanPoint
+    known: Elevation
+    backsight: Reading
+    backsight_sight: Sight
+    fine: Kit
+    coarse: Kit
+    carried: float
+    disagreement: Length
+
+    def kit(self, setting: str) -> Kit:
+        """What the readings of a setting are taken with."""
+        return self.coarse if setting == Setting.COARSE else self.fine
+
+    def sure(self, reading: Reading, place: PlanPoint, setting: str = Setting.FINE) -> Uncertainty:
+        """How sure the height of a point is that was read from here."""
+        sight = sight_on(self.rod, reading, self.place.distance(place))
+        return uncertainty(self.kit(setting), sight, self.backsight_sight, self.carried)
 
 
-def sighting_of(set_up: SetUp) -> Sighting:
-    """Return a set-up's sighting; needs its rod and benchmark."""
-    return Sighting(set_up.job_id, set_up.number, line_of(set_up), rod_of(set_up.rod))
-
-
-@lru_cache(maxsize=512)
-def recorded_sighting(set_up_id: UUID) -> Sighting:
-    """Return the sighting of a set-up by its key, from memory after the first time.
-
-    Set-ups, rods and benchmarks are append-only, so what is remembered stays true. Raises
-    ``SetUp.DoesNotExist``, which is not remembered.
-    """
-    return sighting_of(SetUp.objects.select_related("rod", "benchmark").get(pk=set_up_id))
-
-
-def place_of(set_up: SetUp) -> PlanPoint:
-    """Return where the instrument stood."""
-    return PlanPoint(set_up.x, set_up.y)
+def station_of(set_up: SetUp, sighting: Sighting) -> Station:
+    """Return a set-up as marks need it; needs its instrument."""
+    return Station(
+        line=sighting.line,
+        rod=sighting.rod,
+        reference=sighting.known,
+        range=set_up.instrument.range,
+        least_distance=set_up.instrument.least_distance,
+    )

@@ -1,20 +1,16 @@
-"""Set-ups and the book as screens read them."""
+"""Set-ups as screens read them."""
 
 from __future__ import annotations
 
 from typing import TypedDict
-from uuid import UUID
 
-from core.book import LevelNotes, NoteLine
-from core.lengths import Elevation, Length, Reading, Style, format_length
+from core.lengths import Length, Reading, Style, format_deviation, format_fine, format_length
 from core.rods import HeightKind, Rod, SightLine
-from server.crews.models import User
 from server.fieldbook.figures import BothTexts, both_texts
-from server.fieldbook.models import SetUp, Shot
-from server.fieldbook.notes import kept_notes
-from server.fieldbook.rules import line_of, place_of, rod_of
-from server.gear.sheets import RodSheet, rod_sheet
-from server.jobs.rules import style_of
+from server.fieldbook.models import Occasion
+from server.fieldbook.proof import Proof, proof_of_kit
+from server.fieldbook.standing import JobStandings, ReadAgain, Standing
+from server.gear.sheets import ReceiverSheet, RodSheet, receiver_sheet, rod_sheet
 from server.shown import Place, Shown, show, show_place
 
 
@@ -30,63 +26,59 @@ class LineSheet(TypedDict):
     scale_value: float
 
 
+class RereadSheet(TypedDict):
+    """A known point read again, and how far it was off."""
+
+    id: str
+    point: str
+    reading: str
+    occasion: str
+    difference: str
+    is_good: bool
+    taken_at: str
+    taken_by: str
+
+
+class StandingSheet(TypedDict):
+    """How far a set-up can be trusted: its clock, its re-reads, and its doubts."""
+
+    stands: bool
+    has_ended: bool
+    in_doubt: bool
+    why: str
+    good_at: str
+    due_at: str
+    rereads: list[RereadSheet]
+
+
+class FurtherBacksight(TypedDict):
+    """A further backsight of a set-up."""
+
+    benchmark: str
+    reading: str
+
+
 class SetUpSheet(TypedDict):
-    """A set-up as screens show it."""
+    """A set-up as screens show it; ``known`` is the point it stands on."""
 
     id: str
     number: int
     instrument: str
     instrument_id: str
+    receiver: ReceiverSheet | None
     rod: RodSheet
-    benchmark: str
-    benchmark_elevation: Shown
+    known: str
+    known_id: str
+    known_elevation: Shown
+    known_uncertainty: str
+    further: list[FurtherBacksight]
+    disagreement: str
     line: LineSheet
     place: Place
+    proof: Proof | None
+    standing: StandingSheet
     taken_at: str
     taken_by: str
-
-
-class BookRow(TypedDict):
-    """A line of the book; a column that does not apply is empty."""
-
-    shot: str
-    point: str
-    floor: str
-    backsight: str
-    intermediate: str
-    foresight: str
-    rise: str
-    fall: str
-    height_of_instrument: str
-    elevation: str
-    struck: str
-    typed: str
-    taken_at: str
-    taken_by: str
-
-
-class BookSums(TypedDict):
-    """The sums under the notes; all three differences must agree."""
-
-    backsight: str
-    foresight: str
-    backsight_less_foresight: str
-    rises: str
-    falls: str
-    rises_less_falls: str
-    first: str
-    last: str
-    last_less_first: str
-    proves: bool
-
-
-class BookSheet(TypedDict):
-    """The level notes of a set-up; lengths in ``style``."""
-
-    set_up: SetUpSheet
-    style_text: str
-    rows: list[BookRow]
-    sums: BookSums | None
 
 
 HEIGHT_NAMES = {
@@ -110,106 +102,67 @@ def line_sheet(line: SightLine, rod: Rod, backsight: Reading, style: Style) -> L
     }
 
 
-def set_up_sheet(set_up: SetUp, style: Style) -> SetUpSheet:
-    """Return a set-up as screens show it; needs its rod, instrument, benchmark and person."""
+def set_up_sheet(
+    standings: JobStandings, standing: Standing, style: Style, tightest: Length | None
+) -> SetUpSheet:
+    """Return a set-up as screens show it; ``tightest`` is the tolerance it is to prove."""
+    set_up, sighting = standing.set_up, standing.sighting
+    extras = standings.lines.extras[set_up.pk]
+    apart = sighting.disagreement
     return {
         "id": str(set_up.pk),
         "number": set_up.number,
         "instrument": set_up.instrument.name,
         "instrument_id": str(set_up.instrument_id),
+        "receiver": receiver_sheet(set_up.receiver) if set_up.receiver else None,
         "rod": rod_sheet(set_up.rod),
-        "benchmark": set_up.benchmark.name,
-        "benchmark_elevation": show(set_up.benchmark.elevation, style),
-        "line": line_sheet(line_of(set_up), rod_of(set_up.rod), set_up.backsight, style),
-        "place": show_place(place_of(set_up), style),
+        "known": str(set_up.stands_on),
+        "known_id": str(set_up.stands_on.pk),
+        "known_elevation": show(sighting.known, style),
+        "known_uncertainty": f"±{format_fine(sighting.carried, style)}" if sighting.carried else "",
+        "further": [
+            {"benchmark": extra.benchmark.name, "reading": sighting.rod.write(extra.reading)}
+            for extra in extras
+        ],
+        "disagreement": format_fine(float(apart), style) if extras else "",
+        "line": line_sheet(sighting.line, sighting.rod, set_up.backsight, style),
+        "place": show_place(sighting.place, style),
+        "proof": _proof(standing, tightest, style),
+        "standing": standing_sheet(standing, style),
         "taken_at": set_up.taken_at.isoformat(),
         "taken_by": set_up.taken_by.shown_name,
     }
 
 
-def book_sheet(user: User, set_up_id: UUID) -> BookSheet:
-    """Return the level notes of a set-up in the order they were taken, in two queries."""
-    set_up, shots, notes = kept_notes(user, set_up_id)
-    style = style_of(set_up.job)
-    write = _Writer(set_up, style)
+def _proof(standing: Standing, tightest: Length | None, style: Style) -> Proof | None:
+    if tightest is None:
+        return None
+    sighting = standing.sighting
+    return proof_of_kit(sighting.fine, sighting.backsight_sight, tightest, style, sighting.carried)
+
+
+def standing_sheet(standing: Standing, style: Style) -> StandingSheet:
+    """Return how far a set-up can be trusted."""
     return {
-        "set_up": set_up_sheet(set_up, style),
-        "style_text": _style_text(set_up, style),
-        "rows": [
-            write.backsight_row(notes),
-            *(write.row(shot, line) for shot, line in zip(shots, notes.lines, strict=True)),
-        ],
-        "sums": write.sums(notes) if notes.foresight else None,
+        "stands": standing.stands,
+        "has_ended": standing.has_ended,
+        "in_doubt": bool(standing.spans),
+        "why": standing.why,
+        "good_at": standing.good_at.isoformat(),
+        "due_at": standing.due_at.isoformat(),
+        "rereads": [_reread(read, standing.sighting.rod, style) for read in standing.reads],
     }
 
 
-def _style_text(set_up: SetUp, style: Style) -> str:
-    scale = rod_of(set_up.rod).graduation
-    if scale.style == style:
-        return f"Readings and elevations in {scale.label}."
-    return f"Readings as the rod shows them ({scale.label}); elevations in the job's style."
-
-
-class _Writer:
-    """Writes readings on the rod's scale and heights in the job's style."""
-
-    def __init__(self, set_up: SetUp, style: Style) -> None:
-        self.set_up, self.style, self.rod = set_up, style, rod_of(set_up.rod)
-
-    def length(self, length: Length | None) -> str:
-        return "" if length is None else format_length(length, self.style)
-
-    def elevation(self, elevation: Elevation | None) -> str:
-        return "" if elevation is None else self.length(elevation.above_datum)
-
-    def backsight_row(self, notes: LevelNotes) -> BookRow:
-        return {
-            "shot": "",
-            "point": self.set_up.benchmark.name,
-            "floor": "",
-            "backsight": self.rod.write(notes.backsight),
-            "intermediate": "",
-            "foresight": "",
-            "rise": "",
-            "fall": "",
-            "height_of_instrument": self.elevation(notes.line.constant),
-            "elevation": self.elevation(notes.benchmark),
-            "struck": "",
-            "typed": self.set_up.backsight_typed,
-            "taken_at": self.set_up.taken_at.isoformat(),
-            "taken_by": self.set_up.taken_by.shown_name,
-        }
-
-    def row(self, shot: Shot, line: NoteLine) -> BookRow:
-        reading = self.rod.write(shot.reading)
-        return {
-            "shot": str(shot.pk),
-            "point": shot.point.name,
-            "floor": shot.point.floor.name,
-            "backsight": "",
-            "intermediate": "" if line.is_foresight else reading,
-            "foresight": reading if line.is_foresight else "",
-            "rise": self.length(line.rise),
-            "fall": self.length(line.fall),
-            "height_of_instrument": "",
-            "elevation": self.elevation(line.elevation),
-            "struck": shot.strike.reason if line.entry.struck else "",
-            "typed": shot.typed,
-            "taken_at": shot.taken_at.isoformat(),
-            "taken_by": shot.taken_by.shown_name,
-        }
-
-    def sums(self, notes: LevelNotes) -> BookSums:
-        assert notes.foresight is not None
-        return {
-            "backsight": self.rod.write(notes.backsight),
-            "foresight": self.rod.write(notes.foresight.entry.reading),
-            "backsight_less_foresight": self.length(notes.backsight_less_foresight),
-            "rises": self.length(notes.sum_of_rises),
-            "falls": self.length(notes.sum_of_falls),
-            "rises_less_falls": self.length(notes.sum_of_rises - notes.sum_of_falls),
-            "first": self.elevation(notes.benchmark),
-            "last": self.elevation(notes.foresight.elevation),
-            "last_less_first": self.length(notes.last_less_first),
-            "proves": notes.proves,
-        }
+def _reread(read: ReadAgain, rod: Rod, style: Style) -> RereadSheet:
+    record = read.record
+    return {
+        "id": str(record.pk),
+        "point": str(record.benchmark or record.turning_point),
+        "reading": rod.write(record.reading),
+        "occasion": Occasion(record.occasion).label,
+        "difference": format_deviation(read.difference, style),
+        "is_good": read.is_good,
+        "taken_at": record.taken_at.isoformat(),
+        "taken_by": record.taken_by.shown_name,
+    }

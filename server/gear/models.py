@@ -1,10 +1,12 @@
-"""The crew's instruments and rods, shared by its jobs."""
+"""The crew's instruments, receivers and rods, shared by its jobs, and how true they are."""
 
 from __future__ import annotations
 
 from django.db import models
 
-from server.crews.models import Crew
+from core.instruments import FastBeep
+from core.instruments import Receiver as CoreReceiver
+from server.crews.models import Crew, User
 from server.quantities import LengthField
 from server.records import SiteRecord
 
@@ -15,29 +17,99 @@ class InstrumentKind(models.TextChoices):
     ROTARY_LASER = "rotary-laser", "Rotary laser"
     LINE_LASER = "line-laser", "Line laser"
     OPTICAL_LEVEL = "optical-level", "Optical level"
+    WATER_LEVEL = "water-level", "Water level"
+
+
+class BeamClass(models.TextChoices):
+    """The class of a laser's beam, as its label says."""
+
+    NONE = "", "no laser, or not known"
+    ONE = "1", "class 1"
+    TWO = "2", "class 2"
+    THREE_R = "3R", "class 3R"
+    THREE_B = "3B", "class 3B"
 
 
 class Instrument(SiteRecord):
-    """An instrument, with its reach where the crew knows it."""
+    """An instrument, with its reach and its specification where the crew knows them."""
 
     crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="instruments")
     name = models.CharField(max_length=60)
     kind = models.CharField(max_length=20, choices=InstrumentKind)
     range = LengthField(null=True)
     least_distance = LengthField(null=True)
+    specified_rise = LengthField(null=True)
+    specified_run = LengthField(null=True)
+    specification_typed = models.CharField(max_length=60, blank=True, default="")
+    beam_class = models.CharField(max_length=2, choices=BeamClass, blank=True, default="")
 
     def __str__(self) -> str:
         return self.name
 
 
+class Receiver(SiteRecord):
+    """A receiver: what its fast beep means, and how far off center it still sounds on."""
+
+    crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="receivers")
+    name = models.CharField(max_length=60)
+    fast_beep = models.CharField(max_length=10)
+    fine = LengthField()
+    coarse = LengthField()
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def rule(self) -> CoreReceiver:
+        """The receiver as the core knows it."""
+        return CoreReceiver(FastBeep(self.fast_beep), self.fine, self.coarse)
+
+
 class Rod(SiteRecord):
-    """A rod or rule: how its numbers run, its scale and its length."""
+    """A rod or rule: how its numbers run, its scale, its length, and how it is read."""
 
     crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="rods")
     name = models.CharField(max_length=60)
     numbering = models.CharField(max_length=12)
     graduation = models.CharField(max_length=10)
     length = LengthField()
+    has_bubble = models.BooleanField(default=False)
+    reads_halves = models.BooleanField(default=False)
 
     def __str__(self) -> str:
         return self.name
+
+
+class CheckMethod(models.TextChoices):
+    """The ways of finding a beam's slope."""
+
+    TWO_POSITION = "two-position", "Two-position wall check"
+    FACE_ABOUT = "face-about", "Face-about, one axis"
+    BOTH_AXES = "both-axes", "Face-about, both axes"
+    TWO_PEG = "two-peg", "Two-peg"
+    WATER_LEVEL = "water-level", "Against a water level"
+
+
+class InstrumentCheck(SiteRecord):
+    """A check as it was read: each entry as typed and in metres; what it says is computed."""
+
+    instrument = models.ForeignKey(Instrument, on_delete=models.PROTECT, related_name="checks")
+    method = models.CharField(max_length=16, choices=CheckMethod)
+    readings = models.JSONField()
+    made_at = models.DateTimeField()
+    made_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.method} of {self.made_at:%Y-%m-%d}"
+
+
+class InstrumentKnock(SiteRecord):
+    """The instrument was dropped or knocked: its check is due at once."""
+
+    instrument = models.ForeignKey(Instrument, on_delete=models.PROTECT, related_name="knocks")
+    note = models.CharField(max_length=200)
+    happened_at = models.DateTimeField()
+    reported_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return self.note

@@ -5,12 +5,28 @@ from __future__ import annotations
 from typing import TypedDict
 from uuid import UUID
 
-from core.lengths import Length, format_length
+from django.utils import timezone
+
+from core.lengths import Length, Style, format_fine, format_length
 from core.rods import GRADUATIONS, Graduation, Numbering
 from core.rods import Rod as CoreRod
-from server.crews.models import User
-from server.crews.permissions import Ability, role_in_crew
-from server.gear.models import Instrument, InstrumentKind, Rod
+from server.crews.models import Crew, User
+from server.crews.permissions import ABILITIES, Ability, role_in_crew
+from server.gear.access import instrument_for
+from server.gear.check_sheets import (
+    CheckRow,
+    KnockRow,
+    Site,
+    TrustSheet,
+    check_row,
+    knock_row,
+    specification_text,
+    trust_sheet,
+)
+from server.gear.models import BeamClass, Instrument, InstrumentKind, InstrumentKnock, Receiver, Rod
+from server.gear.trust import checks_of, specified_slope, trust_of
+
+SHORT_STYLE = Style.from_code("ft-in/16")
 
 NUMBERING_IN_WORDS = {
     Numbering.UP: "numbers grow up",
@@ -41,6 +57,33 @@ class RodSheet(TypedDict):
     length_text: str
     lowest: float
     highest: float
+    has_bubble: bool
+    read_to_text: str
+
+
+class Beep(TypedDict):
+    """A beep, and what to do when it sounds."""
+
+    sound: str
+    means: str
+
+
+class ReceiverSheet(TypedDict):
+    """A receiver, as it is listed."""
+
+    id: str
+    name: str
+    fast_beep: str
+    beeps: list[Beep]
+    fine_text: str
+    coarse_text: str
+
+
+class Choices(TypedDict):
+    """What the crew chose: how close calls count, and how long a check holds."""
+
+    strict_calls: bool
+    check_days: int
 
 
 class InstrumentSheet(TypedDict):
@@ -52,26 +95,93 @@ class InstrumentSheet(TypedDict):
     kind_text: str
     range_text: str
     least_distance_text: str
+    specification: str
+    beam_class: str
+    trust: TrustSheet
 
 
 class GearSheet(TypedDict):
-    """The gear of a crew, and the scales a new rod may have."""
+    """The gear of a crew, what it chose, and the scales a new rod may have."""
 
     instruments: list[InstrumentSheet]
+    receivers: list[ReceiverSheet]
     rods: list[RodSheet]
     graduations: list[GraduationSheet]
+    choices: Choices
+
+
+class InstrumentHistory(TypedDict):
+    """An instrument's checks and knocks, the latest first, and how they are plotted."""
+
+    instrument: InstrumentSheet
+    checks: list[CheckRow]
+    knocks: list[KnockRow]
+    specification_plotted: float
+    plot_unit: str
+    can_plan: bool
 
 
 def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
-    """Return a crew's gear, by name."""
+    """Return a crew's gear, by name, in eight queries however much gear."""
     role_in_crew(user, crew_id, Ability.READ)
+    crew = Crew.objects.get(pk=crew_id)
     return {
-        "instruments": [
-            instrument_sheet(i) for i in Instrument.objects.filter(crew_id=crew_id).order_by("name")
-        ],
+        "instruments": instrument_sheets(crew_id, Site(SHORT_STYLE, None)),
+        "receivers": [receiver_sheet(r) for r in crew.receivers.order_by("name")],
         "rods": [rod_sheet(r) for r in Rod.objects.filter(crew_id=crew_id).order_by("name")],
         "graduations": [graduation_sheet(graduation) for graduation in GRADUATIONS.values()],
+        "choices": {"strict_calls": crew.strict_calls, "check_days": crew.check_days},
     }
+
+
+def instrument_sheets(crew_id: UUID, site: Site) -> list[InstrumentSheet]:
+    """Return a crew's instruments by name, in three queries."""
+    found = list(Instrument.objects.filter(crew_id=crew_id).select_related("crew").order_by("name"))
+    checks = checks_of(instrument.pk for instrument in found)
+    knocks = list(InstrumentKnock.objects.filter(instrument__in=found))
+    now = timezone.now()
+    return [
+        instrument_sheet(
+            one,
+            trust_sheet(
+                trust_of(one, checks[one.pk], [k for k in knocks if k.instrument_id == one.pk], now)
+            ),
+            site,
+        )
+        for one in found
+    ]
+
+
+def instrument_history(user: User, instrument_id: UUID, site: Site) -> InstrumentHistory:
+    """Return an instrument's history, its figures written for a site."""
+    instrument, role = instrument_for(user, instrument_id, Ability.READ)
+    checks = checks_of([instrument.pk])[instrument.pk]
+    knocks = list(instrument.knocks.select_related("reported_by").order_by("-happened_at"))
+    trust = trust_sheet(trust_of(instrument, checks, knocks, timezone.now()))
+    return {
+        "instrument": instrument_sheet(instrument, trust, site),
+        "checks": [check_row(instrument, check, site) for check in reversed(checks)],
+        "knocks": [knock_row(knock) for knock in knocks],
+        "specification_plotted": site.plotted(specified_slope(instrument)),
+        "plot_unit": site.plot_text,
+        "can_plan": Ability.PLAN in ABILITIES[role],
+    }
+
+
+def receiver_sheet(receiver: Receiver) -> ReceiverSheet:
+    """Return a receiver as it is listed; its bands in both units."""
+    return {
+        "id": str(receiver.pk),
+        "name": receiver.name,
+        "fast_beep": receiver.fast_beep,
+        "beeps": [{"sound": sound, "means": means} for sound, means in receiver.rule.beeps],
+        "fine_text": _band(receiver.fine),
+        "coarse_text": _band(receiver.coarse),
+    }
+
+
+def _band(half_band: Length) -> str:
+    return f"±{float(half_band) * 1000:.3g} mm ({format_fine(float(half_band), SHORT_STYLE)})"
 
 
 def graduation_sheet(graduation: Graduation) -> GraduationSheet:
@@ -99,11 +209,14 @@ def rod_sheet(rod: Rod) -> RodSheet:
         "length_text": format_length(rod.length, graduation.style),
         "lowest": float(core.lowest),
         "highest": float(core.highest),
+        "has_bubble": rod.has_bubble,
+        "read_to_text": "half a division" if rod.reads_halves else "a division",
     }
 
 
-def instrument_sheet(instrument: Instrument) -> InstrumentSheet:
+def instrument_sheet(instrument: Instrument, trust: TrustSheet, site: Site) -> InstrumentSheet:
     """Return an instrument as it is listed; distances in feet and meters."""
+    laser = instrument.beam_class
     return {
         "id": str(instrument.pk),
         "name": instrument.name,
@@ -111,6 +224,9 @@ def instrument_sheet(instrument: Instrument) -> InstrumentSheet:
         "kind_text": InstrumentKind(instrument.kind).label,
         "range_text": _feet_and_metres(instrument.range),
         "least_distance_text": _feet_and_metres(instrument.least_distance),
+        "specification": specification_text(instrument, site),
+        "beam_class": BeamClass(laser).label if laser else "",
+        "trust": trust,
     }
 
 

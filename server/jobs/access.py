@@ -32,7 +32,7 @@ def floor_for(user: User, floor_id: UUID, ability: Ability) -> tuple[Floor, str]
     """Return a floor with its job and reference, and the person's role, in one query."""
     found = (
         Floor.objects.filter(pk=floor_id, job__crew__memberships__user=user)
-        .select_related("job", "reference_floor")
+        .select_related("job__crew", "reference_floor")
         .annotate(role=F("job__crew__memberships__role"))
         .first()
     )

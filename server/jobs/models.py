@@ -11,13 +11,20 @@ from server.records import SiteRecord
 
 
 class Job(models.Model):
-    """A job of a crew; its lengths are shown in one style."""
+    """A job of a crew; its lengths are shown in one style.
+
+    ``reread_minutes`` is how often its benchmark is read again. The tolerances of a re-read
+    and of a rough pass are empty where the defaults of its style hold.
+    """
 
     id = models.UUIDField(primary_key=True)
     crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="jobs")
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=120)
     style = models.CharField(max_length=10)
+    reread_minutes = models.PositiveSmallIntegerField(default=60)
+    reread_tolerance = LengthField(null=True)
+    rough_tolerance = LengthField(null=True)
     created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     created_at = models.DateTimeField(auto_now_add=True)
 
@@ -26,18 +33,30 @@ class Job(models.Model):
 
 
 class Benchmark(SiteRecord):
-    """A fixed point of known or assumed elevation; a new value is a new record."""
+    """A fixed point of known or assumed elevation; a new value is a new record.
+
+    Its place is empty where nobody put it on the plan. ``half_width`` is its U at 95 % where
+    a run carried it here, empty where it is taken as given.
+    """
 
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="benchmarks")
     name = models.CharField(max_length=20)
     elevation = ElevationField()
     description = models.CharField(max_length=200)
+    x = LengthField(null=True)
+    y = LengthField(null=True)
+    half_width = LengthField(null=True)
     created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 
     class Meta:
         constraints = [
             models.UniqueConstraint(fields=["job", "name"], name="benchmark_name_once_a_job")
         ]
+
+    @property
+    def place(self) -> PlanPoint | None:
+        """Where it is, as far as anybody said."""
+        return None if self.x is None or self.y is None else PlanPoint(self.x, self.y)
 
     def __str__(self) -> str:
         return self.name

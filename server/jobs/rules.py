@@ -10,6 +10,7 @@ from core import floors
 from core.errors import BadLevel
 from core.floors import FloorLevels, Outline
 from core.lengths import Elevation, Length, Style, StyleKind
+from core.setups.backsights import TOLERANCE_OF_A_RE_READ
 from server.jobs.models import Benchmark, Floor, FloorCorner, Job
 
 LONGEST_CHAIN = 8
@@ -23,6 +24,20 @@ def style_of(job: Job) -> Style:
 def kind_of(job: Job) -> StyleKind:
     """Return what a bare number means on a job's forms."""
     return style_of(job).kind
+
+
+def reread_tolerance_of(job: Job) -> Length:
+    """Return how far a re-read may be off: the job's own, else 1/8 in or 3 mm (section 4)."""
+    metric = kind_of(job).is_metric
+    default = TOLERANCE_OF_A_RE_READ if metric else Length.from_inches("0.125")
+    return job.reread_tolerance or default
+
+
+def rough_tolerance_of(job: Job) -> Length:
+    """Return how far off is still on in a rough pass: the job's own, else 1/2 in or 12 mm."""
+    metric = kind_of(job).is_metric
+    default = Length.from_metres("0.012") if metric else Length.from_inches("0.5")
+    return job.rough_tolerance or default
 
 
 def outline_of(corners: Iterable[FloorCorner]) -> Outline:

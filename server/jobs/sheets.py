@@ -6,12 +6,12 @@ from typing import Literal, TypedDict
 from uuid import UUID
 
 from core.floors import Outline
-from core.lengths import Length, Style, format_length
+from core.lengths import Length, Style, format_fine, format_length
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Floor, Job
-from server.jobs.rules import style_of
+from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, style_of
 from server.jobs.services.draft_floor import FloorForm, draft_floor
 from server.refusals import Problem
 from server.shown import Amount, Place, Shown, show, show_area, show_place
@@ -37,6 +37,18 @@ class BenchmarkSheet(TypedDict):
     name: str
     elevation: Shown
     description: str
+    place: Place | None
+    uncertainty: str
+
+
+class TrustLimits(TypedDict):
+    """A job's limits as they can be typed again, and what holds where they are empty."""
+
+    reread_minutes: int
+    reread_tolerance: str
+    reread_tolerance_text: str
+    rough_tolerance: str
+    rough_tolerance_text: str
 
 
 class Corner(TypedDict):
@@ -100,6 +112,23 @@ def benchmark_sheet(benchmark: Benchmark, style: Style) -> BenchmarkSheet:
         "name": benchmark.name,
         "elevation": show(benchmark.elevation, style),
         "description": benchmark.description,
+        "place": show_place(benchmark.place, style) if benchmark.place else None,
+        "uncertainty": (
+            f"±{format_fine(float(benchmark.half_width), style)}" if benchmark.half_width else ""
+        ),
+    }
+
+
+def trust_limits(job: Job) -> TrustLimits:
+    """Return a job's limits."""
+    style = style_of(job)
+    own, rough = job.reread_tolerance, job.rough_tolerance
+    return {
+        "reread_minutes": job.reread_minutes,
+        "reread_tolerance": retypable(own, style) if own else "",
+        "reread_tolerance_text": format_length(reread_tolerance_of(job), style),
+        "rough_tolerance": retypable(rough, style) if rough else "",
+        "rough_tolerance_text": format_length(rough_tolerance_of(job), style),
     }
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal, TypedDict, get_args
+from typing import TypedDict
 from uuid import UUID
 
 from core.floors import FloorLevels
@@ -10,26 +10,18 @@ from core.lengths import Style
 from server.crews.models import User
 from server.crews.permissions import ABILITIES, Ability
 from server.fieldbook.figures import BothTexts, both_texts
-from server.fieldbook.models import SetUp
 from server.fieldbook.pegs import pegs_of
-from server.fieldbook.rules import line_of, rod_of
+from server.fieldbook.run_sheets import TurningPointSheet, turning_point_sheets
 from server.fieldbook.sheets import SetUpSheet, set_up_sheet
+from server.fieldbook.standing import JobStandings, Standing
+from server.gear.check_sheets import Site
+from server.gear.sheets import InstrumentSheet, instrument_sheets
 from server.jobs.access import job_for
-from server.jobs.models import Floor, Job
+from server.jobs.models import Floor
 from server.jobs.rules import outline_of, style_of
-from server.jobs.sheets import BenchmarkSheet, benchmark_sheet
+from server.jobs.sheets import BenchmarkSheet, TrustLimits, benchmark_sheet, trust_limits
+from server.overview.steps import Progress, Step, steps_of
 from server.pour.services.floor_sheet import FloorPlan, floor_plan
-
-StepKey = Literal["control", "floors", "set-up", "marks", "stone", "concrete", "book"]
-StepState = Literal["done", "next", "open", "later"]
-
-
-class Step(TypedDict):
-    """A step of the order of work, and where the job stands in it."""
-
-    key: StepKey
-    state: StepState
-    note: str
 
 
 class StoneTarget(TypedDict):
@@ -52,17 +44,22 @@ class JobSheet(TypedDict):
     style: str
     style_kind: str
     volume_unit: str
+    longest_sight: float | None
+    limits: TrustLimits
+    strict_calls: bool
     can_plan: bool
     can_record: bool
     benchmarks: list[BenchmarkSheet]
     floors: list[FloorPlan]
+    instruments: list[InstrumentSheet]
     set_ups: list[SetUpSheet]
+    turning_points: list[TurningPointSheet]
     stone_targets: list[StoneTarget]
     steps: list[Step]
 
 
 def job_sheet(user: User, job_id: UUID) -> JobSheet:
-    """Return a job's sheet, in nine queries however many points and shots."""
+    """Return a job's sheet, in a fixed number of queries however many points and shots."""
     job, role = job_for(user, job_id, Ability.READ)
     style = style_of(job)
     floors = list(
@@ -71,14 +68,19 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         .prefetch_related("corners")
         .order_by("created_at")
     )
-    pegs = pegs_of(floors, style)
+    for floor in floors:
+        floor.job = job
+    standings = JobStandings(job)
+    pegs = pegs_of(floors, standings, style)
     plans = [
         floor_plan(floor, outline_of(floor.corners.all()), pegs[str(floor.pk)], style)
         for floor in floors
     ]
     benchmarks = [benchmark_sheet(b, style) for b in job.benchmarks.order_by("recorded_at")]
-    stations = _set_ups(job)
-    set_ups = [set_up_sheet(set_up, style) for set_up in stations]
+    stations = list(reversed(standings.by_id.values()))
+    tightest = min((floor.tolerance for floor in floors), default=None)
+    set_ups = [set_up_sheet(standings, one, style, tightest) for one in stations]
+    instruments = instrument_sheets(job.crew_id, Site(style, None))
     return {
         "id": str(job.pk),
         "name": job.name,
@@ -88,65 +90,38 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "style": style.code,
         "style_kind": str(style.kind),
         "volume_unit": "m³" if style.kind.is_metric else "yd³",
+        "longest_sight": _longest_sight(stations, floors),
+        "limits": trust_limits(job),
+        "strict_calls": job.crew.strict_calls,
         "can_plan": Ability.PLAN in ABILITIES[role],
         "can_record": Ability.RECORD in ABILITIES[role],
         "benchmarks": benchmarks,
         "floors": plans,
+        "instruments": instruments,
         "set_ups": set_ups,
+        "turning_points": turning_point_sheets(standings, style),
         "stone_targets": [
-            _stone_target(set_up, floor_id, floor_pegs.levels, style)
-            for set_up in stations
+            _stone_target(one, floor_id, floor_pegs.levels, style)
+            for one in stations
             for floor_id, floor_pegs in pegs.items()
         ],
-        "steps": _steps(benchmarks, plans, set_ups),
+        "steps": steps_of(Progress(instruments, benchmarks, plans, set_ups)),
     }
 
 
-def _set_ups(job: Job) -> list[SetUp]:
-    """Return the set-ups of a job, the latest first."""
-    found = SetUp.objects.filter(job=job)
-    with_all = found.select_related("rod", "instrument", "benchmark", "taken_by")
-    return list(with_all.order_by("-number"))
+def _longest_sight(stations: list[Standing], floors: list[Floor]) -> float | None:
+    """Return the longest sight from where an instrument stood to a floor's corner, metres."""
+    corners = [corner.place for floor in floors for corner in floor.corners.all()]
+    sights = [float(one.sighting.place.distance(c)) for one in stations for c in corners]
+    return max(sights, default=None)
 
 
-def _stone_target(set_up: SetUp, floor: str, levels: FloorLevels, style: Style) -> StoneTarget:
-    reading = line_of(set_up).clamp(levels.sub_base)
+def _stone_target(standing: Standing, floor: str, levels: FloorLevels, style: Style) -> StoneTarget:
+    sighting = standing.sighting
+    reading = sighting.line.clamp(levels.sub_base)
     return {
-        "set_up": str(set_up.pk),
+        "set_up": str(sighting.set_up),
         "floor": floor,
-        "reading": both_texts(reading, rod_of(set_up.rod), style),
+        "reading": both_texts(reading, sighting.rod, style),
         "scale_value": float(reading),
     }
-
-
-def _steps(
-    benchmarks: list[BenchmarkSheet], floors: list[FloorPlan], set_ups: list[SetUpSheet]
-) -> list[Step]:
-    """Return the steps in order; the first that is not done comes next."""
-    points = sum(floor["counts"]["points"] for floor in floors)
-    left = sum(floor["counts"]["not_shot"] for floor in floors)
-    thin = sum(floor["counts"]["thin"] for floor in floors)
-    ready = bool(floors and set_ups)
-    all_shot = ready and left == 0
-    proven: list[tuple[StepKey, bool, str]] = [
-        ("control", bool(benchmarks), ", ".join(b["name"] for b in benchmarks)),
-        ("floors", bool(floors), ", ".join(floor["name"] for floor in floors) or "no floor yet"),
-        ("set-up", bool(set_ups), f"set-up {set_ups[0]['number']}" if set_ups else "not set up"),
-        ("stone", all_shot, f"{points - left} of {points} shot" if points else "no points yet"),
-        ("concrete", all_shot and not thin, f"{thin} thin" if thin else "volume and order"),
-    ]
-    following = next((key for key, done, _ in proven if not done), None)
-    steps: dict[StepKey, Step] = {
-        key: {"key": key, "state": _state(key, done, following), "note": note}
-        for key, done, note in proven
-    }
-    open_or_later: StepState = "open" if ready else "later"
-    steps["marks"] = {"key": "marks", "state": open_or_later, "note": "clamp, slide, tape"}
-    steps["book"] = {"key": "book", "state": "open" if set_ups else "later", "note": "level notes"}
-    return [steps[key] for key in get_args(StepKey)]
-
-
-def _state(key: StepKey, done: bool, following: StepKey | None) -> StepState:
-    if done:
-        return "done"
-    return "next" if key == following else "later"

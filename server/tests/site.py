@@ -85,7 +85,8 @@ class SiteTestCase(TestCase):
     ) -> str:
         body = {
             "id": str(uuid4()), "name": f"{numbering} {graduation}", "numbering": numbering,
-            "graduation": graduation, "length": length,
+            "graduation": graduation, "length": length, "has_bubble": True,
+            "reads_halves": True,
         }  # fmt: skip
         made: str = self.ok(self.foreman, f"crews/{self.crew.pk}/rods", body)["id"]
         return made
@@ -93,7 +94,7 @@ class SiteTestCase(TestCase):
     def add_instrument(self, **changed: Any) -> str:
         body = {
             "id": str(uuid4()), "name": "Laser", "kind": "rotary-laser", "range": "",
-            "least_distance": "",
+            "least_distance": "", "specification": "1.5 mm at 30 m", "beam_class": "2",
         }  # fmt: skip
         path = f"crews/{self.crew.pk}/instruments"
         made: str = self.ok(self.foreman, path, body | changed)["id"]

@@ -6,7 +6,7 @@ from uuid import uuid4
 
 from django.test import Client
 
-from server.tests.site import SiteTestCase, floor_body
+from server.tests.site import TAKEN_AT, SiteTestCase, floor_body
 
 
 class EveryAddress(SiteTestCase):
@@ -14,6 +14,7 @@ class EveryAddress(SiteTestCase):
 
     def setUp(self) -> None:
         super().setUp()
+        self.instrument = self.add_instrument()
         self.floor, self.set_up_id = self.add_floor(), self.add_set_up()
         self.point = self.points(self.floor)["A1"]
         shot = self.shot_body(self.set_up_id, self.point, "3' 7\"")
@@ -24,15 +25,47 @@ class EveryAddress(SiteTestCase):
             f"floors/{self.floor}",
             f"crews/{self.crew.pk}/gear",
             f"set-ups/{self.set_up_id}/marks?floor={self.floor}",
-            f"set-ups/{self.set_up_id}/reading?floor={self.floor}&reading=3' 7\"",
+            f"set-ups/{self.set_up_id}/reading?floor={self.floor}&point={self.point}&reading=3 ft",
             f"set-ups/{self.set_up_id}/book",
+            f"set-ups/{self.set_up_id}/way-out",
+            f"jobs/{self.job}/runs",
+            f"instruments/{self.instrument}?units=ft-in/8",
         ]
 
     def writes(self) -> list[tuple[str, dict[str, object], bool]]:
         """Every address that takes something, a body for it, and whether it plans."""
         key = {"id": str(uuid4())}
-        rod = {"name": "r", "numbering": "up", "graduation": "mm", "length": "4000"}
-        laser = {"name": "l", "kind": "line-laser", "range": "30 m", "least_distance": ""}
+        rod = {
+            "name": "r",
+            "numbering": "up",
+            "graduation": "mm",
+            "length": "4000",
+            "has_bubble": False,
+            "reads_halves": False,
+        }
+        laser = {
+            "name": "l",
+            "kind": "line-laser",
+            "range": "30 m",
+            "least_distance": "",
+            "specification": "",
+            "beam_class": "",
+        }
+        receiver = {"name": "r", "fast_beep": "too-low", "fine": "1 mm", "coarse": "2 mm"}
+        reread = {
+            "point": str(self.benchmark),
+            "reading": "4' 2\"",
+            "occasion": "clock",
+            "taken_at": TAKEN_AT,
+        }
+        turn = {"name": "T", "reading": "4'", "x": "1 m", "y": "1 m", "taken_at": TAKEN_AT}
+        check = {
+            "method": "face-about",
+            "made_at": TAKEN_AT,
+            "typed": {"distance": "60 ft", "gap": '1/16"', "resolution": '1/32"'},
+        }
+        dropped = {"note": "off the tailgate", "happened_at": TAKEN_AT}
+        from_here, its = f"set-ups/{self.set_up_id}", f"instruments/{self.instrument}"
         benchmark = {"name": "B", "elevation": "5 ft", "description": "d"}
         set_up = self.set_up_body(str(uuid4()), str(uuid4()))
         return [
@@ -45,7 +78,13 @@ class EveryAddress(SiteTestCase):
             (f"floors/{self.floor}/points", key | {"x": "1 m", "y": "1 m"}, False),
             ("shots", self.shot_body(self.set_up_id, self.point, "3' 7\""), False),
             (f"shots/{self.shot}/strikes", key | {"reason": "misread"}, False),
-        ]
+            (f"crews/{self.crew.pk}/receivers", key | receiver, True),
+            (f"{from_here}/rereads", key | reread, False),
+            (f"{from_here}/knocks", key | {"happened_at": TAKEN_AT}, False),
+            (f"{from_here}/turning-points", key | turn, False),
+            (f"{its}/checks?units=ft-in/8", key | check, False),
+            (f"{its}/knocks", key | dropped, False),
+        ]  # fmt: skip
 
     def test_outsiders_find_nothing(self) -> None:
         for path in self.reads:
@@ -70,14 +109,22 @@ class EveryAddress(SiteTestCase):
         for path, body, plans in self.writes():
             with self.subTest(path):
                 self.ok(self.helper, path, body, 403 if plans else 201)
-        change = floor_body(self.benchmark)
-        answer = self.helper.put(
-            f"/api/v1/floors/{self.floor}", change, content_type="application/json"
-        )
-        self.assertEqual(answer.status_code, 403)
-        self.assertEqual(
-            answer.json()["errors"][0]["why"], "A helper can't plan levels and set up."
-        )
+        limits = {"reread_minutes": "30", "reread_tolerance": "", "rough_tolerance": ""}
+        for path, change in (
+            (f"floors/{self.floor}", floor_body(self.benchmark)),
+            (f"jobs/{self.job}/trust", limits),
+            (f"crews/{self.crew.pk}/choices", {"strict_calls": True, "check_days": 3}),
+        ):
+            answer = self.helper.put(f"/api/v1/{path}", change, content_type="application/json")
+            self.assertEqual(answer.status_code, 403, path)
+            why = answer.json()["errors"][0]["why"]
+            self.assertEqual(why, "A helper can't plan levels and set up.")
+            self.assertEqual(
+                self.outsider.put(
+                    f"/api/v1/{path}", change, content_type="application/json"
+                ).status_code,
+                404,
+            )
 
     def test_ids_of_other_jobs_are_not_there(self) -> None:
         other = self.job_body(id=str(uuid4()), name="Other")
@@ -92,10 +139,15 @@ class EveryAddress(SiteTestCase):
     def test_gear_that_can_not_be(self) -> None:
         rods, lasers = f"crews/{self.crew.pk}/rods", f"crews/{self.crew.pk}/instruments"
         rod = {"id": str(uuid4()), "name": "r", "numbering": "up", "graduation": "ft-in/8"}
+        rod |= {"has_bubble": "false", "reads_halves": "false"}
         for length in ("", "20 m", "-3 ft", "5.2"):
             self.assertIn("length", self.refused(self.foreman, rods, rod | {"length": length}))
         odd = rod | {"length": "13 ft", "graduation": "cubits", "numbering": "sideways"}
         self.assertEqual(set(self.refused(self.foreman, rods, odd)), {"graduation", "numbering"})
         laser = {"id": str(uuid4()), "name": "l", "kind": "rotary-laser", "range": "0 ft"}
-        reasons = self.refused(self.foreman, lasers, laser | {"least_distance": "x"})
-        self.assertEqual(set(reasons), {"range", "least_distance"})
+        odd = {"least_distance": "x", "specification": "1.5 mm", "beam_class": "2"}
+        reasons = self.refused(self.foreman, lasers, laser | odd)
+        self.assertEqual(set(reasons), {"range", "least_distance", "specification"})
+        bands = {"id": str(uuid4()), "name": "r", "fast_beep": "too-high", "coarse": "1 mm"}
+        receivers = f"crews/{self.crew.pk}/receivers"
+        self.assertIn("fine", self.refused(self.foreman, receivers, bands | {"fine": "2 mm"}))

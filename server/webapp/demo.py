@@ -12,8 +12,9 @@ from django.db import transaction
 
 from server.crews.models import Crew, Membership, User
 from server.fieldbook.models import SetUp
+from server.fieldbook.services.backsights import BacksightForm
 from server.fieldbook.services.record_shot import ShotForm, StrikeForm, record_shot, strike_shot
-from server.fieldbook.services.set_up import BacksightForm, SetUpForm, set_up
+from server.fieldbook.services.set_up import SetUpForm, set_up
 from server.gear.services.add_gear import InstrumentForm, RodForm, add_instrument, add_rod
 from server.jobs.models import Job, Point
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark

@@ -15,31 +15,35 @@ from rest_framework.response import Response
 from server.api.errors import ErrorBody, body_of
 from server.api.inputs import Entry, Named
 from server.api.views import SignedInView, answers, recorded, records
+from server.fieldbook.book import BookSheet, book_sheet
 from server.fieldbook.book_csv import book_csv
-from server.fieldbook.figures import ShotFigures
+from server.fieldbook.figures import Said
+from server.fieldbook.models import Setting
+from server.fieldbook.services.backsights import BacksightForm, ExtraForm
+from server.fieldbook.services.draft_set_up import SetUpDraftSheet, draft_set_up
 from server.fieldbook.services.marks import MarksSheet, marks_sheet
-from server.fieldbook.services.record_shot import (
-    ShotForm,
-    StrikeForm,
-    preview_reading,
-    record_shot,
-    strike_shot,
-)
-from server.fieldbook.services.set_up import (
-    BacksightForm,
-    SetUpDraftSheet,
-    SetUpForm,
-    draft_set_up,
-    set_up,
-)
-from server.fieldbook.sheets import BookSheet, book_sheet
+from server.fieldbook.services.preview import Preview, ReadingForm, preview_reading
+from server.fieldbook.services.record_shot import ShotForm, StrikeForm, record_shot, strike_shot
+from server.fieldbook.services.set_up import SetUpForm, set_up
+
+
+class ExtraBacksightInput(serializers.Serializer[Any]):
+    """A further backsight, on another benchmark."""
+
+    id = serializers.UUIDField()
+    benchmark = serializers.UUIDField()
+    backsight = Entry()
 
 
 class SetUpInput(serializers.Serializer[Any]):
-    """A new set-up with its backsight; ``taped`` may be empty."""
+    """A new set-up with its backsights, the first on a benchmark or a turning point.
+
+    ``taped`` and ``distance`` may be empty.
+    """
 
     id = serializers.UUIDField()
     instrument = serializers.UUIDField()
+    receiver = serializers.UUIDField(required=False, allow_null=True, default=None)
     x = Entry()
     y = Entry()
     taken_at = serializers.DateTimeField()
@@ -48,13 +52,19 @@ class SetUpInput(serializers.Serializer[Any]):
     backsight = Entry()
     taped = Entry()
     side = serializers.ChoiceField(["above", "below"])
+    distance = Entry(required=False, default="")
+    extras = serializers.ListField(
+        child=ExtraBacksightInput(), required=False, default=list, max_length=8
+    )
 
 
 class ReadingQuery(serializers.Serializer[Any]):
     """A reading that is being typed."""
 
     floor = serializers.UUIDField()
+    point = serializers.UUIDField()
     reading = Entry()
+    setting = serializers.ChoiceField(Setting.choices, default=Setting.FINE)
 
 
 class MarksQuery(serializers.Serializer[Any]):
@@ -71,6 +81,9 @@ class ShotInput(serializers.Serializer[Any]):
     point = serializers.UUIDField()
     reading = Entry()
     taken_at = serializers.DateTimeField()
+    setting = serializers.ChoiceField(Setting.choices, default=Setting.FINE)
+    first_typed = Entry(required=False, default="")
+    slip = serializers.CharField(max_length=40, required=False, allow_blank=True, default="")
 
 
 class StrikeInput(serializers.Serializer[Any]):
@@ -89,8 +102,9 @@ class SetUpDraftAnswer(TypedDict):
 
 def set_up_form(typed: dict[str, Any]) -> SetUpForm:
     """Return the service's form of a checked body."""
-    own = {name: typed.pop(name) for name in ("id", "instrument", "x", "y", "taken_at")}
-    return SetUpForm(**own, sight=BacksightForm(**typed))
+    own = {name: typed.pop(name) for name in ("id", "instrument", "receiver", "x", "y", "taken_at")}
+    extras = tuple(ExtraForm(**extra) for extra in typed.pop("extras"))
+    return SetUpForm(**own, sight=BacksightForm(**typed, extras=extras))
 
 
 class SetUpDraftView(SignedInView):
@@ -132,16 +146,14 @@ class ReadingView(SignedInView):
     """A reading that is being typed."""
 
     @extend_schema(
-        operation_id="preview_reading", parameters=[ReadingQuery], responses=answers(ShotFigures)
+        operation_id="preview_reading", parameters=[ReadingQuery], responses=answers(Preview)
     )
     def get(self, request: Request, set_up: UUID) -> Response:
-        """Tell what it would say; nothing is stored."""
+        """Tell what it would say, and whether it looks like a slip; nothing is stored."""
         query = ReadingQuery(data=request.query_params)
         query.is_valid(raise_exception=True)
-        typed = query.validated_data
-        return Response(
-            preview_reading(self.user(request), set_up, typed["floor"], typed["reading"])
-        )
+        form = ReadingForm(**query.validated_data)
+        return Response(preview_reading(self.user(request), set_up, form))
 
 
 class ShotsView(SignedInView):
@@ -150,7 +162,7 @@ class ShotsView(SignedInView):
     @extend_schema(
         operation_id="record_shot",
         request=ShotInput,
-        responses={**answers(ShotFigures), 201: answers(ShotFigures)[200]},
+        responses={**answers(Said), 201: answers(Said)[200]},
     )
     def post(self, request: Request) -> Response:
         """Record a shot and answer what it says."""

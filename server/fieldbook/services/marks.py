@@ -12,8 +12,10 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import floor_seen_from, set_up_for
 from server.fieldbook.figures import BothTexts, both_lengths, both_texts
+from server.fieldbook.proof import tightest_tolerance
 from server.fieldbook.rules import place_of, station_of
 from server.fieldbook.sheets import SetUpSheet, set_up_sheet
+from server.fieldbook.standing import JobStandings
 from server.jobs.rules import levels_of, outline_of, style_of
 from server.shown import Place, Shown, show, show_place
 
@@ -73,11 +75,14 @@ def marks_sheet(user: User, set_up_id: UUID, floor_id: UUID) -> MarksSheet:
     """Return the marks of a floor from a set-up, in as many queries however many marks."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
     floor = floor_seen_from(user, set_up, floor_id)
-    style, station, levels = style_of(set_up.job), station_of(set_up), levels_of(floor)
+    job, style, levels = set_up.job, style_of(set_up.job), levels_of(floor)
+    standings = JobStandings(job)
+    standing = standings.by_id[set_up.pk]
+    station = station_of(set_up, standing.sighting)
     places = wall_marks(outline_of(floor.corners.all()), floor.mark_spacing)
     stands = place_of(set_up)
     return {
-        "set_up": set_up_sheet(set_up, style),
+        "set_up": set_up_sheet(standings, standing, style, tightest_tolerance(job)),
         "spacing": show(floor.mark_spacing, style),
         "surfaces": [
             _surface("top-of-slab", "Top of slab", levels.top_of_slab, station, style),

@@ -1,4 +1,4 @@
-"""Records a shot, strikes one through, and tells what a reading would give."""
+"""Records a shot, and strikes one through."""
 
 from __future__ import annotations
 
@@ -8,20 +8,30 @@ from typing import Any
 from uuid import UUID
 
 from core.errors import RuleError
-from core.lengths import Reading, Style
+from core.floors import PlanPoint
+from core.lengths import Length, Reading, Style
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
-from server.fieldbook.access import floor_seen_from, set_up_for, shot_for
-from server.fieldbook.figures import ShotFigures, shot_figures
-from server.fieldbook.models import SetUp, Shot, Strike
-from server.fieldbook.rules import Sighting, recorded_sighting, sighting_of
+from server.fieldbook.access import shot_for
+from server.fieldbook.figures import Said, said
+from server.fieldbook.lines import remembered_sighting
+from server.fieldbook.models import Setting, SetUp, Shot, Strike
+from server.fieldbook.pegs import judged_in
+from server.fieldbook.rules import Sighting
 from server.jobs.models import Floor
-from server.jobs.rules import levels_of, style_of
 from server.records import record_once
 from server.refusals import Invalid, Problem
 
 FLOOR_OF_POINT = """
-SELECT jobs_floor.*, jobs_job.style AS job_style, crews_membership.role AS role
+SELECT jobs_floor.*, jobs_job.style AS job_style, crews_membership.role AS role,
+    jobs_point.x AS point_x, jobs_point.y AS point_y,
+    (SELECT COUNT(*) FROM gear_instrumentcheck
+        JOIN gear_instrument ON gear_instrument.id = gear_instrumentcheck.instrument_id
+        WHERE gear_instrument.crew_id = jobs_job.crew_id)
+    + (SELECT COUNT(*) FROM fieldbook_acceptedrun
+        JOIN fieldbook_reread ON fieldbook_reread.id = fieldbook_acceptedrun.closing_id
+        JOIN fieldbook_setup ON fieldbook_setup.id = fieldbook_reread.set_up_id
+        WHERE fieldbook_setup.job_id = jobs_job.id) AS edition
 FROM jobs_point
 JOIN jobs_floor ON jobs_floor.id = jobs_point.floor_id
 JOIN jobs_job ON jobs_job.id = jobs_floor.job_id
@@ -32,36 +42,39 @@ WHERE jobs_point.id = %s AND crews_membership.user_id = %s
 
 @dataclass(frozen=True, slots=True)
 class ShotForm:
-    """A shot as it is typed."""
+    """A shot as it is typed; ``slip`` and ``first_typed`` where a likely slip was offered."""
 
     id: UUID
     set_up: UUID
     point: UUID
     reading: str
     taken_at: datetime
+    setting: str = Setting.FINE
+    first_typed: str = ""
+    slip: str = ""
 
 
 @dataclass(frozen=True, slots=True)
 class StrikeForm:
-    """Why a shot is struck through."""
+    """Why a reading is struck through."""
 
     id: UUID
     reason: str
 
 
-def record_shot(user: User, form: ShotForm) -> tuple[Shot, ShotFigures, bool]:
+def record_shot(user: User, form: ShotForm) -> tuple[Shot, Said, bool]:
     """Record a shot and answer what it says; the same form twice records one.
 
-    A point may carry several shots; the last one not struck counts.
+    A point may carry several shots; the last one not struck counts, in its own pass.
     """
-    floor, style = _floor_of_point(user, form.point)
+    floor = _floor_of_point(user, form.point)
     try:
-        sighting = recorded_sighting(form.set_up)
+        sighting = remembered_sighting(form.set_up, floor.edition)
     except SetUp.DoesNotExist:
         raise missing("set-up", form.set_up) from None
     if sighting.job != floor.job_id:
         raise missing("set-up", form.set_up)
-    reading = _read(sighting, form.reading)
+    reading = read_on(sighting, form.reading)
     shot, created = record_once(
         Shot(
             id=form.id,
@@ -69,23 +82,37 @@ def record_shot(user: User, form: ShotForm) -> tuple[Shot, ShotFigures, bool]:
             point_id=form.point,
             reading=reading,
             typed=form.reading.strip(),
+            setting=form.setting,
+            first_typed=form.first_typed.strip(),
+            slip=form.slip,
             taken_at=form.taken_at,
             taken_by=user,
         )
     )
-    return shot, _figures(sighting, floor, reading, style), created
+    place = PlanPoint(Length.from_metres(floor.point_x), Length.from_metres(floor.point_y))
+    judged = judged_in(floor, Style.from_code(floor.job_style), form.setting)
+    return shot, said(reading, sighting, place, judged), created
 
 
-def _floor_of_point(user: User, point_id: UUID) -> tuple[Floor, Style]:
-    """Return the floor a point lies on and its job's style, for whoever may record on it.
+def read_on(sighting: Sighting, text: str) -> Reading:
+    """Read what was typed on a set-up's rod."""
+    try:
+        return sighting.rod.read(text)
+    except RuleError as refused:
+        raise Invalid(Problem.of("reading", refused)) from refused
 
-    One plain query with nothing to compile: readings are logged more often than all else.
+
+def _floor_of_point(user: User, point_id: UUID) -> Any:
+    """Return the floor a point lies on, with the point's place and its job's style.
+
+    For whoever may record on it; one plain query with nothing to compile, as readings are
+    logged more often than all else.
     """
     found: Any = next(iter(Floor.objects.raw(FLOOR_OF_POINT, [point_id, user.pk])), None)
     if found is None:
         raise missing("point", point_id)
     require(found.role, Ability.RECORD)
-    return found, Style.from_code(found.job_style)
+    return found
 
 
 def strike_shot(user: User, shot_id: UUID, form: StrikeForm) -> tuple[Strike, bool]:
@@ -95,23 +122,3 @@ def strike_shot(user: User, shot_id: UUID, form: StrikeForm) -> tuple[Strike, bo
     if already is not None:
         return already, False
     return record_once(Strike(id=form.id, shot=shot, reason=form.reason, taken_by=user))
-
-
-def preview_reading(user: User, set_up_id: UUID, floor_id: UUID, text: str) -> ShotFigures:
-    """Tell what a reading would say, without recording it."""
-    set_up = set_up_for(user, set_up_id, Ability.READ)
-    floor = floor_seen_from(user, set_up, floor_id)
-    sighting = sighting_of(set_up)
-    return _figures(sighting, floor, _read(sighting, text), style_of(floor.job))
-
-
-def _figures(sighting: Sighting, floor: Floor, reading: Reading, style: Style) -> ShotFigures:
-    levels = levels_of(floor)
-    return shot_figures(reading, sighting.line, sighting.rod, levels, floor.tolerance, style)
-
-
-def _read(sighting: Sighting, text: str) -> Reading:
-    try:
-        return sighting.rod.read(text)
-    except RuleError as refused:
-        raise Invalid(Problem.of("reading", refused)) from refused

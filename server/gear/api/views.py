@@ -10,11 +10,20 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from core.instruments import FastBeep
 from core.rods import GRADUATIONS, Numbering
 from server.api.inputs import Entry, Named
 from server.api.views import SignedInView, answers, recorded, records
-from server.gear.models import InstrumentKind
-from server.gear.services.add_gear import InstrumentForm, RodForm, add_instrument, add_rod
+from server.gear.models import BeamClass, InstrumentKind
+from server.gear.services.add_gear import (
+    InstrumentForm,
+    ReceiverForm,
+    RodForm,
+    add_instrument,
+    add_receiver,
+    add_rod,
+)
+from server.gear.services.check_instrument import choose
 from server.gear.sheets import GearSheet, gear_sheet
 
 
@@ -26,6 +35,18 @@ class InstrumentInput(serializers.Serializer[Any]):
     kind = serializers.ChoiceField(InstrumentKind.choices)
     range = Entry()
     least_distance = Entry()
+    specification = Entry()
+    beam_class = serializers.ChoiceField(BeamClass.choices, allow_blank=True)
+
+
+class ReceiverInput(serializers.Serializer[Any]):
+    """A new receiver."""
+
+    id = serializers.UUIDField()
+    name = Named(60)
+    fast_beep = serializers.ChoiceField([str(beep) for beep in FastBeep])
+    fine = Entry()
+    coarse = Entry()
 
 
 class RodInput(serializers.Serializer[Any]):
@@ -36,6 +57,15 @@ class RodInput(serializers.Serializer[Any]):
     numbering = serializers.ChoiceField([str(numbering) for numbering in Numbering])
     graduation = serializers.ChoiceField(list(GRADUATIONS))
     length = Entry()
+    has_bubble = serializers.BooleanField()
+    reads_halves = serializers.BooleanField()
+
+
+class ChoicesInput(serializers.Serializer[Any]):
+    """What a crew chooses."""
+
+    strict_calls = serializers.BooleanField()
+    check_days = serializers.IntegerField()
 
 
 class GearView(SignedInView):
@@ -67,3 +97,24 @@ class RodsView(SignedInView):
         form = RodForm(**self.typed(request, RodInput))
         rod, created = add_rod(self.user(request), crew, form)
         return recorded(rod.pk, created)
+
+
+class ReceiversView(SignedInView):
+    """A crew's receivers."""
+
+    @extend_schema(operation_id="add_receiver", request=ReceiverInput, responses=records())
+    def post(self, request: Request, crew: UUID) -> Response:
+        """Add a receiver."""
+        form = ReceiverForm(**self.typed(request, ReceiverInput))
+        receiver, created = add_receiver(self.user(request), crew, form)
+        return recorded(receiver.pk, created)
+
+
+class ChoicesView(SignedInView):
+    """What a crew chose."""
+
+    @extend_schema(operation_id="choose", request=ChoicesInput, responses=answers(GearSheet))
+    def put(self, request: Request, crew: UUID) -> Response:
+        """Keep how close calls count and how long a check holds."""
+        choose(self.user(request), crew, **self.typed(request, ChoicesInput))
+        return Response(gear_sheet(self.user(request), crew))

@@ -1,4 +1,4 @@
-"""Adds instruments and rods to a crew."""
+"""Adds instruments, receivers and rods to a crew."""
 
 from __future__ import annotations
 
@@ -6,13 +6,15 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from core.errors import OutOfRange
+from core.instruments import FastBeep, parse_slope
+from core.instruments import Receiver as CoreReceiver
 from core.lengths import Length, StyleKind, format_length
 from core.lengths.style import Style
 from core.rods import GRADUATIONS, Numbering
 from core.rods import Rod as CoreRod
 from server.crews.models import User
 from server.crews.permissions import Ability, role_in_crew
-from server.gear.models import Instrument, Rod
+from server.gear.models import Instrument, Receiver, Rod
 from server.records import record_once
 from server.refusals import Entries
 
@@ -28,17 +30,32 @@ class RodForm:
     numbering: str
     graduation: str
     length: str
+    has_bubble: bool = False
+    reads_halves: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class InstrumentForm:
-    """An instrument as it is typed; range and least distance may be left empty."""
+    """An instrument as it is typed; reach and specification may be left empty."""
 
     id: UUID
     name: str
     kind: str
     range: str
     least_distance: str
+    specification: str = ""
+    beam_class: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class ReceiverForm:
+    """A receiver as it is typed: its half-bands with their unit."""
+
+    id: UUID
+    name: str
+    fast_beep: str
+    fine: str
+    coarse: str
 
 
 def add_rod(user: User, crew_id: UUID, form: RodForm) -> tuple[Rod, bool]:
@@ -59,6 +76,8 @@ def add_rod(user: User, crew_id: UUID, form: RodForm) -> tuple[Rod, bool]:
             numbering=form.numbering,
             graduation=form.graduation,
             length=length,
+            has_bubble=form.has_bubble,
+            reads_halves=form.reads_halves,
         )
     )
 
@@ -72,6 +91,8 @@ def add_instrument(user: User, crew_id: UUID, form: InstrumentForm) -> tuple[Ins
     for name, length in reach.items():
         if length is not None:
             entries.check(name, lambda length=length: _sensible(length))  # type: ignore[misc]
+    text = form.specification.strip()
+    specified = entries.check("specification", lambda: parse_slope(text)) if text else None
     entries.finish()
     return record_once(
         Instrument(
@@ -81,6 +102,32 @@ def add_instrument(user: User, crew_id: UUID, form: InstrumentForm) -> tuple[Ins
             kind=form.kind,
             range=reach.get("range"),
             least_distance=reach.get("least_distance"),
+            specified_rise=specified.rise if specified else None,
+            specified_run=specified.run if specified else None,
+            specification_typed=text,
+            beam_class=form.beam_class,
+        )
+    )
+
+
+def add_receiver(user: User, crew_id: UUID, form: ReceiverForm) -> tuple[Receiver, bool]:
+    """Add a receiver to a crew."""
+    role_in_crew(user, crew_id, Ability.PLAN)
+    entries = Entries({"fine": form.fine, "coarse": form.coarse}, StyleKind.FEET_INCHES)
+    fine, coarse = entries.length("fine"), entries.length("coarse")
+    if fine is not None and coarse is not None:
+        entries.check("fine", lambda: CoreReceiver(FastBeep(form.fast_beep), fine, coarse))
+    entries.finish()
+    assert fine is not None
+    assert coarse is not None
+    return record_once(
+        Receiver(
+            id=form.id,
+            crew_id=crew_id,
+            name=form.name,
+            fast_beep=form.fast_beep,
+            fine=fine,
+            coarse=coarse,
         )
     )
 

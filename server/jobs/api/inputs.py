@@ -18,6 +18,16 @@ class BenchmarkInput(serializers.Serializer[Any]):
     name = Named(20)
     elevation = Entry()
     description = Named(200)
+    x = Entry(required=False, default="")
+    y = Entry(required=False, default="")
+
+
+class TrustInput(serializers.Serializer[Any]):
+    """How often a benchmark is read again, and how far off is still good."""
+
+    reread_minutes = Entry()
+    reread_tolerance = Entry()
+    rough_tolerance = Entry()
 
 
 class JobInput(serializers.Serializer[Any]):

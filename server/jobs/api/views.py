@@ -17,11 +17,13 @@ from server.jobs.api.inputs import (
     FloorInput,
     JobInput,
     PointInput,
+    TrustInput,
     floor_form,
 )
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.add_point import PointForm, add_point
 from server.jobs.services.create_job import JobForm, create_job
+from server.jobs.services.keep_trust import TrustForm, keep_trust
 from server.jobs.services.lay_out_floor import change_floor, lay_out_floor
 from server.jobs.sheets import FloorDraftSheet, JobRow, floor_draft_sheet, job_rows
 
@@ -111,3 +113,13 @@ class FloorChangeView(SignedInView):
         form = floor_form({**self.typed(request, FloorInput), "id": floor})
         changed = change_floor(self.user(request), floor, form)
         return recorded(changed.pk, created=False)
+
+
+class TrustView(SignedInView):
+    """A job's limits of trust."""
+
+    @extend_schema(operation_id="keep_trust", request=TrustInput, responses=records())
+    def put(self, request: Request, job: UUID) -> Response:
+        """Keep how often the benchmark is read again, and how far off is still good."""
+        kept = keep_trust(self.user(request), job, TrustForm(**self.typed(request, TrustInput)))
+        return recorded(kept.pk, created=False)

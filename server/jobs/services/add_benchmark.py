@@ -6,13 +6,14 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from core.errors import OutOfRange
-from core.lengths import Elevation, format_length
+from core.floors import PlanPoint
+from core.lengths import Elevation, Length, format_length
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import kind_of, style_of
-from server.records import record_once
+from server.records import record_once, rests_on
 from server.refusals import Entries, Invalid, Problem
 
 HIGHEST = Elevation.from_metres(9000)
@@ -26,16 +27,37 @@ class BenchmarkForm:
     name: str
     elevation: str
     description: str
+    x: str = ""
+    y: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """What a benchmark's form gives: its elevation, its place, and U where it was carried."""
+
+    elevation: Elevation
+    place: PlanPoint | None = None
+    half_width: Length | None = None
 
 
 def add_benchmark(user: User, job_id: UUID, form: BenchmarkForm) -> tuple[Benchmark, bool]:
     """Add a benchmark; its name is new to the job."""
     job, _ = job_for(user, job_id, Ability.PLAN)
-    entries = Entries({"elevation": form.elevation}, kind_of(job))
+    typed = {"elevation": form.elevation, "x": form.x, "y": form.y}
+    entries = Entries(typed, kind_of(job))
     elevation = read_elevation(entries, "elevation")
+    place = _read_place(form, entries)
     entries.finish()
     assert elevation is not None
-    return store_benchmark(user, job, form, elevation)
+    return store_benchmark(user, job, form, Known(elevation, place))
+
+
+def _read_place(form: BenchmarkForm, entries: Entries) -> PlanPoint | None:
+    """Read where it is; both left empty is no place, one alone is refused by the other."""
+    if not form.x.strip() and not form.y.strip():
+        return None
+    x, y = entries.length("x"), entries.length("y")
+    return entries.check("x", lambda: PlanPoint(x, y)) if x is not None and y is not None else None
 
 
 def read_elevation(entries: Entries, field: str) -> Elevation | None:
@@ -57,18 +79,20 @@ def read_elevation(entries: Entries, field: str) -> Elevation | None:
 
 
 def store_benchmark(
-    user: User, job: Job, form: BenchmarkForm, elevation: Elevation
+    user: User, job: Job, form: BenchmarkForm, known: Known
 ) -> tuple[Benchmark, bool]:
-    """Record a benchmark; refuses a name the job already has, naming its elevation."""
+    """Record a benchmark; refuses a name the job already has, with what rests on it."""
     other = Benchmark.objects.filter(job=job, name=form.name).exclude(pk=form.id).first()
     if other is not None:
         stands = format_length(other.elevation.above_datum, style_of(job))
+        resting = ", ".join(rests_on(other))
+        used = f" On it rest: {resting}." if resting else ""
         raise Invalid(
             Problem(
                 "name",
                 "taken",
                 form.name,
-                f"{other.name} already stands in this job, at {stands}.",
+                f"{other.name} already stands in this job, at {stands}.{used}",
                 "A new value is a new benchmark: give it a name of its own.",
             )
         )
@@ -77,8 +101,11 @@ def store_benchmark(
             id=form.id,
             job=job,
             name=form.name,
-            elevation=elevation,
+            elevation=known.elevation,
             description=form.description,
+            x=known.place.x if known.place else None,
+            y=known.place.y if known.place else None,
+            half_width=known.half_width,
             created_by=user,
         )
     )

@@ -11,7 +11,12 @@ from core.lengths import Style
 from server.crews.models import User
 from server.crews.permissions import Ability, role_in_crew
 from server.jobs.models import Job
-from server.jobs.services.add_benchmark import BenchmarkForm, read_elevation, store_benchmark
+from server.jobs.services.add_benchmark import (
+    BenchmarkForm,
+    Known,
+    read_elevation,
+    store_benchmark,
+)
 from server.records import record_once
 from server.refusals import Entries
 
@@ -47,5 +52,5 @@ def create_job(user: User, form: JobForm) -> tuple[Job, bool]:
                 created_by=user,
             )
         )
-        store_benchmark(user, job, form.benchmark, elevation)
+        store_benchmark(user, job, form.benchmark, Known(elevation))
     return job, created

@@ -7,10 +7,13 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.floors import Outline
+from core.instruments import Setting
 from core.lengths import Style
+from core.uncertainty import SureVerdict
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.fieldbook.pegs import FloorPegs, Peg, pegs_of
+from server.fieldbook.pegs import FloorPegs, Peg, judged_in, pegs_of
+from server.fieldbook.standing import JobStandings
 from server.jobs.access import floor_for
 from server.jobs.models import Floor
 from server.jobs.rules import outline_of, style_of
@@ -20,13 +23,21 @@ from server.shown import Amount, Place, Shown, show, show_area, show_place
 
 
 class PegCounts(TypedDict):
-    """How many points are in each state."""
+    """How many points are in each state.
+
+    ``counted_on`` is how many the crew takes for on: plainly by their lean, strictly only sure
+    ones. ``rough`` is how many a rough pass has shot.
+    """
 
     points: int
     not_shot: int
     on: int
     high: int
     low: int
+    close: int
+    in_doubt: int
+    counted_on: int
+    rough: int
     thin: int
 
 
@@ -42,6 +53,7 @@ class FloorPlan(TypedDict):
     thickness: Shown
     least_thickness: Shown
     tolerance: Shown
+    rough_tolerance: Shown
     counts: PegCounts
     pegs: list[Peg]
 
@@ -56,11 +68,11 @@ class FloorSheet(TypedDict):
 
 
 def floor_sheet(user: User, floor_id: UUID) -> FloorSheet:
-    """Return a floor's sheet, in six queries however many points and shots."""
+    """Return a floor's sheet, in a fixed number of queries however many points and shots."""
     floor, _ = floor_for(user, floor_id, Ability.READ)
     style = style_of(floor.job)
     outline = outline_of(floor.corners.all())
-    pegs = pegs_of([floor], style)[str(floor.pk)]
+    pegs = pegs_of([floor], JobStandings(floor.job), style)[str(floor.pk)]
     taken, undecided = take_off(floor, outline, pegs, style)
     return {
         "plan": floor_plan(floor, outline, pegs, style),
@@ -82,18 +94,25 @@ def floor_plan(floor: Floor, outline: Outline, pegs: FloorPegs, style: Style) ->
         "thickness": show(floor.thickness, style),
         "least_thickness": show(floor.least_thickness, style),
         "tolerance": show(floor.tolerance, style),
-        "counts": _counts(pegs.pegs),
+        "rough_tolerance": show(judged_in(floor, style, Setting.COARSE).tolerance.plus, style),
+        "counts": _counts(pegs.pegs, strictly=floor.job.crew.strict_calls),
         "pegs": pegs.pegs,
     }
 
 
-def _counts(pegs: list[Peg]) -> PegCounts:
+def _counts(pegs: list[Peg], *, strictly: bool) -> PegCounts:
     states = Counter(str(peg["state"]) for peg in pegs)
+    sound = [peg["shot"] for peg in pegs if peg["shot"] and not peg["shot"]["in_doubt"]]
+    verdicts = [SureVerdict(shot["verdict"], is_close=shot["is_close"]) for shot in sound]
     return {
         "points": len(pegs),
         "not_shot": states["not-shot"],
         "on": states["on"],
         "high": states["high"],
         "low": states["low"],
-        "thin": sum(1 for peg in pegs if peg["shot"] and peg["shot"]["is_thin"]),
+        "close": states["close"],
+        "in_doubt": states["in-doubt"],
+        "counted_on": sum(verdict.counts_as_on(strictly=strictly) for verdict in verdicts),
+        "rough": sum(1 for peg in pegs if peg["rough"]),
+        "thin": sum(1 for shot in sound if shot["is_thin"]),
     }

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/v1/crews/{crew}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Keep how close calls count and how long a check holds. */
+        put: operations["choose"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/crews/{crew}/gear": {
         parameters: {
             query?: never;
@@ -32,6 +49,23 @@ export interface paths {
         put?: never;
         /** @description Add an instrument. */
         post: operations["add_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/receivers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Add a receiver. */
+        post: operations["add_receiver"];
         delete?: never;
         options?: never;
         head?: never;
@@ -84,6 +118,74 @@ export interface paths {
         put?: never;
         /** @description Put an extra point on the floor. */
         post: operations["add_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{instrument}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its checks and knocks, the latest first. */
+        get: operations["instrument"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{instrument}/check-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it gives; nothing is stored. */
+        post: operations["draft_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{instrument}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record a check. */
+        post: operations["record_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{instrument}/knocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Note that it was dropped or knocked. */
+        post: operations["report_knock"];
         delete?: never;
         options?: never;
         head?: never;
@@ -176,6 +278,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the runs and the turning points of a job. */
+        get: operations["runs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/set-up-draft": {
         parameters: {
             query?: never;
@@ -204,6 +323,57 @@ export interface paths {
         put?: never;
         /** @description Record a set-up. */
         post: operations["set_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/trust": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Keep how often the benchmark is read again, and how far off is still good. */
+        put: operations["keep_trust"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rereads/{reread}/acceptance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Spread a run's misclosure, and keep its points as benchmarks. */
+        post: operations["accept_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rereads/{reread}/strikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Strike a re-read through, with a reason. */
+        post: operations["strike_reread"];
         delete?: never;
         options?: never;
         head?: never;
@@ -263,6 +433,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/set-ups/{set_up}/knocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Note that the instrument was knocked where it stands. */
+        post: operations["knocked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/set-ups/{set_up}/marks": {
         parameters: {
             query?: never;
@@ -287,8 +474,76 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Tell what it would say; nothing is stored. */
+        /** @description Tell what it would say, and whether it looks like a slip; nothing is stored. */
         get: operations["preview_reading"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set-ups/{set_up}/reread-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell how far it is off, and what it would put in doubt; nothing is stored. */
+        post: operations["draft_reread"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set-ups/{set_up}/rereads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record a known point read again. */
+        post: operations["read_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set-ups/{set_up}/turning-points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record a turning point. */
+        post: operations["shoot_turning_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set-ups/{set_up}/way-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return what to shoot again, nearest first. */
+        get: operations["way_out"];
         put?: never;
         post?: never;
         delete?: never;
@@ -331,21 +586,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/turning-points/{turning_point}/strikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Strike a turning point through that nothing stands on. */
+        post: operations["strike_turning_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A run that is accepted. */
+        AcceptInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            accepted_at: string;
+            keep: components["schemas"]["KeepInputRequest"][];
+        };
         /** @description A demo account. */
         Account: {
             username: string;
             password: string;
             who: string;
         };
+        /** @description How far several backsights disagree, against what is allowed. */
+        Agreeing: {
+            text: string;
+            is_good: boolean;
+        };
         /** @description An area or a volume: the number in its unit, and the text with the unit. */
         Amount: {
             /** Format: double */
             value: number;
             text: string;
+        };
+        /** @enum {string} */
+        BeamClassEnum: "1" | "2" | "3R" | "3B";
+        /** @description A beep, and what to do when it sounds. */
+        Beep: {
+            sound: string;
+            means: string;
         };
         /** @description A new benchmark. */
         BenchmarkInputRequest: {
@@ -354,6 +646,10 @@ export interface components {
             name: string;
             elevation: string;
             description: string;
+            /** @default  */
+            x: string;
+            /** @default  */
+            y: string;
         };
         /** @description A benchmark. */
         BenchmarkSheet: {
@@ -361,7 +657,11 @@ export interface components {
             name: string;
             elevation: components["schemas"]["Shown"];
             description: string;
+            place: components["schemas"]["Place"] | null;
+            uncertainty: string;
         };
+        /** @enum {unknown} */
+        BlankEnum: "";
         /** @description A line of the book; a column that does not apply is empty. */
         BookRow: {
             shot: string;
@@ -375,6 +675,8 @@ export interface components {
             height_of_instrument: string;
             elevation: string;
             struck: string;
+            in_doubt: boolean;
+            note: string;
             typed: string;
             taken_at: string;
             taken_by: string;
@@ -404,6 +706,70 @@ export interface components {
             rod: string;
             job: string;
         };
+        /** @description The instrument was knocked where it stands. */
+        BumpInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            happened_at: string;
+        };
+        /** @description What a check that is being typed gives, and what is wrong with it so far. */
+        CheckDraftAnswer: {
+            says: components["schemas"]["CheckSays"] | null;
+            errors: components["schemas"]["ErrorBody"][];
+        };
+        /** @description A check: its entries by name as they are typed, with ``…_side`` above or below. */
+        CheckInputRequest: {
+            /** Format: uuid */
+            id: string;
+            method: components["schemas"]["MethodEnum"];
+            typed: {
+                [key: string]: string;
+            };
+            /** Format: date-time */
+            made_at: string;
+        };
+        /** @description A check in an instrument's history. */
+        CheckRow: {
+            id: string;
+            method: string;
+            method_text: string;
+            made_at: string;
+            made_by: string;
+            says: components["schemas"]["CheckSays"];
+        };
+        /** @description What a check says; ``settle`` is what would decide an inconclusive one. */
+        CheckSays: {
+            verdict: components["schemas"]["CheckVerdictEnum"];
+            verdict_text: string;
+            slope: string;
+            /** Format: double */
+            plotted: number;
+            uncertainty: string;
+            /** Format: double */
+            uncertainty_plotted: number;
+            specification: string;
+            gap: string;
+            true_error: string;
+            base: string;
+            direction: string;
+            /** Format: double */
+            direction_degrees: number | null;
+            settle: string;
+            errors: components["schemas"]["ErrorAt"][];
+        };
+        /** @enum {string} */
+        CheckVerdictEnum: "pass" | "fail" | "inconclusive";
+        /** @description What the crew chose: how close calls count, and how long a check holds. */
+        Choices: {
+            strict_calls: boolean;
+            check_days: number;
+        };
+        /** @description What a crew chooses. */
+        ChoicesInputRequest: {
+            strict_calls: boolean;
+            check_days: number;
+        };
         /** @description A corner as it can be typed. */
         Corner: {
             x: string;
@@ -421,6 +787,22 @@ export interface components {
             role: string;
             can_plan: boolean;
         };
+        /** @description A point whose last reading is in doubt. */
+        DoubtedPoint: {
+            point: string;
+            name: string;
+            floor: string;
+            floor_name: string;
+            reading: string;
+            taken_at: string;
+            distance: components["schemas"]["Shown"];
+            is_to_try: boolean;
+        };
+        /** @description The beam's error at a distance. */
+        ErrorAt: {
+            at: string;
+            error: string;
+        };
         /** @description One refusal; ``field`` is empty where it belongs to the whole request. */
         ErrorBody: {
             field: string;
@@ -434,6 +816,16 @@ export interface components {
         ErrorsBody: {
             errors: components["schemas"]["ErrorBody"][];
         };
+        /** @description A further backsight, on another benchmark. */
+        ExtraBacksightInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            benchmark: string;
+            backsight: string;
+        };
+        /** @enum {string} */
+        FastBeepEnum: "too-high" | "too-low";
         /** @description What a floor's form would make, and what is wrong with it so far. */
         FloorDraftAnswer: {
             draft: components["schemas"]["FloorDraftSheet"];
@@ -506,6 +898,7 @@ export interface components {
             thickness: components["schemas"]["Shown"];
             least_thickness: components["schemas"]["Shown"];
             tolerance: components["schemas"]["Shown"];
+            rough_tolerance: components["schemas"]["Shown"];
             counts: components["schemas"]["PegCounts"];
             pegs: components["schemas"]["Peg"][];
         };
@@ -532,11 +925,18 @@ export interface components {
             waste: string;
             order_step: string;
         };
-        /** @description The gear of a crew, and the scales a new rod may have. */
+        /** @description A further backsight of a set-up. */
+        FurtherBacksight: {
+            benchmark: string;
+            reading: string;
+        };
+        /** @description The gear of a crew, what it chose, and the scales a new rod may have. */
         GearSheet: {
             instruments: components["schemas"]["InstrumentSheet"][];
+            receivers: components["schemas"]["ReceiverSheet"][];
             rods: components["schemas"]["RodSheet"][];
             graduations: components["schemas"]["GraduationSheet"][];
+            choices: components["schemas"]["Choices"];
         };
         /** @enum {string} */
         GraduationEnum: "ft-in/8" | "ft-in/16" | "ft/100" | "in/8" | "in/16" | "in/32" | "m/cm" | "mm";
@@ -549,8 +949,18 @@ export interface components {
             division: number;
             fractions: string[];
         };
+        /** @description An instrument's checks and knocks, the latest first, and how they are plotted. */
+        InstrumentHistory: {
+            instrument: components["schemas"]["InstrumentSheet"];
+            checks: components["schemas"]["CheckRow"][];
+            knocks: components["schemas"]["KnockRow"][];
+            /** Format: double */
+            specification_plotted: number;
+            plot_unit: string;
+            can_plan: boolean;
+        };
         /** @enum {string} */
-        InstrumentInputKindEnum: "rotary-laser" | "line-laser" | "optical-level";
+        InstrumentInputKindEnum: "rotary-laser" | "line-laser" | "optical-level" | "water-level";
         /** @description A new instrument. */
         InstrumentInputRequest: {
             /** Format: uuid */
@@ -559,6 +969,8 @@ export interface components {
             kind: components["schemas"]["InstrumentInputKindEnum"];
             range: string;
             least_distance: string;
+            specification: string;
+            beam_class: components["schemas"]["BeamClassEnum"] | components["schemas"]["BlankEnum"];
         };
         /** @description An instrument, as it is listed. */
         InstrumentSheet: {
@@ -568,6 +980,9 @@ export interface components {
             kind_text: string;
             range_text: string;
             least_distance_text: string;
+            specification: string;
+            beam_class: string;
+            trust: components["schemas"]["TrustSheet"];
         };
         /** @description A new job with its first benchmark. */
         JobInputRequest: {
@@ -598,11 +1013,17 @@ export interface components {
             style: string;
             style_kind: string;
             volume_unit: string;
+            /** Format: double */
+            longest_sight: number | null;
+            limits: components["schemas"]["TrustLimits"];
+            strict_calls: boolean;
             can_plan: boolean;
             can_record: boolean;
             benchmarks: components["schemas"]["BenchmarkSheet"][];
             floors: components["schemas"]["FloorPlan"][];
+            instruments: components["schemas"]["InstrumentSheet"][];
             set_ups: components["schemas"]["SetUpSheet"][];
+            turning_points: components["schemas"]["TurningPointSheet"][];
             stone_targets: components["schemas"]["StoneTarget"][];
             steps: components["schemas"]["Step"][];
         };
@@ -610,8 +1031,31 @@ export interface components {
         JobsSheet: {
             jobs: components["schemas"]["JobRow"][];
         };
+        /** @description A turning point to keep as a benchmark. */
+        KeepInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            turning_point: string;
+            name: string;
+        };
         /** @enum {string} */
-        KeyEnum: "control" | "floors" | "set-up" | "marks" | "stone" | "concrete" | "book";
+        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "marks" | "stone" | "concrete" | "book";
+        /** @description What happened to an instrument. */
+        KnockInputRequest: {
+            /** Format: uuid */
+            id: string;
+            note: string;
+            /** Format: date-time */
+            happened_at: string;
+        };
+        /** @description A drop or a knock in an instrument's history. */
+        KnockRow: {
+            id: string;
+            note: string;
+            happened_at: string;
+            reported_by: string;
+        };
         /** @enum {string} */
         LevelFromEnum: "elevation" | "benchmark" | "floor";
         /** @description What a backsight gives: K, what it may be called, and the beam where it is known. */
@@ -635,18 +1079,27 @@ export interface components {
             places: components["schemas"]["WallMarkSheet"][];
         };
         /** @enum {string} */
+        MethodEnum: "two-position" | "face-about" | "both-axes" | "two-peg" | "water-level";
+        /** @description What moves when a run is accepted: a set-up's readings, and by how much. */
+        Moving: {
+            what: string;
+            by: string;
+        };
+        /** @enum {string} */
         NumberingEnum: "up" | "down" | "centre-zero";
         /** @description Why a mark can't be made from here, and the ways out. */
         ObstacleSheet: {
             why: string;
             ways_out: string[];
         };
+        /** @enum {string} */
+        OccasionEnum: "clock" | "knock" | "end" | "pour" | "check" | "closing";
         /** @description A ready answer; ``text`` can be typed in the field. */
         OfferBody: {
             label: string;
             text: string;
         };
-        /** @description A point on the plan and its state. */
+        /** @description A point on the plan and its state: in the fine pass, and in the rough one kept apart. */
         Peg: {
             id: string;
             name: string;
@@ -654,6 +1107,8 @@ export interface components {
             is_extra: boolean;
             state: components["schemas"]["PegStateEnum"];
             shot: components["schemas"]["PegShot"] | null;
+            rough_state: components["schemas"]["PegStateEnum"];
+            rough: components["schemas"]["PegShot"] | null;
         };
         /** @description How many points are in each state. */
         PegCounts: {
@@ -662,23 +1117,33 @@ export interface components {
             on: number;
             high: number;
             low: number;
+            close: number;
+            in_doubt: number;
+            counted_on: number;
+            rough: number;
             thin: number;
         };
-        /** @description The shot that counts on a point. */
+        /** @description The shot that counts on a point; one in doubt counts for nothing until it is cleared. */
         PegShot: {
-            id: string;
-            set_up: number;
             reading: components["schemas"]["BothTexts"];
             /** Format: double */
             scale_value: number;
             elevation: components["schemas"]["Shown"];
             thickness: components["schemas"]["Shown"];
             deviation: string;
+            verdict: components["schemas"]["VerdictEnum"];
+            is_close: boolean;
+            verdict_text: string;
+            uncertainty: string;
+            largest_part: string;
             action: string;
             is_thin: boolean;
+            id: string;
+            set_up: number;
+            in_doubt: boolean;
         };
         /** @enum {string} */
-        PegStateEnum: "not-shot" | "on" | "high" | "low";
+        PegStateEnum: "not-shot" | "on" | "high" | "low" | "close" | "in-doubt";
         /** @description A place in plan, metres from the job's origin. */
         Place: {
             x: components["schemas"]["Shown"];
@@ -691,9 +1156,66 @@ export interface components {
             x: string;
             y: string;
         };
+        /** @description What a reading would say, and what makes it unlikely where something does. */
+        Preview: {
+            says: components["schemas"]["Said"];
+            unlikely: components["schemas"]["Unlikely"] | null;
+        };
+        /** @description Up to where a kit can prove the job's tightest tolerance; metres, none where it can't. */
+        Proof: {
+            /** Format: double */
+            metres: number | null;
+            text: string;
+        };
+        /** @description A new receiver. */
+        ReceiverInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            fast_beep: components["schemas"]["FastBeepEnum"];
+            fine: string;
+            coarse: string;
+        };
+        /** @description A receiver, as it is listed. */
+        ReceiverSheet: {
+            id: string;
+            name: string;
+            fast_beep: string;
+            beeps: components["schemas"]["Beep"][];
+            fine_text: string;
+            coarse_text: string;
+        };
         /** @description What was recorded, by its id. */
         Recorded: {
             id: string;
+        };
+        /** @description A known point read again: a benchmark or a turning point. */
+        RereadInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            point: string;
+            reading: string;
+            occasion: components["schemas"]["OccasionEnum"];
+            /** Format: date-time */
+            taken_at: string;
+        };
+        /** @description What a re-read would say. */
+        RereadPreview: {
+            text: string;
+            is_good: boolean;
+            doubts: string;
+        };
+        /** @description A known point read again, and how far it was off. */
+        RereadSheet: {
+            id: string;
+            point: string;
+            reading: string;
+            occasion: string;
+            difference: string;
+            is_good: boolean;
+            taken_at: string;
+            taken_by: string;
         };
         /** @description A new rod. */
         RodInputRequest: {
@@ -703,6 +1225,8 @@ export interface components {
             numbering: components["schemas"]["NumberingEnum"];
             graduation: components["schemas"]["GraduationEnum"];
             length: string;
+            has_bubble: boolean;
+            reads_halves: boolean;
         };
         /** @description A rod, as it is listed and drawn; metres. */
         RodSheet: {
@@ -718,6 +1242,80 @@ export interface components {
             lowest: number;
             /** Format: double */
             highest: number;
+            has_bubble: boolean;
+            read_to_text: string;
+        };
+        /** @description A point of a run: its backsight, foresight, rise or fall, and elevation. */
+        RunLine: {
+            key: string;
+            point: string;
+            set_up: number;
+            backsight: string;
+            height_of_instrument: string;
+            foresight: string;
+            rise: string;
+            fall: string;
+            elevation: string;
+            adjusted: string;
+            correction: string;
+            uncertainty: string;
+        };
+        /** @description A run, and how it closes. */
+        RunSheet: {
+            closing: string;
+            name: string;
+            lines: components["schemas"]["RunLine"][];
+            sums: components["schemas"]["RunSums"];
+            misclosure: string;
+            allowed: string;
+            is_allowed: boolean;
+            is_accepted: boolean;
+            in_doubt: boolean;
+            advice: string;
+            moving: components["schemas"]["Moving"][];
+            spots: components["schemas"]["RunSpot"][];
+        };
+        /** @description A place of a run in plan and in profile; metres along it and above its lowest point. */
+        RunSpot: {
+            name: string;
+            kind: string;
+            place: components["schemas"]["Place"] | null;
+            /** Format: double */
+            along: number;
+            /** Format: double */
+            height: number | null;
+        };
+        /** @description The sums under a run; the three differences must agree. */
+        RunSums: {
+            backsights: string;
+            foresights: string;
+            backsights_less_foresights: string;
+            rises: string;
+            falls: string;
+            rises_less_falls: string;
+            last_less_first: string;
+            proves: boolean;
+        };
+        /** @description The runs of a job, and its turning points. */
+        RunsSheet: {
+            runs: components["schemas"]["RunSheet"][];
+            turning_points: components["schemas"]["TurningPointSheet"][];
+        };
+        /** @description What a reading on the stone says. */
+        Said: {
+            reading: components["schemas"]["BothTexts"];
+            /** Format: double */
+            scale_value: number;
+            elevation: components["schemas"]["Shown"];
+            thickness: components["schemas"]["Shown"];
+            deviation: string;
+            verdict: components["schemas"]["VerdictEnum"];
+            is_close: boolean;
+            verdict_text: string;
+            uncertainty: string;
+            largest_part: string;
+            action: string;
+            is_thin: boolean;
         };
         /** @description Who is signed in; demo accounts stand only where the demo is loaded. */
         SessionSheet: {
@@ -735,13 +1333,22 @@ export interface components {
         SetUpDraftSheet: {
             line: components["schemas"]["LineSheet"] | null;
             place: components["schemas"]["Place"] | null;
+            proof: components["schemas"]["Proof"] | null;
+            agreeing: components["schemas"]["Agreeing"] | null;
+            asks_distance: boolean;
         };
-        /** @description A new set-up with its backsight; ``taped`` may be empty. */
+        /**
+         * @description A new set-up with its backsights, the first on a benchmark or a turning point.
+         *
+         *     ``taped`` and ``distance`` may be empty.
+         */
         SetUpInputRequest: {
             /** Format: uuid */
             id: string;
             /** Format: uuid */
             instrument: string;
+            /** Format: uuid */
+            receiver?: string | null;
             x: string;
             y: string;
             /** Format: date-time */
@@ -753,35 +1360,35 @@ export interface components {
             backsight: string;
             taped: string;
             side: components["schemas"]["SideEnum"];
+            /** @default  */
+            distance: string;
+            extras?: components["schemas"]["ExtraBacksightInputRequest"][];
         };
-        /** @description A set-up as screens show it. */
+        /** @description A set-up as screens show it; ``known`` is the point it stands on. */
         SetUpSheet: {
             id: string;
             number: number;
             instrument: string;
             instrument_id: string;
+            receiver: components["schemas"]["ReceiverSheet"] | null;
             rod: components["schemas"]["RodSheet"];
-            benchmark: string;
-            benchmark_elevation: components["schemas"]["Shown"];
+            known: string;
+            known_id: string;
+            known_elevation: components["schemas"]["Shown"];
+            known_uncertainty: string;
+            further: components["schemas"]["FurtherBacksight"][];
+            disagreement: string;
             line: components["schemas"]["LineSheet"];
             place: components["schemas"]["Place"];
+            proof: components["schemas"]["Proof"] | null;
+            standing: components["schemas"]["StandingSheet"];
             taken_at: string;
             taken_by: string;
         };
         /** @enum {string} */
+        SettingEnum: "fine" | "coarse";
+        /** @enum {string} */
         ShapeEnum: "rectangle" | "l-shape" | "corners";
-        /** @description What a reading on the stone says. */
-        ShotFigures: {
-            reading: components["schemas"]["BothTexts"];
-            /** Format: double */
-            scale_value: number;
-            elevation: components["schemas"]["Shown"];
-            thickness: components["schemas"]["Shown"];
-            deviation: string;
-            verdict: components["schemas"]["VerdictEnum"];
-            action: string;
-            is_thin: boolean;
-        };
         /** @description A new shot. */
         ShotInputRequest: {
             /** Format: uuid */
@@ -793,6 +1400,12 @@ export interface components {
             reading: string;
             /** Format: date-time */
             taken_at: string;
+            /** @default fine */
+            setting: components["schemas"]["SettingEnum"];
+            /** @default  */
+            first_typed: string;
+            /** @default  */
+            slip: string;
         };
         /** @description A length: exact metres, and the text a person reads. */
         Shown: {
@@ -806,10 +1419,26 @@ export interface components {
             username: string;
             password: string;
         };
+        /** @description A usual slip that would explain the reading, and what it gives without it. */
+        SlipOffer: {
+            slip: string;
+            reading: string;
+            says: components["schemas"]["Said"];
+        };
         /** @description A named point and the thickness there. */
         Spot: {
             point: string;
             thickness: components["schemas"]["Shown"];
+        };
+        /** @description How far a set-up can be trusted: its clock, its re-reads, and its doubts. */
+        StandingSheet: {
+            stands: boolean;
+            has_ended: boolean;
+            in_doubt: boolean;
+            why: string;
+            good_at: string;
+            due_at: string;
+            rereads: components["schemas"]["RereadSheet"][];
         };
         /** @description A step of the order of work, and where the job stands in it. */
         Step: {
@@ -818,7 +1447,7 @@ export interface components {
             note: string;
         };
         /** @enum {string} */
-        StepStateEnum: "done" | "next" | "open" | "later";
+        StepStateEnum: "done" | "next" | "open" | "later" | "attention";
         /** @description What the rod reads on a floor's stone when it is right, from one set-up. */
         StoneTarget: {
             set_up: string;
@@ -867,11 +1496,61 @@ export interface components {
             /** Format: double */
             order_step: number;
         };
+        /** @description How often a benchmark is read again, and how far off is still good. */
+        TrustInputRequest: {
+            reread_minutes: string;
+            reread_tolerance: string;
+            rough_tolerance: string;
+        };
+        /** @description A job's limits as they can be typed again, and what holds where they are empty. */
+        TrustLimits: {
+            reread_minutes: number;
+            reread_tolerance: string;
+            reread_tolerance_text: string;
+            rough_tolerance: string;
+            rough_tolerance_text: string;
+        };
+        /** @description Where an instrument stands with its checks; ``due_at`` is empty where it is due at once. */
+        TrustSheet: {
+            state: components["schemas"]["TrustSheetStateEnum"];
+            text: string;
+            due_at: string;
+        };
+        /** @enum {string} */
+        TrustSheetStateEnum: "in-date" | "due" | "never-checked" | "knocked" | "out-of-true" | "needs-none";
+        /** @description A new turning point. */
+        TurningPointInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            reading: string;
+            x: string;
+            y: string;
+            /** Format: date-time */
+            taken_at: string;
+        };
+        /** @description A turning point as it can be stood on, or kept as a benchmark. */
+        TurningPointSheet: {
+            id: string;
+            name: string;
+            elevation: components["schemas"]["Shown"];
+            uncertainty: string;
+            place: components["schemas"]["Place"];
+            set_up: number;
+            is_fixed: boolean;
+            is_used: boolean;
+            in_doubt: boolean;
+        };
         /** @description Why there is no take-off yet, and what would make one. */
         Undecided: {
             typed: string;
             why: string;
             accepts: string;
+        };
+        /** @description A reading far from what is expected; ``why`` says from what, and how far. */
+        Unlikely: {
+            why: string;
+            offers: components["schemas"]["SlipOffer"][];
         };
         /** @enum {string} */
         VerdictEnum: "high" | "low" | "on";
@@ -884,6 +1563,15 @@ export interface components {
             place: components["schemas"]["Place"];
             distance: components["schemas"]["Shown"];
             obstacle: components["schemas"]["ObstacleSheet"] | null;
+        };
+        /** @description What is in doubt at a set-up, nearest first from where the instrument stands now. */
+        WayOut: {
+            why: string;
+            from_set_up: number;
+            points: components["schemas"]["DoubtedPoint"][];
+            turning_points: string[];
+            to_try: string;
+            clears: number;
         };
         /** @description One height, four ways; ``tape`` is empty where the beam's elevation is not known. */
         WaysSheet: {
@@ -908,6 +1596,67 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChoicesInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     gear: {
         parameters: {
             query?: never;
@@ -977,6 +1726,75 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["InstrumentInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    add_receiver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReceiverInputRequest"];
             };
         };
         responses: {
@@ -1241,6 +2059,271 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PointInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    instrument: {
+        parameters: {
+            query: {
+                sight?: number;
+                units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+            };
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentHistory"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_check: {
+        parameters: {
+            query: {
+                sight?: number;
+                units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+            };
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckDraftAnswer"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    record_check: {
+        parameters: {
+            query: {
+                sight?: number;
+                units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+            };
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    report_knock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnockInputRequest"];
             };
         };
         responses: {
@@ -1676,6 +2759,63 @@ export interface operations {
             };
         };
     };
+    runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     draft_set_up: {
         parameters: {
             query?: never;
@@ -1749,6 +2889,213 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SetUpInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    keep_trust: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrustInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    accept_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reread: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    strike_reread: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reread: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrikeInputRequest"];
             };
         };
         responses: {
@@ -2053,6 +3400,75 @@ export interface operations {
             };
         };
     };
+    knocked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BumpInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     marks: {
         parameters: {
             query: {
@@ -2116,7 +3532,9 @@ export interface operations {
         parameters: {
             query: {
                 floor: string;
+                point: string;
                 reading: string;
+                setting?: "fine" | "coarse";
             };
             header?: never;
             path: {
@@ -2131,7 +3549,263 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShotFigures"];
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_reread: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RereadInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RereadPreview"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    read_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RereadInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    shoot_turning_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurningPointInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    way_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOut"];
                 };
             };
             /** @description What was wrong */
@@ -2190,7 +3864,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShotFigures"];
+                    "application/json": components["schemas"]["Said"];
                 };
             };
             201: {
@@ -2198,7 +3872,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShotFigures"];
+                    "application/json": components["schemas"]["Said"];
                 };
             };
             /** @description What was wrong */
@@ -2245,6 +3919,75 @@ export interface operations {
             header?: never;
             path: {
                 shot: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrikeInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    strike_turning_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                turning_point: string;
             };
             cookie?: never;
         };

@@ -1,0 +1,178 @@
+"""The book as screens read it."""
+
+from __future__ import annotations
+
+from typing import TypedDict
+from uuid import UUID
+
+from core.book import LevelNotes, NoteLine
+from core.lengths import Elevation, Length, Style, format_length
+from core.rods import Rod
+from server.crews.models import User
+from server.fieldbook.notes import KeptNotes, KeptReading, kept_notes
+from server.fieldbook.proof import tightest_tolerance
+from server.fieldbook.sheets import SetUpSheet, set_up_sheet
+from server.jobs.rules import style_of
+
+
+class BookRow(TypedDict):
+    """A line of the book; a column that does not apply is empty."""
+
+    shot: str
+    point: str
+    floor: str
+    backsight: str
+    intermediate: str
+    foresight: str
+    rise: str
+    fall: str
+    height_of_instrument: str
+    elevation: str
+    struck: str
+    in_doubt: bool
+    note: str
+    typed: str
+    taken_at: str
+    taken_by: str
+
+
+class BookSums(TypedDict):
+    """The sums under the notes; all three differences must agree."""
+
+    backsight: str
+    foresight: str
+    backsight_less_foresight: str
+    rises: str
+    falls: str
+    rises_less_falls: str
+    first: str
+    last: str
+    last_less_first: str
+    proves: bool
+
+
+class BookSheet(TypedDict):
+    """The level notes of a set-up; lengths in ``style``."""
+
+    set_up: SetUpSheet
+    style_text: str
+    rows: list[BookRow]
+    sums: BookSums | None
+
+
+def book_sheet(user: User, set_up_id: UUID) -> BookSheet:
+    """Return the level notes of a set-up in the order they were taken."""
+    kept = kept_notes(user, set_up_id)
+    job = kept.set_up.job
+    style, rod = style_of(job), kept.standing.sighting.rod
+    write = _Writer(kept, rod, style)
+    return {
+        "set_up": set_up_sheet(kept.standings, kept.standing, style, tightest_tolerance(job)),
+        "style_text": _style_text(rod, style),
+        "rows": [
+            *write.backsight_rows(),
+            *(write.row(reading, line) for reading, line in kept.lines),
+        ],
+        "sums": write.sums(kept.notes) if kept.notes.foresight else None,
+    }
+
+
+def _style_text(rod: Rod, style: Style) -> str:
+    if rod.graduation.style == style:
+        return f"Readings and elevations in {rod.graduation.label}."
+    return (
+        f"Readings as the rod shows them ({rod.graduation.label}); elevations in the job's style."
+    )
+
+
+class _Writer:
+    """Writes readings on the rod's scale and heights in the job's style."""
+
+    def __init__(self, kept: KeptNotes, rod: Rod, style: Style) -> None:
+        self.kept, self.set_up, self.rod, self.style = kept, kept.set_up, rod, style
+
+    def length(self, length: Length | None) -> str:
+        return "" if length is None else format_length(length, self.style)
+
+    def elevation(self, elevation: Elevation | None) -> str:
+        return "" if elevation is None else self.length(elevation.above_datum)
+
+    def backsight_rows(self) -> list[BookRow]:
+        notes, extras = self.kept.notes, self.kept.standings.lines.extras[self.set_up.pk]
+        constant = self.elevation(notes.line.constant)
+        first = self._backsight(
+            str(self.set_up.stands_on),
+            self.rod.write(self.set_up.backsight),
+            self.elevation(notes.benchmark),
+            self.set_up.backsight_typed,
+        )
+        further = [
+            self._backsight(
+                extra.benchmark.name,
+                self.rod.write(extra.reading),
+                self.elevation(extra.benchmark.elevation),
+                extra.typed,
+            )
+            for extra in extras
+        ]
+        rows = [first, *further]
+        rows[-1]["height_of_instrument"] = constant
+        if extras:
+            rows[-1]["note"] = f"mean of {len(rows)} backsights"
+        return rows
+
+    def _backsight(self, point: str, reading: str, elevation: str, typed: str) -> BookRow:
+        return {
+            "shot": "",
+            "point": point,
+            "floor": "",
+            "backsight": reading,
+            "intermediate": "",
+            "foresight": "",
+            "rise": "",
+            "fall": "",
+            "height_of_instrument": "",
+            "elevation": elevation,
+            "struck": "",
+            "in_doubt": False,
+            "note": "",
+            "typed": typed,
+            "taken_at": self.set_up.taken_at.isoformat(),
+            "taken_by": self.set_up.taken_by.shown_name,
+        }
+
+    def row(self, kept: KeptReading, line: NoteLine) -> BookRow:
+        reading = self.rod.write(kept.reading)
+        return {
+            "shot": kept.key,
+            "point": kept.point,
+            "floor": kept.floor,
+            "backsight": "",
+            "intermediate": "" if line.is_foresight else reading,
+            "foresight": reading if line.is_foresight else "",
+            "rise": self.length(line.rise),
+            "fall": self.length(line.fall),
+            "height_of_instrument": "",
+            "elevation": self.elevation(line.elevation),
+            "struck": kept.struck,
+            "in_doubt": kept.in_doubt,
+            "note": kept.note,
+            "typed": kept.typed,
+            "taken_at": kept.taken_at.isoformat(),
+            "taken_by": kept.taken_by,
+        }
+
+    def sums(self, notes: LevelNotes) -> BookSums:
+        assert notes.foresight is not None
+        return {
+            "backsight": self.rod.write(notes.backsight),
+            "foresight": self.rod.write(notes.foresight.entry.reading),
+            "backsight_less_foresight": self.length(notes.backsight_less_foresight),
+            "rises": self.length(notes.sum_of_rises),
+            "falls": self.length(notes.sum_of_falls),
+            "rises_less_falls": self.length(notes.sum_of_rises - notes.sum_of_falls),
+            "first": self.elevation(notes.benchmark),
+            "last": self.elevation(notes.foresight.elevation),
+            "last_less_first": self.length(notes.last_less_first),
+            "proves": notes.proves,
+        }

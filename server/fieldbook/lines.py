@@ -1,0 +1,216 @@
+"""What each set-up of a job sees: its line, from what it stands on and the runs accepted."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import lru_cache
+from uuid import UUID
+
+from core.floors import PlanPoint
+from core.instruments import Setting
+from core.lengths import Elevation, Length, Reading
+from core.rods import Numbering
+from core.runs import Leg, LevelRun, carried_half_widths, close_run
+from core.setups import Backsight, take_backsights
+from server.fieldbook.models import AcceptedRun, ExtraBacksight, Reread, SetUp, TurningPoint
+from server.fieldbook.rules import (
+    ASSUMED_DISTANCE,
+    Gear,
+    Sighting,
+    kit_of,
+    place_of,
+    rod_of,
+    sight_on,
+)
+from server.gear.trust import CheckRead, checks_of, slope_error
+
+
+@dataclass(frozen=True, slots=True)
+class RunLeg:
+    """One set-up of a run: where from, what was read there, and the point it goes on to."""
+
+    set_up: SetUp
+    sighting: Sighting
+    leg: Leg
+    to: TurningPoint | None
+    foresight: Reading
+
+
+@dataclass(frozen=True, slots=True)
+class Run:
+    """A run over turning points, from a known point to the benchmark that closes it."""
+
+    closing: Reread
+    start_name: str
+    start_place: PlanPoint | None
+    legs: tuple[RunLeg, ...]
+    levels: LevelRun
+    half_widths: tuple[float, ...]
+
+
+class JobLines:
+    """What every set-up of a job sees, in a fixed number of queries."""
+
+    def __init__(self, job_id: UUID) -> None:
+        found = SetUp.objects.filter(job_id=job_id).select_related(
+            "rod", "instrument__crew", "receiver", "benchmark", "turning_point", "taken_by", "job"
+        )
+        self.set_ups: list[SetUp] = list(found.order_by("number"))
+        self._by_id = {set_up.pk: set_up for set_up in self.set_ups}
+        self.extras = _grouped(
+            ExtraBacksight.objects.filter(set_up__job_id=job_id).select_related("benchmark")
+        )
+        self.turning_points: dict[UUID, TurningPoint] = {
+            point.pk: point
+            for point in TurningPoint.objects.filter(set_up__job_id=job_id, strike=None).order_by(
+                "taken_at"
+            )
+        }
+        self.accepted: dict[UUID, AcceptedRun] = {}
+        self.corrections: dict[UUID, Length] = {}
+        self._half_widths: dict[UUID, float] = {}
+        self._checks = checks_of({set_up.instrument_id for set_up in self.set_ups})
+        self._sightings: dict[UUID, Sighting] = {}
+        self._spread(job_id)
+
+    @property
+    def checks(self) -> dict[UUID, list[CheckRead]]:
+        """The checks of the instruments in use, by instrument."""
+        return self._checks
+
+    def sighting(self, set_up_id: UUID) -> Sighting:
+        """Return what a set-up sees; raises ``KeyError`` for one of another job."""
+        if set_up_id not in self._sightings:
+            self._sightings[set_up_id] = self._sight(self._by_id[set_up_id])
+        return self._sightings[set_up_id]
+
+    def elevation(self, point: TurningPoint) -> Elevation:
+        """Return a turning point's elevation, corrected where its run was accepted."""
+        carried = self.sighting(point.set_up_id).line.elevation(point.reading)
+        return carried + self.corrections.get(point.pk, Length(0))
+
+    def half_width(self, point: TurningPoint) -> float:
+        """Return U of a turning point's elevation, metres at 95 %."""
+        if point.pk in self._half_widths:
+            return self._half_widths[point.pk]
+        sighting = self.sighting(point.set_up_id)
+        return sighting.sure(point.reading, PlanPoint(point.x, point.y)).half_width
+
+    def run(self, closing: Reread) -> Run:
+        """Return the run that a reading on a known benchmark closes.
+
+        It goes back over turning points to a benchmark, or to a point an earlier run fixed.
+        """
+        assert closing.benchmark is not None
+        legs: list[RunLeg] = []
+        foresight, to = closing.reading, None
+        set_up: SetUp | None = self._by_id[closing.set_up_id]
+        while set_up is not None:
+            sighting = self.sighting(set_up.pk)
+            direction = sighting.rod.numbering.direction
+            backsight = Reading(direction * (sighting.line.constant - sighting.known).nanometres)
+            numbering = Numbering.DOWN if direction < 0 else Numbering.UP
+            legs.append(
+                RunLeg(set_up, sighting, Leg(backsight, foresight, numbering), to, foresight)
+            )
+            to = self._point_before(set_up)
+            foresight = to.reading if to else foresight
+            first, set_up = set_up, self._by_id[to.set_up_id] if to else None
+        legs.reverse()
+        start = legs[0].sighting.known
+        levels = close_run(start, [one.leg for one in legs], closing.benchmark.elevation)
+        own = [self._own_half_width(leg, closing) for leg in legs]
+        widths = carried_half_widths(own, is_closed=levels.is_allowed)
+        place = first.benchmark.place if first.benchmark else None
+        return Run(closing, str(first.stands_on), place, tuple(legs), levels, widths)
+
+    def _point_before(self, set_up: SetUp) -> TurningPoint | None:
+        """Return the turning point a set-up stands on, None where it is fixed already."""
+        point = set_up.turning_point
+        return None if point is None or point.pk in self.corrections else point
+
+    def _own_half_width(self, leg: RunLeg, closing: Reread) -> float:
+        """Return U of one set-up of a run alone, its start taken as known."""
+        sight, closed_on = leg.sighting, closing.benchmark
+        if leg.to is not None:
+            place = _place_of_point(leg.to)
+        else:
+            place = (closed_on.place if closed_on else None) or sight.place
+        alone = sight.sure(leg.foresight, place).half_width ** 2 - sight.carried**2
+        return float(max(alone, 0.0) ** 0.5)
+
+    def _spread(self, job_id: UUID) -> None:
+        """Take each accepted run into account, in the order they were accepted."""
+        stored = AcceptedRun.objects.filter(closing__set_up__job_id=job_id)
+        for accepted in stored.select_related("closing__benchmark").order_by("accepted_at"):
+            run = self.run(accepted.closing)
+            for leg, correction, width in zip(
+                run.legs, run.levels.corrections or (), run.half_widths, strict=False
+            ):
+                if leg.to is not None:
+                    self.corrections[leg.to.pk] = correction
+                    self._half_widths[leg.to.pk] = width
+            self.accepted[accepted.closing_id] = accepted
+            self._sightings.clear()
+
+    def _sight(self, set_up: SetUp) -> Sighting:
+        known, carried, place = self._stands_on(set_up)
+        rod = rod_of(set_up.rod)
+        backsights = [Backsight(known, set_up.backsight)] + [
+            Backsight(extra.benchmark.elevation, extra.reading) for extra in self.extras[set_up.pk]
+        ]
+        taken = take_backsights(backsights, rod.numbering, set_up.taped_above_benchmark)
+        gear = Gear(set_up.instrument, set_up.receiver, set_up.rod)
+        slope = slope_error(set_up.instrument, self._checks[set_up.instrument_id], set_up.taken_at)
+        stands = place_of(set_up)
+        distance = stands.distance(place) if place else set_up.backsight_distance
+        return Sighting(
+            set_up=set_up.pk,
+            job=set_up.job_id,
+            number=set_up.number,
+            line=taken.line,
+            rod=rod,
+            place=stands,
+            known=known,
+            backsight=set_up.backsight,
+            backsight_sight=sight_on(rod, set_up.backsight, distance or ASSUMED_DISTANCE),
+            fine=kit_of(gear, slope, Setting.FINE),
+            coarse=kit_of(gear, slope, Setting.COARSE),
+            carried=carried,
+            disagreement=taken.disagreement,
+        )
+
+    def _stands_on(self, set_up: SetUp) -> tuple[Elevation, float, PlanPoint | None]:
+        """Return the elevation, the U and the place of the point a set-up stands on."""
+        point = set_up.turning_point
+        if point is not None:
+            return self.elevation(point), self.half_width(point), _place_of_point(point)
+        benchmark = set_up.benchmark
+        assert benchmark is not None
+        return benchmark.elevation, float(benchmark.half_width or 0.0), benchmark.place
+
+
+def _place_of_point(point: TurningPoint) -> PlanPoint:
+    return PlanPoint(point.x, point.y)
+
+
+def _grouped(extras: Iterable[ExtraBacksight]) -> defaultdict[UUID, list[ExtraBacksight]]:
+    found: defaultdict[UUID, list[ExtraBacksight]] = defaultdict(list)
+    for extra in extras:
+        found[extra.set_up_id].append(extra)
+    return found
+
+
+@lru_cache(maxsize=512)
+def remembered_sighting(set_up_id: UUID, edition: int) -> Sighting:
+    """Return what a set-up sees, from memory after the first time.
+
+    Set-ups, rods and benchmarks are append-only; what else a line rests on, checks of
+    instruments and accepted runs, is only ever added to, and their number is the ``edition``.
+    Raises ``SetUp.DoesNotExist``, which is not remembered.
+    """
+    job_id = SetUp.objects.values_list("job_id", flat=True).get(pk=set_up_id)
+    assert edition >= 0
+    return JobLines(job_id).sighting(set_up_id)

@@ -1,0 +1,145 @@
+"""Tells what a reading would say before it is recorded, and whether it looks like a slip."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TypedDict
+from uuid import UUID
+
+from core.instruments import Setting
+from core.lengths import Length, Reading, Style, format_deviation
+from core.slips import Expected, Near, expected_at, is_likely, suggest
+from server.crews.models import User
+from server.crews.permissions import Ability, missing
+from server.fieldbook.access import floor_seen_from, set_up_for
+from server.fieldbook.figures import Judged, Said, said
+from server.fieldbook.pegs import FloorPegs, judged_in, pegs_of
+from server.fieldbook.rules import Sighting
+from server.fieldbook.services.read_again import RereadForm, reread_of
+from server.fieldbook.services.record_shot import read_on
+from server.fieldbook.standing import JobStandings
+from server.jobs.models import Point
+from server.jobs.rules import reread_tolerance_of, style_of
+
+TOLERANCES_OFF_DESIGN = 2
+MOST_OFFERS = 3
+
+
+@dataclass(frozen=True, slots=True)
+class ReadingForm:
+    """A reading that is being typed."""
+
+    floor: UUID
+    point: UUID
+    reading: str
+    setting: str
+
+
+class SlipOffer(TypedDict):
+    """A usual slip that would explain the reading, and what it gives without it."""
+
+    slip: str
+    reading: str
+    says: Said
+
+
+class Unlikely(TypedDict):
+    """A reading far from what is expected; ``why`` says from what, and how far."""
+
+    why: str
+    offers: list[SlipOffer]
+
+
+class Preview(TypedDict):
+    """What a reading would say, and what makes it unlikely where something does."""
+
+    says: Said
+    unlikely: Unlikely | None
+
+
+class RereadPreview(TypedDict):
+    """What a re-read would say."""
+
+    text: str
+    is_good: bool
+    doubts: str
+
+
+def preview_reading(user: User, set_up_id: UUID, form: ReadingForm) -> Preview:
+    """Tell what a reading would say, without recording it."""
+    set_up = set_up_for(user, set_up_id, Ability.READ)
+    floor = floor_seen_from(user, set_up, form.floor)
+    point = Point.objects.filter(floor=floor, pk=form.point).first()
+    if point is None:
+        raise missing("point", form.point)
+    standings, style = JobStandings(set_up.job), style_of(set_up.job)
+    sighting = standings.lines.sighting(set_up.pk)
+    judged = judged_in(floor, style, form.setting)
+    reading = read_on(sighting, form.reading)
+    pegs = pegs_of([floor], standings, style)[str(floor.pk)]
+    return {
+        "says": said(reading, sighting, point.place, judged),
+        "unlikely": _unlikely(reading, sighting, point, judged, _near(pegs, point, judged)),
+    }
+
+
+def _near(pegs: FloorPegs, point: Point, judged: Judged) -> list[Near]:
+    """Return the sound stone around a point, against its design; a rough pass has none."""
+    if judged.setting != Setting.FINE:
+        return []
+    here, design = point.place, judged.levels.sub_base
+    return [
+        Near(
+            float(stone.place.x - here.x),
+            float(stone.place.y - here.y),
+            float(stone.elevation - design),
+        )
+        for stone in pegs.stone
+        if stone.point != point.name
+    ]
+
+
+def _unlikely(
+    reading: Reading, sighting: Sighting, point: Point, judged: Judged, near: list[Near]
+) -> Unlikely | None:
+    design = float(judged.levels.sub_base)
+    allowance = TOLERANCES_OFF_DESIGN * float(judged.tolerance.plus)
+    sure = sighting.sure(reading, point.place, judged.setting).half_width
+    expected = expected_at(near, design, allowance, sure)
+    elevation = sighting.line.elevation(reading)
+    if is_likely(elevation, expected):
+        return None
+    found = suggest(sighting.rod, sighting.line, reading, expected, sighting.backsight)
+    off = Length.from_float(float(elevation) - expected.elevation)
+    return {
+        "why": _why(off, expected, judged.style),
+        "offers": [
+            {
+                "slip": str(one.slip),
+                "reading": sighting.rod.write(one.reading),
+                "says": said(one.reading, sighting, point.place, judged),
+            }
+            for one in found[:MOST_OFFERS]
+        ],
+    }
+
+
+def _why(off: Length, expected: Expected, style: Style) -> str:
+    than = "the points around it" if expected.from_neighbours else "its design level"
+    return f"This is {format_deviation(off, style)} against {than}."
+
+
+def preview_reread(user: User, set_up_id: UUID, form: RereadForm) -> RereadPreview:
+    """Tell how far a re-read is off, and what it would put in doubt."""
+    set_up = set_up_for(user, set_up_id, Ability.READ)
+    standings, style = JobStandings(set_up.job), style_of(set_up.job)
+    difference = standings.difference(reread_of(user, set_up, form))
+    tolerance = reread_tolerance_of(set_up.job)
+    is_good = abs(difference) <= tolerance
+    standing = standings.by_id[set_up.pk]
+    shaken = set_up.shots.filter(strike=None, taken_at__gt=standing.good_at).count()
+    return {
+        "text": format_deviation(difference, style),
+        "is_good": is_good,
+        "doubts": "" if is_good else f"{shaken} readings since the last good check",
+    }

@@ -1,0 +1,89 @@
+"""Shoots a turning point, to stand the next set-up on."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from core.floors import PlanPoint
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.access import set_up_for, turning_point_for
+from server.fieldbook.models import SetUp, TurningPoint, TurningPointStrike
+from server.fieldbook.rules import rod_of
+from server.fieldbook.services.record_shot import StrikeForm
+from server.jobs.models import Benchmark
+from server.jobs.rules import kind_of
+from server.records import record_once
+from server.refusals import Conflict, Entries
+
+
+@dataclass(frozen=True, slots=True)
+class TurningPointForm:
+    """A turning point as it is typed."""
+
+    id: UUID
+    name: str
+    reading: str
+    x: str
+    y: str
+    taken_at: datetime
+
+
+def shoot_turning_point(
+    user: User, set_up_id: UUID, form: TurningPointForm
+) -> tuple[TurningPoint, bool]:
+    """Record a turning point; its name is new to the job's benchmarks and turning points."""
+    set_up = set_up_for(user, set_up_id, Ability.RECORD)
+    entries = Entries({"x": form.x, "y": form.y}, kind_of(set_up.job))
+    x, y = entries.length("x"), entries.length("y")
+    if x is not None and y is not None:
+        entries.check("x", lambda: PlanPoint(x, y))
+    rod = rod_of(set_up.rod)
+    reading = entries.check("reading", lambda: rod.read(form.reading))
+    _refuse_taken(set_up, form, entries)
+    entries.finish()
+    assert reading is not None
+    assert x is not None
+    assert y is not None
+    return record_once(
+        TurningPoint(
+            id=form.id,
+            set_up=set_up,
+            name=form.name,
+            reading=reading,
+            typed=form.reading.strip(),
+            x=x,
+            y=y,
+            taken_at=form.taken_at,
+            taken_by=user,
+        )
+    )
+
+
+def _refuse_taken(set_up: SetUp, form: TurningPointForm, entries: Entries) -> None:
+    points = TurningPoint.objects.filter(set_up__job=set_up.job, strike=None, name=form.name)
+    benchmarks = Benchmark.objects.filter(job=set_up.job, name=form.name)
+    if points.exclude(pk=form.id).exists() or benchmarks.exists():
+        entries.refuse(
+            "name", form.name, "The job has a point of that name.", "Give it a name of its own."
+        )
+
+
+def strike_turning_point(
+    user: User, point_id: UUID, form: StrikeForm
+) -> tuple[TurningPointStrike, bool]:
+    """Strike a turning point that nothing stands on yet."""
+    point = turning_point_for(user, point_id, Ability.RECORD)
+    stands = SetUp.objects.filter(turning_point=point).first()
+    if stands is not None:
+        raise Conflict(
+            point.name, f"Set-up {stands.number} stands on it.", "Set up again on another point."
+        )
+    already = TurningPointStrike.objects.filter(turning_point=point).exclude(pk=form.id).first()
+    if already is not None:
+        return already, False
+    return record_once(
+        TurningPointStrike(id=form.id, turning_point=point, reason=form.reason, taken_by=user)
+    )

@@ -1,0 +1,94 @@
+"""The way out of doubt: what to shoot again, nearest first, and which point to try first."""
+
+from __future__ import annotations
+
+from typing import TypedDict
+from uuid import UUID
+
+from core.floors import PlanPoint
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.access import set_up_for
+from server.fieldbook.models import Shot
+from server.fieldbook.standing import JobStandings
+from server.jobs.rules import style_of
+from server.shown import Shown, show
+
+
+class DoubtedPoint(TypedDict):
+    """A point whose last reading is in doubt."""
+
+    point: str
+    name: str
+    floor: str
+    floor_name: str
+    reading: str
+    taken_at: str
+    distance: Shown
+    is_to_try: bool
+
+
+class WayOut(TypedDict):
+    """What is in doubt at a set-up, nearest first from where the instrument stands now.
+
+    ``from_set_up`` is the sound set-up to shoot from, 0 where there is none yet: set up again
+    first. ``clears`` is how many readings one agreeing point would clear.
+    """
+
+    why: str
+    from_set_up: int
+    points: list[DoubtedPoint]
+    turning_points: list[str]
+    to_try: str
+    clears: int
+
+
+def way_out(user: User, set_up_id: UUID) -> WayOut:
+    """Return the points to shoot again for a set-up in doubt."""
+    set_up = set_up_for(user, set_up_id, Ability.READ)
+    standings, style = JobStandings(set_up.job), style_of(set_up.job)
+    standing, sound = standings.by_id[set_up.pk], standings.sound()
+    doubted = _still_doubted(standings, set_up_id)
+    stands: PlanPoint = (sound or standing).sighting.place
+    middle = doubted[len(doubted) // 2] if len(doubted) > 1 else None
+    near = sorted(doubted, key=lambda shot: stands.distance(shot.point.place))
+    return {
+        "why": standing.why,
+        "from_set_up": sound.set_up.number if sound else 0,
+        "points": [
+            {
+                "point": str(shot.point_id),
+                "name": shot.point.name,
+                "floor": str(shot.point.floor_id),
+                "floor_name": shot.point.floor.name,
+                "reading": standing.sighting.rod.write(shot.reading),
+                "taken_at": shot.taken_at.isoformat(),
+                "distance": show(stands.distance(shot.point.place), style),
+                "is_to_try": shot is middle,
+            }
+            for shot in near
+        ],
+        "turning_points": [
+            point.name
+            for point in standings.lines.turning_points.values()
+            if point.set_up_id == set_up.pk and standing.doubts(point.taken_at)
+        ],
+        "to_try": middle.point.name if middle else "",
+        "clears": doubted.index(middle) + 1 if middle else 0,
+    }
+
+
+def _still_doubted(standings: JobStandings, set_up_id: UUID) -> list[Shot]:
+    """Return the doubted shots that are the last of their points, in the order they were taken."""
+    doubts = standings.by_id[set_up_id].doubts
+    shots = Shot.objects.filter(set_up=set_up_id, strike=None).select_related("point__floor")
+    doubted = [shot for shot in shots.order_by("taken_at", "recorded_at") if doubts(shot.taken_at)]
+    last: dict[tuple[UUID, str], UUID] = {
+        (point, setting): key
+        for key, point, setting in Shot.objects.filter(
+            point__in={shot.point_id for shot in doubted}, strike=None
+        )
+        .order_by("taken_at", "recorded_at")
+        .values_list("id", "point_id", "setting")
+    }
+    return [shot for shot in doubted if last[shot.point_id, shot.setting] == shot.pk]

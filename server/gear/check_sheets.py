@@ -1,0 +1,208 @@
+"""Checks of an instrument as screens read them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TypedDict
+
+from core.instruments import CheckVerdict, Slope, Tilt, slope_in_words
+from core.lengths import Length, Style, format_fine, format_length
+from server.gear.methods import Read
+from server.gear.models import CheckMethod, Instrument, InstrumentKnock
+from server.gear.trust import STATE_WORDS, CheckRead, Trust, TrustState, specified_slope
+
+USUAL_FEET = (25, 50, 100)
+USUAL_METRES = (10, 20, 30)
+HALF_TURN_METHODS = (CheckMethod.TWO_POSITION, CheckMethod.FACE_ABOUT, CheckMethod.BOTH_AXES)
+COMPASS = ("ahead", "ahead and right", "right", "back and right",
+           "back", "back and left", "left", "ahead and left")  # fmt: skip
+VERDICT_WORDS = {
+    CheckVerdict.PASS: "within its specification",
+    CheckVerdict.FAIL: "out of true: more than its specification",
+    CheckVerdict.INCONCLUSIVE: "can't be told from these readings",
+}
+
+
+class ErrorAt(TypedDict):
+    """The beam's error at a distance."""
+
+    at: str
+    error: str
+
+
+class CheckSays(TypedDict):
+    """What a check says; ``settle`` is what would decide an inconclusive one."""
+
+    verdict: CheckVerdict
+    verdict_text: str
+    slope: str
+    plotted: float
+    uncertainty: str
+    uncertainty_plotted: float
+    specification: str
+    gap: str
+    true_error: str
+    base: str
+    direction: str
+    direction_degrees: float | None
+    settle: str
+    errors: list[ErrorAt]
+
+
+class CheckRow(TypedDict):
+    """A check in an instrument's history."""
+
+    id: str
+    method: str
+    method_text: str
+    made_at: str
+    made_by: str
+    says: CheckSays
+
+
+class KnockRow(TypedDict):
+    """A drop or a knock in an instrument's history."""
+
+    id: str
+    note: str
+    happened_at: str
+    reported_by: str
+
+
+class TrustSheet(TypedDict):
+    """Where an instrument stands with its checks; ``due_at`` is empty where it is due at once."""
+
+    state: TrustState
+    text: str
+    due_at: str
+
+
+@dataclass(frozen=True, slots=True)
+class Site:
+    """What a check's figures are written for: a style, and the longest sight there, metres."""
+
+    style: Style
+    sight: float | None
+
+    @property
+    def reference(self) -> float:
+        """The distance a slope is quoted at, metres: 100 ft or 30 m."""
+        return 30.0 if self.style.kind.is_metric else 30.48
+
+    @property
+    def plot_unit(self) -> float:
+        """The metres of the unit a history is plotted in: a millimeter or an inch."""
+        return 0.001 if self.style.kind.is_metric else 0.0254
+
+    @property
+    def plot_text(self) -> str:
+        """What that unit is called."""
+        return "mm at 30 m" if self.style.kind.is_metric else "in at 100 ft"
+
+    def plotted(self, slope: float) -> float:
+        """A slope as it is plotted."""
+        return round(abs(slope) * self.reference / self.plot_unit, 4)
+
+    def quoted(self, slope: float) -> str:
+        """A slope as crews quote it."""
+        at = "30 m" if self.style.kind.is_metric else "100 ft"
+        return f"{format_fine(slope * self.reference, self.style)} at {at}"
+
+
+def trust_sheet(trust: Trust) -> TrustSheet:
+    """Return where an instrument stands."""
+    return {
+        "state": trust.state,
+        "text": STATE_WORDS[trust.state],
+        "due_at": trust.due_at.isoformat() if trust.due_at else "",
+    }
+
+
+def specification_text(instrument: Instrument, site: Site) -> str:
+    """Write a specification as it was given, or say what is assumed."""
+    rise, run = instrument.specified_rise, instrument.specified_run
+    if rise is None or run is None:
+        return f"{site.quoted(specified_slope(instrument))}, assumed"
+    if instrument.specification_typed:
+        return instrument.specification_typed
+    return slope_in_words(Slope(rise, run), site.style)
+
+
+def check_row(instrument: Instrument, check: CheckRead, site: Site) -> CheckRow:
+    """Return a check of an instrument's history."""
+    return {
+        "id": str(check.record.pk),
+        "method": check.record.method,
+        "method_text": CheckMethod(check.record.method).label,
+        "made_at": check.record.made_at.isoformat(),
+        "made_by": check.record.made_by.shown_name,
+        "says": check_says(instrument, check.record.method, check.read, site),
+    }
+
+
+def knock_row(knock: InstrumentKnock) -> KnockRow:
+    """Return a knock of an instrument's history."""
+    return {
+        "id": str(knock.pk),
+        "note": knock.note,
+        "happened_at": knock.happened_at.isoformat(),
+        "reported_by": knock.reported_by.shown_name,
+    }
+
+
+def check_says(instrument: Instrument, method: str, read: Read, site: Site) -> CheckSays:
+    """Return what a check says of an instrument, for a site."""
+    check, style, specified = read.check, site.style, specified_slope(instrument)
+    verdict = check.verdict(specified)
+    base = check.leverage / _turns(method)
+    return {
+        "verdict": verdict,
+        "verdict_text": VERDICT_WORDS[verdict],
+        "slope": site.quoted(check.slope),
+        "plotted": site.plotted(check.slope),
+        "uncertainty": site.quoted(check.uncertainty),
+        "uncertainty_plotted": site.plotted(check.uncertainty),
+        "specification": specification_text(instrument, site),
+        "gap": "" if read.gap is None else format_fine(read.gap, style),
+        "true_error": format_fine(check.error_at(base), style),
+        "base": format_length(Length.from_float(base), style),
+        "direction": _direction(read.tilt),
+        "direction_degrees": None if read.tilt is None else round(read.tilt.direction, 1),
+        "settle": _settle(method, read, specified, style),
+        "errors": [_error_at(read, Length.from_float(metres), style) for metres in _usual(site)],
+    }
+
+
+def _turns(method: str) -> int:
+    """How many times the base enters the gap: twice where the instrument is turned or moved."""
+    return 2 if method in HALF_TURN_METHODS else 1
+
+
+def _usual(site: Site) -> list[float]:
+    metric = site.style.kind.is_metric
+    usual = [float(m) for m in USUAL_METRES] if metric else [ft * 0.3048 for ft in USUAL_FEET]
+    return [*usual, site.sight] if site.sight else usual
+
+
+def _error_at(read: Read, distance: Length, style: Style) -> ErrorAt:
+    error = read.check.error_at(float(distance))
+    side = "" if read.tilt else (" high" if error > 0 else " low" if error < 0 else "")
+    return {"at": format_length(distance, style), "error": format_fine(error, style) + side}
+
+
+def _settle(method: str, read: Read, specified: float, style: Style) -> str:
+    if read.check.verdict(specified) is not CheckVerdict.INCONCLUSIVE:
+        return ""
+    needed = read.check.leverage_needed(specified)
+    if needed is None:
+        return "It is as large as the specification itself: no base settles it. Have it adjusted."
+    base = format_length(Length.from_float(min(needed / _turns(method), 9999.0)), style)
+    finer = format_fine(abs(specified - abs(read.check.slope)) * read.check.leverage, style)
+    return f"A base of at least {base} would settle it, or marks read to {finer}."
+
+
+def _direction(tilt: Tilt | None) -> str:
+    if tilt is None:
+        return ""
+    eighth = COMPASS[round(tilt.direction / 45) % 8]
+    return f"rises most {tilt.direction:.0f}° clockwise from the first axis ({eighth})"

@@ -1,0 +1,112 @@
+"""Checks an instrument, and notes that it was dropped or knocked."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from core.lengths import metres_text
+from server.crews.models import Crew, User
+from server.crews.permissions import Ability, role_in_crew
+from server.gear.access import instrument_for
+from server.gear.check_sheets import CheckSays, Site, check_says
+from server.gear.methods import METHODS, read_entries, slope_of, unknown_method
+from server.gear.models import Instrument, InstrumentCheck, InstrumentKnock
+from server.records import record_once
+from server.refusals import Invalid, Problem
+
+
+@dataclass(frozen=True, slots=True)
+class CheckForm:
+    """A check as it is typed: entries by name, with ``…_side`` above or below."""
+
+    id: UUID
+    method: str
+    typed: Mapping[str, str]
+    made_at: datetime
+
+
+@dataclass(frozen=True, slots=True)
+class KnockForm:
+    """What happened to an instrument, and when."""
+
+    id: UUID
+    note: str
+    happened_at: datetime
+
+
+def draft_check(
+    user: User, instrument_id: UUID, form: CheckForm, site: Site
+) -> tuple[CheckSays | None, list[Problem]]:
+    """Tell what a check that is being typed gives, and what is wrong with it so far."""
+    instrument, _ = instrument_for(user, instrument_id, Ability.READ)
+    method = METHODS.get(form.method)
+    if method is None:
+        raise unknown_method(form.method)
+    lengths, entries = read_entries(method, form.typed, site.style.kind)
+    read = slope_of(lengths, method, entries)
+    says = check_says(instrument, form.method, read, site) if read else None
+    return says, entries.problems
+
+
+def record_check(
+    user: User, instrument_id: UUID, form: CheckForm, site: Site
+) -> tuple[InstrumentCheck, bool]:
+    """Record a check; one that proves nothing is refused with what would."""
+    instrument, _ = instrument_for(user, instrument_id, Ability.RECORD)
+    method = METHODS.get(form.method)
+    if method is None:
+        raise unknown_method(form.method)
+    lengths, entries = read_entries(method, form.typed, site.style.kind)
+    slope_of(lengths, method, entries)
+    entries.finish()
+    return record_once(
+        InstrumentCheck(
+            id=form.id,
+            instrument=instrument,
+            method=form.method,
+            readings={
+                name: {"typed": form.typed[name].strip(), "metres": metres_text(length)}
+                for name, length in lengths.items()
+            },
+            made_at=form.made_at,
+            made_by=user,
+        )
+    )
+
+
+def report_knock(user: User, instrument_id: UUID, form: KnockForm) -> tuple[InstrumentKnock, bool]:
+    """Note that an instrument was dropped or knocked; its check is due at once."""
+    instrument, _ = instrument_for(user, instrument_id, Ability.RECORD)
+    return note_knock(user, instrument, form)
+
+
+def note_knock(user: User, instrument: Instrument, form: KnockForm) -> tuple[InstrumentKnock, bool]:
+    """Record a knock of an instrument the person may record for."""
+    return record_once(
+        InstrumentKnock(
+            id=form.id,
+            instrument=instrument,
+            note=form.note,
+            happened_at=form.happened_at,
+            reported_by=user,
+        )
+    )
+
+
+def choose(user: User, crew_id: UUID, *, strict_calls: bool, check_days: int) -> None:
+    """Keep how a crew counts close calls, and how many days a check holds."""
+    role_in_crew(user, crew_id, Ability.PLAN)
+    if not 1 <= check_days <= 366:
+        raise Invalid(
+            Problem(
+                "check_days",
+                "invalid",
+                str(check_days),
+                "A check can't hold that long.",
+                "Give 1 to 366 days.",
+            )
+        )
+    Crew.objects.filter(pk=crew_id).update(strict_calls=strict_calls, check_days=check_days)

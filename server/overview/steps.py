@@ -1,0 +1,119 @@
+"""The order of work, and where a job stands in it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal, TypedDict, get_args
+
+from server.fieldbook.sheets import SetUpSheet
+from server.gear.sheets import InstrumentSheet
+from server.gear.trust import TrustState
+from server.jobs.sheets import BenchmarkSheet
+from server.pour.services.floor_sheet import FloorPlan
+
+StepKey = Literal[
+    "instruments", "control", "floors", "set-up", "marks", "stone", "concrete", "book"
+]
+StepState = Literal["done", "next", "open", "later", "attention"]
+TRUSTED = (TrustState.IN_DATE, TrustState.NEEDS_NONE)
+
+
+class Step(TypedDict):
+    """A step of the order of work, and where the job stands in it."""
+
+    key: StepKey
+    state: StepState
+    note: str
+
+
+@dataclass(frozen=True, slots=True)
+class Progress:
+    """What a job has, as far as its steps depend on it."""
+
+    instruments: list[InstrumentSheet]
+    benchmarks: list[BenchmarkSheet]
+    floors: list[FloorPlan]
+    set_ups: list[SetUpSheet]
+
+    def total(self, count: Literal["points", "not_shot", "in_doubt", "thin"]) -> int:
+        """Return a count over all floors."""
+        return sum(floor["counts"][count] for floor in self.floors)
+
+    @property
+    def current(self) -> SetUpSheet | None:
+        """The latest set-up."""
+        return self.set_ups[0] if self.set_ups else None
+
+    @property
+    def used(self) -> list[InstrumentSheet]:
+        """The instruments the job was shot with; all of the crew's before the first set-up."""
+        keys = {set_up["instrument_id"] for set_up in self.set_ups}
+        return [one for one in self.instruments if not keys or one["id"] in keys]
+
+
+def steps_of(progress: Progress) -> list[Step]:
+    """Return the steps in order; the first that is not done comes next.
+
+    Instruments that are due, and doubt, ask for attention without taking that place.
+    """
+    points, left = progress.total("points"), progress.total("not_shot")
+    doubted, thin = progress.total("in_doubt"), progress.total("thin")
+    ready = bool(progress.floors and progress.set_ups)
+    all_shot = ready and left == 0 and doubted == 0
+    proven = [
+        _instruments(progress),
+        ("control", bool(progress.benchmarks), ", ".join(b["name"] for b in progress.benchmarks)),
+        (
+            "floors",
+            bool(progress.floors),
+            ", ".join(floor["name"] for floor in progress.floors) or "no floor yet",
+        ),
+        _set_up(progress),
+        ("stone", all_shot, _shot(points, left, doubted)),
+        ("concrete", all_shot and not thin, f"{thin} thin" if thin else "volume and order"),
+    ]
+    asking = {"instruments"}
+    if progress.current is not None:
+        asking |= {"set-up"} | ({"stone"} if doubted else set())
+    following = next((key for key, done, _ in proven if not done and key not in asking), None)
+    steps: dict[str, Step] = {
+        key: {"key": key, "state": _state(key, done, following, asking), "note": note}  # type: ignore[typeddict-item]
+        for key, done, note in proven
+    }
+    open_or_later: StepState = "open" if ready else "later"
+    steps["marks"] = {"key": "marks", "state": open_or_later, "note": "clamp, slide, tape"}
+    book: StepState = "open" if progress.set_ups else "later"
+    steps["book"] = {"key": "book", "state": book, "note": "level notes and runs"}
+    return [steps[key] for key in get_args(StepKey)]
+
+
+def _instruments(progress: Progress) -> tuple[str, bool, str]:
+    used = progress.used
+    if not used:
+        return "instruments", False, "no instrument yet"
+    due = [one for one in used if one["trust"]["state"] not in TRUSTED]
+    return "instruments", not due, due[0]["trust"]["text"] if due else "checked, in date"
+
+
+def _set_up(progress: Progress) -> tuple[str, bool, str]:
+    current = progress.current
+    if current is None:
+        return "set-up", False, "not set up"
+    if not current["standing"]["stands"]:
+        return "set-up", False, f"set-up {current['number']} is in doubt"
+    return "set-up", True, f"set-up {current['number']}"
+
+
+def _shot(points: int, left: int, doubted: int) -> str:
+    if not points:
+        return "no points yet"
+    shot = f"{points - left} of {points} shot"
+    return f"{shot}, {doubted} in doubt" if doubted else shot
+
+
+def _state(key: str, done: bool, following: str | None, asking: set[str]) -> StepState:
+    if done:
+        return "done"
+    if key in asking:
+        return "attention"
+    return "next" if key == following else "later"
