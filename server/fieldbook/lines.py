@@ -69,6 +69,7 @@ class JobLines:
             )
         }
         self.accepted: dict[UUID, AcceptedRun] = {}
+        #: What an accepted run moves a point by, beyond what moved the point before it.
         self.corrections: dict[UUID, Length] = {}
         self._half_widths: dict[UUID, float] = {}
         self._checks = checks_of({set_up.instrument_id for set_up in self.set_ups})
@@ -146,12 +147,14 @@ class JobLines:
         stored = AcceptedRun.objects.filter(closing__set_up__job_id=job_id)
         for accepted in stored.select_related("closing__benchmark").order_by("accepted_at"):
             run = self.run(accepted.closing)
+            before = Length(0)
             for leg, correction, width in zip(
                 run.legs, run.levels.corrections or (), run.half_widths, strict=False
             ):
                 if leg.to is not None:
-                    self.corrections[leg.to.pk] = correction
+                    self.corrections[leg.to.pk] = correction - before
                     self._half_widths[leg.to.pk] = width
+                before = correction
             self.accepted[accepted.closing_id] = accepted
             self._sightings.clear()
 
