@@ -27,12 +27,38 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import("./features/gear")).Gear }),
           },
           {
+            path: "/gear/:crew/instruments/:instrument",
+            lazy: async () => ({
+              Component: (await import("./features/instruments")).InstrumentPage,
+            }),
+          },
+          {
+            path: "/gear/:crew/instruments/:instrument/:method",
+            lazy: async () => ({ Component: (await import("./features/instruments")).Check }),
+          },
+          {
             path: "/jobs/:job",
             lazy: async () => ({ Component: (await import("./features/frame")).JobFrame }),
             children: [
               {
                 index: true,
                 lazy: async () => ({ Component: (await import("./features/overview")).Overview }),
+              },
+              {
+                path: "instruments",
+                lazy: async () => ({
+                  Component: (await import("./features/instruments")).Instruments,
+                }),
+              },
+              {
+                path: "instruments/:instrument",
+                lazy: async () => ({
+                  Component: (await import("./features/instruments")).InstrumentPage,
+                }),
+              },
+              {
+                path: "instruments/:instrument/:method",
+                lazy: async () => ({ Component: (await import("./features/instruments")).Check }),
               },
               {
                 path: "control",
@@ -57,6 +83,14 @@ export const router = createBrowserRouter([
               {
                 path: "set-up/new",
                 lazy: async () => ({ Component: (await import("./features/setup")).NewSetUp }),
+              },
+              {
+                path: "set-up/:setUp/way-out",
+                lazy: async () => ({ Component: (await import("./features/standing")).WayOut }),
+              },
+              {
+                path: "runs",
+                lazy: async () => ({ Component: (await import("./features/runs")).Runs }),
               },
               {
                 path: "marks",

@@ -63,7 +63,6 @@ class TurningPointInput(serializers.Serializer[Any]):
 class KeepInput(serializers.Serializer[Any]):
     """A turning point to keep as a benchmark."""
 
-    id = serializers.UUIDField()
     turning_point = serializers.UUIDField()
     name = Named(20)
 

@@ -30,7 +30,6 @@ from server.fieldbook.services.set_up import SetUpForm, set_up
 class ExtraBacksightInput(serializers.Serializer[Any]):
     """A further backsight, on another benchmark."""
 
-    id = serializers.UUIDField()
     benchmark = serializers.UUIDField()
     backsight = Entry()
 

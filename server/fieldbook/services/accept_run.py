@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from django.db import transaction
 
@@ -27,7 +27,6 @@ from server.refusals import Conflict, Invalid, Problem
 class KeepForm:
     """A turning point to keep as a benchmark, under a name of its own."""
 
-    id: UUID
     turning_point: UUID
     name: str
 
@@ -93,7 +92,7 @@ def _keep(user: User, job: Job, closing_id: UUID, form: AcceptForm) -> None:
             why, accepts = "This point is not of the run.", "Choose one of its points."
             raise Invalid(Problem(f"keep.{i}", "invalid", keep.name, why, accepts))
         described = BenchmarkForm(
-            id=keep.id,
+            id=uuid5(form.id, str(point.pk)),
             name=keep.name,
             elevation="",
             description=f"{point.name}, carried by the run that closed on {closing.benchmark}",

@@ -25,7 +25,6 @@ FARTHEST_BACKSIGHT = Length.from_metres(300)
 class ExtraForm:
     """A further backsight as it is typed."""
 
-    id: UUID
     benchmark: UUID
     backsight: str
 
@@ -51,7 +50,6 @@ class BacksightForm:
 class Extra:
     """A further backsight that was read."""
 
-    id: UUID
     benchmark: Benchmark
     reading: Reading
     typed: str
@@ -131,7 +129,7 @@ def _read_extras(job: Job, form: BacksightForm, rod: Rod, entries: Entries) -> t
         typed = extra.backsight.strip()
         reading = entries.check(f"extras.{i}", lambda text=typed: _read_reading(rod, text))  # type: ignore[misc]
         if reading is not None:
-            read.append(Extra(extra.id, own[extra.benchmark], reading, typed))
+            read.append(Extra(own[extra.benchmark], reading, typed))
     return tuple(read)
 
 

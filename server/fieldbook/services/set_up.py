@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from django.db import transaction
 from django.db.models import Max
@@ -110,7 +110,7 @@ def _record_numbered(job: Job, record: SetUp, sighted: Sighted) -> tuple[SetUp, 
         for extra in sighted.extras:
             record_once(
                 ExtraBacksight(
-                    id=extra.id,
+                    id=uuid5(stored.pk, str(extra.benchmark.pk)),
                     set_up=stored,
                     benchmark=extra.benchmark,
                     reading=extra.reading,

@@ -195,7 +195,7 @@ class Runs(Trusted):
         self.assertEqual(moving["1 readings from set-up 3"], 'up 3/32"')
         before = self.elevation("A2")
         points = {p["name"]: p for p in self.get(f"jobs/{self.job}/runs")["turning_points"]}
-        keep = [{"id": str(uuid4()), "turning_point": points["TP2"]["id"], "name": "BM9"}]
+        keep = [{"turning_point": points["TP2"]["id"], "name": "BM9"}]
         body = {"id": str(uuid4()), "accepted_at": at(70), "keep": keep}
         self.ok(self.helper, f"rereads/{key}/acceptance", body, 403)
         self.ok(self.foreman, f"rereads/{key}/acceptance", body)
@@ -265,9 +265,7 @@ class BackSightsPassesAndSlips(Trusted):
         }  # fmt: skip
         self.ok(self.foreman, f"jobs/{self.job}/benchmarks", second)
         body = self.set_up_body(self.add_rod(), self.add_instrument())
-        body["extras"] = [
-            {"id": str(uuid4()), "benchmark": second["id"], "backsight": "4' 6 3/4\""}
-        ]
+        body["extras"] = [{"benchmark": second["id"], "backsight": "4' 6 3/4\""}]
         draft = self.ok(self.foreman, f"jobs/{self.job}/set-up-draft", body, 200)["draft"]
         self.assertEqual(
             draft["agreeing"]["text"], 'The backsights disagree by 1/4", more than 1/8".'

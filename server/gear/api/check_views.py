@@ -15,9 +15,10 @@ from core.lengths.style import STYLE_CODES
 from server.api.errors import ErrorBody, body_of
 from server.api.inputs import Entry, Named
 from server.api.views import SignedInView, answers, recorded, records
-from server.gear.check_sheets import CheckSays, Site
+from server.gear.check_sheets import Site
 from server.gear.methods import METHODS
 from server.gear.services.check_instrument import (
+    CheckDraft,
     CheckForm,
     KnockForm,
     draft_check,
@@ -54,7 +55,7 @@ class KnockInput(serializers.Serializer[Any]):
 class CheckDraftAnswer(TypedDict):
     """What a check that is being typed gives, and what is wrong with it so far."""
 
-    says: CheckSays | None
+    draft: CheckDraft
     errors: list[ErrorBody]
 
 
@@ -89,8 +90,8 @@ class CheckDraftView(SignedInView):
     def post(self, request: Request, instrument: UUID) -> Response:
         """Tell what it gives; nothing is stored."""
         form = CheckForm(**self.typed(request, CheckInput))
-        says, problems = draft_check(self.user(request), instrument, form, site_of(request))
-        return Response({"says": says, "errors": [body_of(problem) for problem in problems]})
+        draft, problems = draft_check(self.user(request), instrument, form, site_of(request))
+        return Response({"draft": draft, "errors": [body_of(problem) for problem in problems]})
 
 
 class ChecksView(SignedInView):

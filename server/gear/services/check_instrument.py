@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
+from typing import TypedDict
 from uuid import UUID
 
 from core.lengths import metres_text
@@ -37,9 +38,23 @@ class KnockForm:
     happened_at: datetime
 
 
+class ReadEntry(TypedDict):
+    """An entry that was read, metres; for drawing it to scale."""
+
+    name: str
+    metres: float
+
+
+class CheckDraft(TypedDict):
+    """What a check that is being typed gives so far."""
+
+    says: CheckSays | None
+    read: list[ReadEntry]
+
+
 def draft_check(
     user: User, instrument_id: UUID, form: CheckForm, site: Site
-) -> tuple[CheckSays | None, list[Problem]]:
+) -> tuple[CheckDraft, list[Problem]]:
     """Tell what a check that is being typed gives, and what is wrong with it so far."""
     instrument, _ = instrument_for(user, instrument_id, Ability.READ)
     method = METHODS.get(form.method)
@@ -48,7 +63,10 @@ def draft_check(
     lengths, entries = read_entries(method, form.typed, site.style.kind)
     read = slope_of(lengths, method, entries)
     says = check_says(instrument, form.method, read, site) if read else None
-    return says, entries.problems
+    drawn: list[ReadEntry] = [
+        {"name": name, "metres": float(length)} for name, length in lengths.items()
+    ]
+    return {"says": says, "read": drawn}, entries.problems
 
 
 def record_check(

@@ -71,14 +71,14 @@ class Checks(SiteTestCase):
         ]  # fmt: skip
         for method, typed, slope, verdict in table:
             with self.subTest(method):
-                says = self.draft(method, typed)["says"]
+                says = self.draft(method, typed)["draft"]["says"]
                 self.assertEqual((says["slope"], says["verdict"]), (slope, verdict))
                 self.assertEqual([e["at"] for e in says["errors"]][-1], "41.500 m")
         self.assertEqual(says["errors"][0]["error"], "11.3 mm low")
 
     def test_the_gap_stands_beside_the_true_error(self) -> None:
         typed = {"near": "1.63", "far": "13.5", "gap": "0.8 mm", "resolution": "0.5 mm"}
-        says = self.draft("two-position", typed)["says"]
+        says = self.draft("two-position", typed)["draft"]["says"]
         self.assertEqual((says["gap"], says["true_error"]), ("0.8 mm", "0.4 mm"))
         self.assertEqual((says["base"], says["verdict"]), ("11.870 m", "inconclusive"))
         self.assertIn("would settle it", says["settle"])
@@ -88,7 +88,7 @@ class Checks(SiteTestCase):
             "distance": "20", "gap": "4 mm", "gap_right": "4 mm", "gap_right_side": "below",
             "resolution": "0.5 mm",
         }  # fmt: skip
-        says = self.draft("both-axes", typed)["says"]
+        says = self.draft("both-axes", typed)["draft"]["says"]
         self.assertEqual(says["direction_degrees"], 315.0)
         self.assertIn("ahead and left", says["direction"])
 

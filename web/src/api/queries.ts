@@ -1,5 +1,5 @@
 import { QueryClient, useQuery } from "@tanstack/react-query";
-import { Refused, api, told } from "./client";
+import { Refused, type Schemas, api, told } from "./client";
 
 export const queries = new QueryClient({
   defaultOptions: {
@@ -59,6 +59,35 @@ export function useBook(set_up: string) {
     queryKey: ["book", set_up],
     queryFn: () => told(api.GET("/api/v1/set-ups/{set_up}/book", { params: { path: { set_up } } })),
     enabled: set_up !== "",
+  });
+}
+
+export function useRuns(job: string) {
+  return useQuery({
+    queryKey: ["runs", job],
+    queryFn: () => told(api.GET("/api/v1/jobs/{job}/runs", { params: { path: { job } } })),
+  });
+}
+
+export function useWayOut(set_up: string) {
+  return useQuery({
+    queryKey: ["way-out", set_up],
+    queryFn: () =>
+      told(api.GET("/api/v1/set-ups/{set_up}/way-out", { params: { path: { set_up } } })),
+  });
+}
+
+export type CheckSite = { units: Schemas["StyleEnum"]; sight?: number };
+
+export function useInstrument(instrument: string, site: CheckSite) {
+  return useQuery({
+    queryKey: ["instrument", instrument, site],
+    queryFn: () =>
+      told(
+        api.GET("/api/v1/instruments/{instrument}", {
+          params: { path: { instrument }, query: site },
+        }),
+      ),
   });
 }
 

@@ -713,9 +713,14 @@ export interface components {
             /** Format: date-time */
             happened_at: string;
         };
+        /** @description What a check that is being typed gives so far. */
+        CheckDraft: {
+            says: components["schemas"]["CheckSays"] | null;
+            read: components["schemas"]["ReadEntry"][];
+        };
         /** @description What a check that is being typed gives, and what is wrong with it so far. */
         CheckDraftAnswer: {
-            says: components["schemas"]["CheckSays"] | null;
+            draft: components["schemas"]["CheckDraft"];
             errors: components["schemas"]["ErrorBody"][];
         };
         /** @description A check: its entries by name as they are typed, with ``…_side`` above or below. */
@@ -818,8 +823,6 @@ export interface components {
         };
         /** @description A further backsight, on another benchmark. */
         ExtraBacksightInputRequest: {
-            /** Format: uuid */
-            id: string;
             /** Format: uuid */
             benchmark: string;
             backsight: string;
@@ -1034,8 +1037,6 @@ export interface components {
         /** @description A turning point to keep as a benchmark. */
         KeepInputRequest: {
             /** Format: uuid */
-            id: string;
-            /** Format: uuid */
             turning_point: string;
             name: string;
         };
@@ -1166,6 +1167,12 @@ export interface components {
             /** Format: double */
             metres: number | null;
             text: string;
+        };
+        /** @description An entry that was read, metres; for drawing it to scale. */
+        ReadEntry: {
+            name: string;
+            /** Format: double */
+            metres: number;
         };
         /** @description A new receiver. */
         ReceiverInputRequest: {

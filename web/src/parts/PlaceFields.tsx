@@ -1,7 +1,7 @@
 import Stack from "@mui/material/Stack";
 import type { Schemas } from "../api/client";
 import { Entry, type Form } from "./form";
-import { Plan, type PlanInstrument, type PlanPeg } from "./plan/Plan";
+import { Plan, type PlanControl, type PlanInstrument, type PlanPeg } from "./plan/Plan";
 import { type Spot, typedFrom } from "./plan/frame";
 
 type Typed = { x: string; y: string };
@@ -13,16 +13,17 @@ type Props<Values extends Typed> = {
   outlines: readonly (readonly Spot[])[];
   pegs?: readonly PlanPeg[];
   instruments?: readonly PlanInstrument[];
+  controls?: readonly PlanControl[];
 };
 
 /** A place on the plan: tapped, or typed from the first corner; the tap fills the entries. */
 export function PlaceFields<Values extends Typed>(props: Props<Values>) {
-  const { form, job, label, outlines, pegs = [], instruments = [] } = props;
+  const { form, job, label, outlines, pegs = [], instruments = [], controls = [] } = props;
   const entries = form as unknown as Form<Typed>;
   return (
     <>
       <Plan
-        {...{ label, outlines, pegs, instruments }}
+        {...{ label, outlines, pegs, instruments, controls }}
         isMetric={job.volume_unit === "m³"}
         onPlace={({ x, y }) =>
           entries.change({ x: typedFrom(x, job.style_kind), y: typedFrom(y, job.style_kind) })

@@ -62,6 +62,11 @@ export function useDraft<Values extends object>(key: string, initial: Values): D
   return { values, set, sending, clear };
 }
 
+/** Keep what a form that is not open is to start with. */
+export function keepDraft<Values extends object>(key: string, values: Values): void {
+  localStorage.setItem(PREFIX + key, JSON.stringify({ ...values, ...newKeys() }));
+}
+
 /** Keep one small choice on this device. */
 export function useKept(key: string, initial: string): [string, (value: string) => void] {
   const [value, setValue] = useState(() => localStorage.getItem(`yp-kept:${key}`) ?? initial);

@@ -7,6 +7,7 @@ import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useBook } from "../../api/queries";
 import { Choose, useChosen } from "../../parts/Choose";
@@ -30,6 +31,9 @@ export function Book() {
       action={
         <Stack direction="row" spacing={1}>
           <Choose job={job} chosen={chosen} withFloor={false} />
+          <Button component={Link} to={`/jobs/${job.id}/runs`} variant="outlined">
+            Runs
+          </Button>
           <Button
             component="a"
             href={`/api/v1/set-ups/${setUp.id}/book.csv`}
@@ -87,8 +91,8 @@ function Notes({ rows }: { rows: readonly Schemas["BookRow"][] }) {
           </TableRow>
         </TableHead>
         <TableBody>
-          {rows.map((row) => (
-            <NoteRow key={row.shot} row={row} />
+          {rows.map((row, i) => (
+            <NoteRow key={row.shot || `${row.point} ${i}`} row={row} />
           ))}
         </TableBody>
       </Table>
@@ -113,6 +117,8 @@ function NoteRow({ row }: { row: Schemas["BookRow"] }) {
       ))}
       <TableCell sx={{ whiteSpace: "nowrap" }}>
         {isStruck && <strong>struck: {row.struck}. </strong>}
+        {row.in_doubt && <strong>IN DOUBT. </strong>}
+        {row.note && <>{row.note}. </>}
         {shownTime(row.taken_at)}, {row.taken_by}
       </TableCell>
     </TableRow>

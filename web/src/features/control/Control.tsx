@@ -1,11 +1,15 @@
+import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { api, told } from "../../api/client";
+import { type Schemas, api, told } from "../../api/client";
 import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Page, Panel } from "../../parts/Page";
+import { PlaceFields } from "../../parts/PlaceFields";
+import { spotOf } from "../../parts/plan/frame";
+import { outlineSpots } from "../../parts/plan/pegs";
 import { useJobSheet } from "../frame/useJobSheet";
 
-const EMPTY = { name: "", elevation: "", description: "" };
+const EMPTY = { name: "", elevation: "", description: "", x: "", y: "" };
 const FIELDS = Object.keys(EMPTY);
 
 /** The job's benchmarks; a new value is always a new one. */
@@ -30,36 +34,112 @@ export function Control() {
               </Typography>
               <Typography component="span" sx={{ fontSize: "1.5rem", fontWeight: 600, width: 170 }}>
                 {benchmark.elevation.text}
+                {benchmark.uncertainty && (
+                  <Typography component="span" color="text.secondary">
+                    {" "}
+                    {benchmark.uncertainty}
+                  </Typography>
+                )}
               </Typography>
               <Typography component="span" color="text.secondary">
                 {benchmark.description}
+                {!benchmark.place && "; not on the plan"}
               </Typography>
             </Stack>
           ))}
         </Stack>
       </Panel>
-      {job.can_plan && <NewBenchmark job={job.id} />}
+      {job.can_plan && (
+        <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
+          <NewBenchmark job={job} />
+          <Limits key={JSON.stringify(job.limits)} job={job} />
+        </Stack>
+      )}
     </Page>
   );
 }
 
-function NewBenchmark({ job }: { job: string }) {
+function NewBenchmark({ job }: { job: Schemas["JobSheet"] }) {
   const form = useForm({
-    draft: `benchmark:${job}`,
+    draft: `benchmark:${job.id}`,
     initial: EMPTY,
     send: (body) =>
-      told(api.POST("/api/v1/jobs/{job}/benchmarks", { params: { path: { job } }, body })),
+      told(api.POST("/api/v1/jobs/{job}/benchmarks", { params: { path: { job: job.id } }, body })),
+  });
+  const known = job.benchmarks.flatMap(({ name, place }) =>
+    place ? [{ name, spot: spotOf(place), isTurn: false }] : [],
+  );
+  return (
+    <Box sx={{ flex: 1, minWidth: 0 }}>
+      <Panel title="Another benchmark">
+        <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
+          <Entry form={form} name="name" label="Name" hint="Such as BM3" />
+          <Entry form={form} name="elevation" label="Elevation" />
+          <Entry form={form} name="description" label="What and where it is" />
+          <Typography>
+            Where it is on the plan, so that sights to it can be reckoned; may be left empty.
+          </Typography>
+          <PlaceFields
+            form={form}
+            job={job}
+            label="Plan: tap where the benchmark is"
+            outlines={job.floors.map(outlineSpots)}
+            controls={known}
+          />
+          <RecordButton form={form} fields={FIELDS}>
+            Add the benchmark
+          </RecordButton>
+        </Stack>
+      </Panel>
+    </Box>
+  );
+}
+
+/** How often the benchmark is read again, and how far off is still good; defaults of the trade. */
+function Limits({ job }: { job: Schemas["JobSheet"] }) {
+  const { limits } = job;
+  const form = useForm({
+    draft: `limits:${job.id}`,
+    initial: {
+      reread_minutes: String(limits.reread_minutes),
+      reread_tolerance: limits.reread_tolerance,
+      rough_tolerance: limits.rough_tolerance,
+    },
+    send: (body) =>
+      told(api.PUT("/api/v1/jobs/{job}/trust", { params: { path: { job: job.id } }, body })),
   });
   return (
-    <Panel title="Another benchmark">
-      <Stack component="form" noValidate onSubmit={form.submit} spacing={2} sx={{ maxWidth: 560 }}>
-        <Entry form={form} name="name" label="Name" hint="Such as BM3" />
-        <Entry form={form} name="elevation" label="Elevation" />
-        <Entry form={form} name="description" label="What and where it is" />
-        <RecordButton form={form} fields={FIELDS}>
-          Add the benchmark
-        </RecordButton>
-      </Stack>
-    </Panel>
+    <Box sx={{ flex: 1, minWidth: 0 }}>
+      <Panel title="Limits of trust">
+        <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
+          <Typography>
+            Defaults of the trade. The drawings, the engineer and the inspector come first.
+          </Typography>
+          <Entry
+            form={form}
+            name="reread_minutes"
+            label="Read the benchmark again every, minutes"
+          />
+          <Entry
+            form={form}
+            name="reread_tolerance"
+            label="A re-read may differ by"
+            hint={`Empty: ${limits.reread_tolerance_text}`}
+          />
+          <Entry
+            form={form}
+            name="rough_tolerance"
+            label="Rough pass: on within"
+            hint={`Empty: ${limits.rough_tolerance_text}`}
+          />
+          <RecordButton
+            form={form}
+            fields={["reread_minutes", "reread_tolerance", "rough_tolerance"]}
+          >
+            Keep these limits
+          </RecordButton>
+        </Stack>
+      </Panel>
+    </Box>
   );
 }

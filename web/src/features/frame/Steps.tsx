@@ -7,6 +7,7 @@ type Job = Schemas["JobSheet"];
 type Step = Schemas["Step"];
 
 export const STEP_NAMES: Record<Step["key"], string> = {
+  instruments: "Prove the instrument",
   control: "Control",
   floors: "Floors",
   "set-up": "Set up",
@@ -21,6 +22,7 @@ const STATE_WORDS: Record<Step["state"], string> = {
   next: "comes next",
   open: "open",
   later: "later",
+  attention: "asks for attention",
 };
 
 /** The step a screen belongs to, numbered in the order of work. */
@@ -91,7 +93,16 @@ function StepPeg({ state, isLast }: { state: Step["state"]; isLast: boolean }) {
       {state === "done" && (
         <path d="M7 28l3 4 5-7" fill="none" stroke="#15191c" strokeWidth={2.5} />
       )}
+      {state === "attention" && <Attention />}
       {state === "next" && <circle cx={11} cy={29} r={3.5} fill="#ffc20e" />}
     </svg>
+  );
+}
+
+function Attention() {
+  return (
+    <text x={11} y={36} textAnchor="middle" fontWeight={700} fontSize={18} fill="#ffc20e">
+      !
+    </text>
   );
 }

@@ -1,14 +1,19 @@
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
+import type { Schemas } from "../../api/client";
 import { useGear, useSession } from "../../api/queries";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { TopBar } from "../frame/TopBar";
+import { TrustMark } from "../instruments/TrustMark";
+import { Choices } from "./Choices";
 import { NewInstrument } from "./NewInstrument";
+import { NewReceiver } from "./NewReceiver";
 import { NewRod } from "./NewRod";
 
-/** The crew's instruments and rods, shared by its jobs. */
+/** The crew's instruments, receivers and rods, shared by its jobs. */
 export function Gear() {
   const { crew = "" } = useParams();
   const session = useSession();
@@ -21,42 +26,88 @@ export function Gear() {
         <Loaded query={gear}>
           {(sheet) => (
             <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
-              <Stack spacing={2} sx={{ flex: 1 }}>
+              <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
+                <Panel title="Instruments">
+                  {sheet.instruments.map((instrument) => (
+                    <InstrumentItem key={instrument.id} crew={crew} instrument={instrument} />
+                  ))}
+                </Panel>
+                {own?.can_plan && <NewInstrument crew={crew} />}
+                {own?.can_plan && (
+                  <Choices
+                    key={JSON.stringify(sheet.choices)}
+                    crew={crew}
+                    choices={sheet.choices}
+                  />
+                )}
+              </Stack>
+              <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
+                <Panel title="Receivers">
+                  {sheet.receivers.length === 0 && (
+                    <Typography color="text.secondary">
+                      None yet. Without one, the beam is taken as read by eye.
+                    </Typography>
+                  )}
+                  {sheet.receivers.map((receiver) => (
+                    <Item
+                      key={receiver.id}
+                      name={receiver.name}
+                      text={`fine ${receiver.fine_text}, coarse ${receiver.coarse_text}; ${receiver.beeps
+                        .slice(0, 2)
+                        .map(({ sound, means }) => `${sound}: ${means}`)
+                        .join("; ")}`}
+                    />
+                  ))}
+                </Panel>
+                {own?.can_plan && <NewReceiver crew={crew} />}
                 <Panel title="Rods">
                   {sheet.rods.map((rod) => (
                     <Item
                       key={rod.id}
                       name={rod.name}
-                      text={`${rod.length_text}, ${rod.numbering_text}, ${rod.graduation.label}`}
+                      text={`${rod.length_text}, ${rod.numbering_text}, ${rod.graduation.label}, ${
+                        rod.has_bubble ? "with a bubble" : "no bubble"
+                      }, read to ${rod.read_to_text}`}
                     />
                   ))}
                 </Panel>
                 {own?.can_plan && <NewRod crew={crew} graduations={sheet.graduations} />}
-              </Stack>
-              <Stack spacing={2} sx={{ flex: 1 }}>
-                <Panel title="Instruments">
-                  {sheet.instruments.map((instrument) => (
-                    <Item
-                      key={instrument.id}
-                      name={instrument.name}
-                      text={[
-                        instrument.kind_text,
-                        instrument.range_text && `reaches ${instrument.range_text}`,
-                        instrument.least_distance_text &&
-                          `no nearer than ${instrument.least_distance_text}`,
-                      ]
-                        .filter(Boolean)
-                        .join(", ")}
-                    />
-                  ))}
-                </Panel>
-                {own?.can_plan && <NewInstrument crew={crew} />}
               </Stack>
             </Stack>
           )}
         </Loaded>
       </Page>
     </>
+  );
+}
+
+type InstrumentProps = { crew: string; instrument: Schemas["InstrumentSheet"] };
+
+function InstrumentItem({ crew, instrument }: InstrumentProps) {
+  const text = [
+    instrument.kind_text,
+    `specified ${instrument.specification}`,
+    instrument.beam_class && `beam ${instrument.beam_class}`,
+    instrument.range_text && `reaches ${instrument.range_text}`,
+    instrument.least_distance_text && `no nearer than ${instrument.least_distance_text}`,
+  ]
+    .filter(Boolean)
+    .join(", ");
+  return (
+    <Stack direction="row" spacing={1} sx={{ alignItems: "center" }}>
+      <Box sx={{ flex: 1, minWidth: 0 }}>
+        <Item name={instrument.name} text={text} />
+        <TrustMark trust={instrument.trust} />
+      </Box>
+      <Button
+        component={Link}
+        to={`/gear/${crew}/instruments/${instrument.id}`}
+        variant="outlined"
+        aria-label={`Check ${instrument.name}`}
+      >
+        Check
+      </Button>
+    </Stack>
   );
 }
 

@@ -8,11 +8,21 @@ const EMPTY: Omit<Schemas["InstrumentInputRequest"], "id"> = {
   kind: "rotary-laser",
   range: "",
   least_distance: "",
+  specification: "",
+  beam_class: "",
 };
 const KINDS = [
   ["rotary-laser", "Rotary laser"],
   ["line-laser", "Line laser"],
   ["optical-level", "Optical level"],
+  ["water-level", "Water level"],
+] as const;
+const CLASSES = [
+  ["", "Not known, or no laser"],
+  ["1", "1"],
+  ["2", "2"],
+  ["3R", "3R"],
+  ["3B", "3B"],
 ] as const;
 const UNITS = "With its unit, such as 600 ft or 180 m; may be left empty";
 
@@ -31,7 +41,14 @@ export function NewInstrument({ crew }: { crew: string }) {
         <Entry form={form} name="name" label="Name" />
         <Entry form={form} name="range" label="Reaches" hint={UNITS} />
         <Entry form={form} name="least_distance" label="Receiver no nearer than" hint={UNITS} />
-        <RecordButton form={form} fields={["name", "range", "least_distance"]}>
+        <Entry
+          form={form}
+          name="specification"
+          label="Specified accuracy"
+          hint="As its data sheet says: 1.5 mm at 30 m, or 1/8 in at 100 ft"
+        />
+        <Choice form={form} name="beam_class" label="Beam class" options={CLASSES} />
+        <RecordButton form={form} fields={["name", "range", "least_distance", "specification"]}>
           Add the instrument
         </RecordButton>
       </Stack>

@@ -31,6 +31,8 @@ function bodyOf(values: typeof EMPTY & Keys): Schemas["JobInputRequest"] {
       name: values.benchmark,
       elevation: values.elevation,
       description: values.description,
+      x: "",
+      y: "",
     },
   };
 }

@@ -14,6 +14,7 @@ import { spotOf } from "../../parts/plan/frame";
 import { outlineSpots, planInstruments } from "../../parts/plan/pegs";
 import { Rod } from "../../parts/rod/Rod";
 import { useJobSheet } from "../frame/useJobSheet";
+import { StandingBar } from "../standing";
 import { Places } from "./Places";
 
 /** The heights to mark, four ways side by side, and where to mark them. */
@@ -27,9 +28,14 @@ export function Marks() {
   return (
     <Page
       title={`Marks, ${floor.name}`}
-      lead={`From set-up ${setUp.number}, carried from ${setUp.benchmark}`}
+      lead={`From set-up ${setUp.number}, carried from ${setUp.known}`}
       action={<Choose job={job} chosen={chosen} />}
     >
+      <StandingBar
+        job={job}
+        setUp={setUp}
+        voids={setUp.standing.stands ? "marks made then are VOID" : "these marks are VOID"}
+      />
       <Loaded query={marks}>
         {(sheet) => (
           <>
@@ -80,7 +86,7 @@ function Surface({ surface, setUp }: SurfaceProps) {
           <Way name="Clamp the receiver at" isBlocked={isBlocked} strong>
             <Both value={ways.clamp} />
           </Way>
-          <Way name={`From the clamp on ${setUp.benchmark}`} isBlocked={isBlocked}>
+          <Way name={`From the clamp on ${setUp.known}`} isBlocked={isBlocked}>
             <Both value={ways.slide} />
           </Way>
           <Way name="Tape from the beam">
@@ -92,7 +98,7 @@ function Surface({ surface, setUp }: SurfaceProps) {
               <Typography component="span">{ways.tape_verb}</Typography>
             )}
           </Way>
-          <Way name={`Center-zero rule, 0 on ${setUp.benchmark}`}>
+          <Way name={`Center-zero rule, 0 on ${setUp.known}`}>
             {ways.direct_verb !== "at zero" && <Both value={ways.direct} />} {ways.direct_verb}
           </Way>
         </Stack>
@@ -101,7 +107,7 @@ function Surface({ surface, setUp }: SurfaceProps) {
             rod={setUp.rod}
             beam={ways.clamp_value}
             clamp={{ value: ways.clamp_value, text: "clamp" }}
-            reference={{ value: ways.reference_value, text: setUp.benchmark }}
+            reference={{ value: ways.reference_value, text: setUp.known }}
             height={300}
             isFar
             width={140}

@@ -10,8 +10,10 @@ import { Plan } from "../../parts/plan/Plan";
 import { outlineSpots, planInstruments, planPegs } from "../../parts/plan/pegs";
 import { STEP_NAMES } from "../frame/Steps";
 import { useJobSheet } from "../frame/useJobSheet";
+import { StandingBar } from "../standing";
 
 const TO_DO: Record<Schemas["Step"]["key"], string> = {
+  instruments: "Check the instrument before anything rests on it.",
   control: "Enter a benchmark: the point everything is carried from.",
   floors: "Lay out the floor: outline, finished level, thickness.",
   "set-up": "Set up the instrument and take a backsight.",
@@ -28,6 +30,8 @@ export function Overview() {
   return (
     <Page title="Where the job stands" lead={job.crew}>
       <Next job={job} next={next} />
+      {job.set_ups[0] && <StandingBar job={job} setUp={job.set_ups[0]} />}
+      <Asking job={job} />
       {job.floors.map((floor) => (
         <Panel key={floor.id} title={floor.name}>
           <Counts floor={floor} />
@@ -43,6 +47,39 @@ export function Overview() {
         </Panel>
       ))}
     </Page>
+  );
+}
+
+/** What asks for attention besides the next step. */
+function Asking({ job }: { job: Schemas["JobSheet"] }) {
+  const asking = job.steps.filter((step) => step.state === "attention" && step.key !== "set-up");
+  const doubtful = job.set_ups.slice(1).filter((setUp) => setUp.standing.in_doubt);
+  if (!asking.length && !doubtful.length) return null;
+  return (
+    <Panel title="Asks for attention">
+      <Stack spacing={1} sx={{ alignItems: "flex-start" }}>
+        {asking.map((step) => (
+          <Button
+            key={step.key}
+            component={Link}
+            to={`/jobs/${job.id}/${step.key}`}
+            variant="outlined"
+          >
+            {STEP_NAMES[step.key]}: {step.note}
+          </Button>
+        ))}
+        {doubtful.map((setUp) => (
+          <Button
+            key={setUp.id}
+            component={Link}
+            to={`/jobs/${job.id}/set-up/${setUp.id}/way-out`}
+            variant="outlined"
+          >
+            Set-up {setUp.number} was in doubt: the way out
+          </Button>
+        ))}
+      </Stack>
+    </Panel>
   );
 }
 
@@ -87,6 +124,8 @@ export function Counts({ floor }: { floor: Schemas["FloorPlan"] }) {
     `${counts.on} on`,
     `${counts.high} high`,
     `${counts.low} low`,
+    ...(counts.close ? [`${counts.close} too close to call`] : []),
+    ...(counts.in_doubt ? [`${counts.in_doubt} in doubt`] : []),
     ...(counts.thin ? [`${counts.thin} thin`] : []),
   ];
   return (

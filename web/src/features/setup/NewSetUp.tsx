@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { useGear } from "../../api/queries";
 import { useDelayed } from "../../parts/delayed";
@@ -13,10 +13,16 @@ import { PlaceFields } from "../../parts/PlaceFields";
 import { spotOf } from "../../parts/plan/frame";
 import { outlineSpots } from "../../parts/plan/pegs";
 import { useJobSheet } from "../frame/useJobSheet";
+import type { Keys } from "../../parts/drafts";
+import { FurtherBacksights } from "./FurtherBacksights";
+import { OpticalOrder } from "./OpticalOrder";
 import { SightDrawing } from "./SightDrawing";
+
+type Extra = { benchmark: string; backsight: string };
 
 const EMPTY = {
   instrument: "",
+  receiver: "",
   rod: "",
   benchmark: "",
   backsight: "",
@@ -24,8 +30,23 @@ const EMPTY = {
   side: "above" as "above" | "below",
   x: "",
   y: "",
+  distance: "",
+  extras: [] as Extra[],
 };
-const FIELDS = ["instrument", "rod", "benchmark", "backsight", "taped", "x", "y"];
+const FIELDS = [
+  "instrument",
+  "receiver",
+  "rod",
+  "benchmark",
+  "backsight",
+  "taped",
+  "distance",
+  "x",
+  "y",
+  "extras.0",
+  "extras.1",
+  "extras.2",
+];
 
 type Values = typeof EMPTY;
 type Job = Schemas["JobSheet"];
@@ -57,33 +78,41 @@ export function NewSetUp() {
   );
 }
 
+/** What goes to the server: no receiver where the beam is read by eye. */
+function bodyOf({ receiver, ...values }: Values & Keys, taken_at: string) {
+  return { ...values, receiver: receiver || null, taken_at };
+}
+
 function useSetUpForm(job: Job, gear: Schemas["GearSheet"]) {
   const navigate = useNavigate();
+  const [asked] = useSearchParams();
+  const on = asked.get("on");
   const last = job.set_ups[0];
   const likely = gear.rods.find(
     (rod) => rod.numbering === "up" && rod.graduation.kind === job.style_kind,
   );
   return useForm<Values>({
-    draft: `set-up:${job.id}`,
+    draft: on ? `set-up:${job.id}:${on}` : `set-up:${job.id}`,
     initial: {
       ...EMPTY,
       instrument: last?.instrument_id ?? gear.instruments[0]?.id ?? "",
       rod: last?.rod.id ?? likely?.id ?? gear.rods[0]?.id ?? "",
-      benchmark: job.benchmarks[0]?.id ?? "",
+      receiver: last?.receiver?.id ?? gear.receivers[0]?.id ?? "",
+      benchmark: on ?? job.benchmarks[0]?.id ?? "",
     },
     send: (values, taken_at) =>
       told(
         api.POST("/api/v1/jobs/{job}/set-ups", {
           params: { path: { job: job.id } },
-          body: { ...values, taken_at },
+          body: bodyOf(values, taken_at),
         }),
       ),
     onRecorded: () => navigate(`/jobs/${job.id}/set-up`),
   });
 }
 
-function useSetUpDraft(job: string, values: Values & { id: string }) {
-  const body = { ...useDelayed(values), taken_at: "2000-01-01T00:00:00Z" };
+function useSetUpDraft(job: string, values: Values & Keys) {
+  const body = bodyOf(useDelayed(values), "2000-01-01T00:00:00Z");
   return useQuery({
     queryKey: ["set-up-draft", job, body],
     queryFn: () =>
@@ -102,7 +131,9 @@ function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
   const typedIn = (draft?.errors ?? []).filter((problem) => problem.typed !== "");
   const live = { ...form, problems: form.problems.length ? form.problems : typedIn };
   const rod = gear.rods.find((one) => one.id === values.rod);
-  const benchmark = job.benchmarks.find((one) => one.id === values.benchmark);
+  const benchmark = knownPoints(job).find((one) => one.id === values.benchmark);
+  const isOptical =
+    gear.instruments.find((one) => one.id === values.instrument)?.kind === "optical-level";
   if (!rod || !benchmark) return null;
   return (
     <Stack component="form" noValidate onSubmit={form.submit}>
@@ -121,13 +152,31 @@ function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
                   label="Plan: tap where the instrument stands"
                   outlines={job.floors.map(outlineSpots)}
                   instruments={
-                    place ? [{ name: "here", spot: spotOf(place), isCurrent: true }] : []
+                    place
+                      ? [
+                          {
+                            name: "here",
+                            spot: spotOf(place),
+                            isCurrent: true,
+                            proves: draft.draft.proof?.metres ?? undefined,
+                          },
+                        ]
+                      : []
                   }
+                  controls={knownSpots(job)}
                 />
+                {draft?.draft.proof && (
+                  <Typography
+                    sx={{ fontWeight: 700, color: draft.draft.proof.metres ? "on" : "high" }}
+                  >
+                    {draft.draft.proof.text}
+                  </Typography>
+                )}
               </Stack>
             </Panel>
           </Stack>
           <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
+            {isOptical && <OpticalOrder />}
             <Panel title="Backsight">
               <Stack spacing={2}>
                 <Result line={line} />
@@ -153,6 +202,22 @@ function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
                   onChange={(backsight) => form.change({ backsight })}
                 />
                 {rod.numbering !== "up" && <TapeFields form={live} />}
+                {draft?.draft.asks_distance && (
+                  <Entry
+                    form={live}
+                    name="distance"
+                    label={`Distance to ${benchmark.name}`}
+                    hint="It is not on the plan; paced is near enough. Empty: 50 ft (15 m) is assumed"
+                  />
+                )}
+                <FurtherBacksights form={live} job={job} />
+                {draft?.draft.agreeing && (
+                  <Typography
+                    sx={{ fontWeight: 700, color: draft.draft.agreeing.is_good ? "on" : "high" }}
+                  >
+                    {draft.draft.agreeing.text}
+                  </Typography>
+                )}
                 <RecordButton form={live} fields={FIELDS}>
                   Record the set-up
                 </RecordButton>
@@ -163,6 +228,20 @@ function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
       </Page>
     </Stack>
   );
+}
+
+/** The points a set-up can stand on: benchmarks, and turning points shot from earlier ones. */
+function knownPoints(job: Job) {
+  return [...job.benchmarks, ...job.turning_points];
+}
+
+function knownSpots(job: Job) {
+  return [
+    ...job.benchmarks.flatMap(({ name, place }) =>
+      place ? [{ name, spot: spotOf(place), isTurn: false }] : [],
+    ),
+    ...job.turning_points.map(({ name, place }) => ({ name, spot: spotOf(place), isTurn: true })),
+  ];
 }
 
 function Result({ line }: { line: Schemas["LineSheet"] | undefined }) {
@@ -194,14 +273,19 @@ function GearFields({ form, gear, job }: FieldsProps & { job: Job; gear: Schemas
   const rods = gear.rods.map(
     ({ id, name, numbering_text }) => [id, `${name} (${numbering_text})`] as const,
   );
-  const benchmarks = job.benchmarks.map(
+  const benchmarks = knownPoints(job).map(
     ({ id, name, elevation }) => [id, `${name}, ${elevation.text}`] as const,
   );
+  const receivers = [
+    ...gear.receivers.map(({ id, name }) => [id, name] as const),
+    ["", "None: read by eye"] as const,
+  ];
   return (
     <Stack spacing={2}>
       <Choice form={form} name="instrument" label="Instrument" options={instruments} />
+      <Choice form={form} name="receiver" label="Receiver" options={receivers} />
       <Choice form={form} name="rod" label="Rod" options={rods} />
-      <Choice form={form} name="benchmark" label="Benchmark" options={benchmarks} />
+      <Choice form={form} name="benchmark" label="Backsight on" options={benchmarks} />
     </Stack>
   );
 }

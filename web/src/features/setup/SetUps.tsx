@@ -7,15 +7,23 @@ import { Both } from "../../parts/BothTexts";
 import { Empty, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { useJobSheet } from "../frame/useJobSheet";
+import { Rereads, StandingBar } from "../standing";
 import { SightDrawing } from "./SightDrawing";
 
 /** The set-ups of a job, the latest first. */
 export function SetUps() {
   const job = useJobSheet();
   const add = job.can_plan && (
-    <Button component={Link} to={`/jobs/${job.id}/set-up/new`} variant="contained">
-      Set up here
-    </Button>
+    <Stack direction="row" spacing={1}>
+      {job.set_ups.length > 0 && (
+        <Button component={Link} to={`/jobs/${job.id}/runs`} variant="outlined">
+          Runs and turning points
+        </Button>
+      )}
+      <Button component={Link} to={`/jobs/${job.id}/set-up/new`} variant="contained">
+        Set up here
+      </Button>
+    </Stack>
   );
   return (
     <Page
@@ -29,42 +37,64 @@ export function SetUps() {
           read the rod on the benchmark.
         </Empty>
       )}
-      {job.set_ups.map((setUp) => (
-        <SetUpPanel key={setUp.id} setUp={setUp} />
+      {job.set_ups.map((setUp, i) => (
+        <SetUpPanel key={setUp.id} job={job} setUp={setUp} isCurrent={i === 0} />
       ))}
     </Page>
   );
 }
 
-function SetUpPanel({ setUp }: { setUp: Schemas["SetUpSheet"] }) {
-  const { line } = setUp;
+type PanelProps = {
+  job: Schemas["JobSheet"];
+  setUp: Schemas["SetUpSheet"];
+  isCurrent: boolean;
+};
+
+function SetUpPanel({ job, setUp, isCurrent }: PanelProps) {
+  const { line, standing } = setUp;
   return (
     <Panel title={`Set-up ${setUp.number}`}>
-      <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
-        <Stack sx={{ flex: 1 }} spacing={0.5}>
-          <Typography color="text.secondary">{line.name}</Typography>
-          <Typography sx={{ fontSize: "2.2rem", fontWeight: 700, lineHeight: 1.1 }}>
-            <Both value={{ rod: line.constant.text, job: line.constant_on_rod }} />
-          </Typography>
-          <Typography sx={{ pt: 1 }}>
-            {setUp.benchmark} at {setUp.benchmark_elevation.text}, backsight{" "}
-            <strong>
-              <Both value={line.backsight} />
-            </strong>
-          </Typography>
-          <Typography>
-            {setUp.instrument} · {setUp.rod.name}, {setUp.rod.numbering_text}
-          </Typography>
-          <Typography color="text.secondary">
-            {shownTime(setUp.taken_at)}, {setUp.taken_by}
-          </Typography>
+      <Stack spacing={2}>
+        {(isCurrent || standing.in_doubt) && <StandingBar job={job} setUp={setUp} />}
+        <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
+          <Stack sx={{ flex: 1 }} spacing={0.5}>
+            <Typography color="text.secondary">{line.name}</Typography>
+            <Typography sx={{ fontSize: "2.2rem", fontWeight: 700, lineHeight: 1.1 }}>
+              <Both value={{ rod: line.constant.text, job: line.constant_on_rod }} />
+            </Typography>
+            <Typography sx={{ pt: 1 }}>
+              {setUp.known} at {setUp.known_elevation.text} {setUp.known_uncertainty}, backsight{" "}
+              <strong>
+                <Both value={line.backsight} />
+              </strong>
+            </Typography>
+            {setUp.further.map((one) => (
+              <Typography key={one.benchmark}>
+                {one.benchmark}, backsight <strong>{one.reading}</strong>
+              </Typography>
+            ))}
+            {setUp.disagreement && (
+              <Typography>
+                The backsights disagree by {setUp.disagreement}; the mean counts.
+              </Typography>
+            )}
+            <Typography>
+              {setUp.instrument} · {setUp.receiver ? setUp.receiver.name : "read by eye"} ·{" "}
+              {setUp.rod.name}, {setUp.rod.numbering_text}
+            </Typography>
+            {setUp.proof && <Typography sx={{ fontWeight: 600 }}>{setUp.proof.text}</Typography>}
+            <Typography color="text.secondary">
+              {shownTime(setUp.taken_at)}, {setUp.taken_by}
+            </Typography>
+          </Stack>
+          <SightDrawing
+            rod={setUp.rod}
+            benchmark={`${setUp.known} ${setUp.known_elevation.text}`}
+            line={line}
+            height={200}
+          />
         </Stack>
-        <SightDrawing
-          rod={setUp.rod}
-          benchmark={`${setUp.benchmark} ${setUp.benchmark_elevation.text}`}
-          line={line}
-          height={200}
-        />
+        <Rereads setUp={setUp} canRecord={job.can_record} />
       </Stack>
     </Panel>
   );

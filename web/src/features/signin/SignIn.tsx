@@ -30,6 +30,8 @@ const EXAMPLE_ROD: RodSheet = {
   length_text: "",
   lowest: 0,
   highest: 3.9624,
+  has_bubble: true,
+  read_to_text: "",
 };
 
 type Account = { username: string; password: string };

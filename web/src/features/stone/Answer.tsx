@@ -6,36 +6,33 @@ import { PegMark } from "../../parts/plan/Peg";
 import type { Logged } from "./useShooting";
 
 type Props = {
-  peg: Schemas["Peg"];
-  figures: Schemas["ShotFigures"] | undefined;
+  shot: Schemas["PegShot"] | null | undefined;
+  figures: Schemas["Said"] | undefined;
   logged: Logged | null;
   target: string;
 };
 
 /** What a reading says, larger than anything else: the verb and the amount. */
-export function Answer({ peg, figures, logged, target }: Props) {
-  if (figures)
+export function Answer({ shot, figures, logged, target }: Props) {
+  if (figures) return <Says head="as typed" figures={figures} />;
+  if (logged) return <Says head={`${logged.name} is logged`} figures={logged.figures} />;
+  if (shot?.in_doubt)
     return (
-      <Says head="as typed" figures={figures} state={figures.verdict} reading={figures.reading} />
+      <>
+        <Typography color="text.secondary">
+          read {shot.reading.rod} from set-up {shot.set_up}
+        </Typography>
+        <Typography
+          data-testid="answer"
+          sx={{ fontSize: "2.2rem", fontWeight: 700, lineHeight: 1.02, color: "high" }}
+        >
+          in doubt
+        </Typography>
+        <Typography>Shoot it again; until then it counts for nothing.</Typography>
+        <Typography color="text.secondary">It reads {target} where the stone is right.</Typography>
+      </>
     );
-  if (logged)
-    return (
-      <Says
-        head={`${logged.name} is logged`}
-        figures={logged.figures}
-        state={logged.figures.verdict}
-        reading={logged.figures.reading}
-      />
-    );
-  if (peg.shot && peg.state !== "not-shot")
-    return (
-      <Says
-        head={`logged from set-up ${peg.shot.set_up}`}
-        figures={peg.shot}
-        state={peg.state}
-        reading={peg.shot.reading}
-      />
-    );
+  if (shot) return <Says head={`logged from set-up ${shot.set_up}`} figures={shot} />;
   return (
     <>
       <Typography color="text.secondary">not shot</Typography>
@@ -47,23 +44,19 @@ export function Answer({ peg, figures, logged, target }: Props) {
   );
 }
 
-type SaysProps = {
-  head: string;
-  figures: Pick<
-    Schemas["ShotFigures"],
-    "action" | "deviation" | "elevation" | "thickness" | "is_thin"
-  >;
-  state: "on" | "high" | "low";
-  reading: Schemas["BothTexts"];
-};
-
-function Says({ head, figures, state, reading }: SaysProps) {
+function Says({ head, figures }: { head: string; figures: Schemas["Said"] }) {
+  const state = figures.is_close ? "close" : figures.verdict;
   return (
     <Box aria-live="polite">
       <Typography color="text.secondary">{head}</Typography>
       <Typography
         data-testid="answer"
-        sx={{ fontSize: "2.7rem", fontWeight: 700, lineHeight: 1.02, color: state }}
+        sx={{
+          fontSize: "2.7rem",
+          fontWeight: 700,
+          lineHeight: 1.02,
+          color: figures.is_close ? "text.primary" : figures.verdict,
+        }}
       >
         {figures.action}
       </Typography>
@@ -79,7 +72,7 @@ function Says({ head, figures, state, reading }: SaysProps) {
         <svg width={26} height={30} viewBox="-13 -15 26 30" aria-hidden>
           <PegMark state={state} />
         </svg>
-        {state === "on" ? `on, ${figures.deviation}` : figures.deviation}
+        {verdictOf(figures)}
       </Typography>
       <Typography>
         Thickness here <strong>{figures.thickness.text}</strong>
@@ -91,8 +84,20 @@ function Says({ head, figures, state, reading }: SaysProps) {
         )}
       </Typography>
       <Typography>
-        Stone at {figures.elevation.text}, read <Both value={reading} />
+        Stone at {figures.elevation.text} {figures.uncertainty}, read{" "}
+        <Both value={figures.reading} />
       </Typography>
+      {figures.is_close && (
+        <Typography variant="body2" color="text.secondary">
+          {figures.largest_part}
+        </Typography>
+      )}
     </Box>
   );
+}
+
+function verdictOf({ verdict, verdict_text, deviation, is_close }: Schemas["Said"]): string {
+  if (is_close)
+    return verdict === "on" ? `${verdict_text}, ${deviation}` : `${deviation}, close call`;
+  return verdict === "on" ? `on, ${deviation}` : deviation;
 }

@@ -3,15 +3,17 @@ import ButtonBase from "@mui/material/ButtonBase";
 import Typography from "@mui/material/Typography";
 import type { Schemas } from "../../api/client";
 import { PegMark, STATE_WORDS } from "../../parts/plan/Peg";
+import { type Pass, inPass } from "../../parts/plan/pegs";
 
 type Props = {
   pegs: readonly Schemas["Peg"][];
+  pass: Pass;
   current: string | undefined;
   onPick: (id: string) => void;
 };
 
 /** The points in walking order, each with its state and what to do. */
-export function PointList({ pegs, current, onPick }: Props) {
+export function PointList({ pegs, pass, current, onPick }: Props) {
   return (
     <Box
       component="ol"
@@ -44,20 +46,24 @@ export function PointList({ pegs, current, onPick }: Props) {
             }}
           >
             <svg width={28} height={30} viewBox="-14 -15 28 30" aria-hidden>
-              <PegMark state={peg.state} />
+              <PegMark state={inPass(peg, pass).state} />
             </svg>
             <Typography component="span" sx={{ fontWeight: 700, width: 36 }}>
               {peg.name}
             </Typography>
             <Typography component="span" variant="body2" sx={{ flex: 1 }}>
-              {peg.state === "not-shot" || peg.state === "on"
-                ? STATE_WORDS[peg.state]
-                : peg.shot?.action}
-              {peg.shot?.is_thin && <strong> · THIN</strong>}
+              {summary(peg, pass)}
+              {peg.shot?.is_thin && !peg.shot.in_doubt && <strong> · THIN</strong>}
             </Typography>
           </ButtonBase>
         </li>
       ))}
     </Box>
   );
+}
+
+function summary(peg: Schemas["Peg"], pass: Pass): string {
+  const { state, shot } = inPass(peg, pass);
+  if (!shot || state === "on" || state === "in-doubt") return STATE_WORDS[state];
+  return state === "close" ? shot.verdict_text : shot.action;
 }

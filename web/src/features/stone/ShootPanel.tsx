@@ -10,6 +10,7 @@ import { Keypad } from "../../parts/Keypad";
 import { Rod } from "../../parts/rod/Rod";
 import { Answer } from "./Answer";
 import { StrikeForm } from "./StrikeForm";
+import { Unlikely } from "./Unlikely";
 import type { Shooting } from "./useShooting";
 
 type Props = {
@@ -24,10 +25,11 @@ const STEP = { minWidth: 56, paddingInline: 1, fontSize: "1.25rem" };
 
 /** One point at a time: what it says, the rod, the reading, the keys. */
 export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props) {
-  const { current, reading, figures, problems, logged } = shooting;
+  const { current, shot, isOpen, reading, figures, problems, logged } = shooting;
   const [isStriking, setStriking] = useState(false);
   if (!current) return null;
-  const done = floor.counts.points - floor.counts.not_shot;
+  const isRough = shooting.pass === "coarse";
+  const done = isRough ? floor.counts.rough : floor.counts.points - floor.counts.not_shot;
   return (
     <Stack spacing={1} sx={{ bgcolor: "background.paper", p: { xs: 1, md: 2 }, borderTop: 3 }}>
       <Stack direction="row" sx={{ alignItems: "center" }}>
@@ -44,7 +46,8 @@ export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props)
             Point {current.name}
           </Typography>
           <Typography variant="body2" color="text.secondary">
-            {done} of {floor.counts.points} shot · set-up {setUp.number}
+            {done} of {floor.counts.points} {isRough ? "roughly shot" : "shot"} · set-up{" "}
+            {setUp.number}
           </Typography>
         </Box>
         <Button
@@ -58,28 +61,26 @@ export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props)
       </Stack>
       <Stack direction="row" spacing={1.5}>
         <Box sx={{ flex: 1, minWidth: 0, minHeight: 190 }}>
-          <Answer
-            peg={current}
-            figures={figures}
-            logged={logged}
-            target={target?.reading.rod ?? ""}
-          />
+          <Answer {...{ shot, figures, logged }} target={target?.reading.rod ?? ""} />
         </Box>
-        <PointRod {...{ current, figures }} {...{ floor, setUp, target }} />
+        <PointRod {...{ shot, figures, floor, setUp, target }} isRough={isRough} />
       </Stack>
-      {current.shot ? (
+      {shot && !isOpen ? (
         <Button variant="outlined" disabled={!canRecord} onClick={() => setStriking(true)}>
-          Strike {current.shot.reading.rod} and re-shoot
+          Strike {shot.reading.rod} and re-shoot
         </Button>
       ) : (
         <ReadingEntry shooting={shooting} setUp={setUp} canRecord={canRecord} />
       )}
       <Refusal problems={problems} onOffer={shooting.type} />
-      {!current.shot && <Keypad rod={setUp.rod} value={reading} onChange={shooting.type} />}
+      <Unlikely shooting={shooting} />
+      <Beeps setUp={setUp} />
+      {isOpen && <Keypad rod={setUp.rod} value={reading} onChange={shooting.type} />}
       <StrikeForm
         key={current.id}
-        isOpen={isStriking && current.shot !== null}
+        isOpen={isStriking && !isOpen}
         peg={current}
+        shot={shot}
         strike={shooting.strike}
         onClose={() => setStriking(false)}
       />
@@ -87,24 +88,39 @@ export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props)
   );
 }
 
+/** What the receiver in use sounds; receivers differ. */
+function Beeps({ setUp }: { setUp: Schemas["SetUpSheet"] }) {
+  if (!setUp.receiver) return null;
+  return (
+    <Typography variant="body2" color="text.secondary">
+      {setUp.receiver.beeps
+        .slice(0, 2)
+        .map(({ sound, means }) => `${sound}: ${means}`)
+        .join(" · ")}
+    </Typography>
+  );
+}
+
 type RodProps = {
-  current: Schemas["Peg"];
-  figures: Schemas["ShotFigures"] | undefined;
+  shot: Schemas["PegShot"] | null | undefined;
+  isRough: boolean;
+  figures: Schemas["Said"] | undefined;
   floor: Schemas["FloorPlan"];
   setUp: Schemas["SetUpSheet"];
   target: Schemas["StoneTarget"] | undefined;
 };
 
-function PointRod({ current, figures, floor, setUp, target }: RodProps) {
-  const shot = current.shot?.set_up === setUp.number ? current.shot : undefined;
-  const beam = figures?.scale_value ?? shot?.scale_value ?? null;
-  const reading = figures?.reading.rod ?? shot?.reading.rod;
+function PointRod({ shot, isRough, figures, floor, setUp, target }: RodProps) {
+  const own = shot?.set_up === setUp.number ? shot : undefined;
+  const beam = figures?.scale_value ?? own?.scale_value ?? null;
+  const reading = figures?.reading.rod ?? own?.reading.rod;
+  const tolerance = isRough ? floor.rough_tolerance : floor.tolerance;
   return (
     <Rod
       rod={setUp.rod}
       beam={beam}
       clamp={target && { value: target.scale_value, text: "target" }}
-      tolerance={Number(floor.tolerance.metres)}
+      tolerance={Number(tolerance.metres)}
       height={190}
       width={132}
       label={reading ? `Rod on the stone, reading ${reading}` : "Rod on the stone"}

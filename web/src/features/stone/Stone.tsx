@@ -6,12 +6,14 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Choose, useChosen } from "../../parts/Choose";
+import { useKept } from "../../parts/drafts";
 import { Needs } from "../../parts/Needs";
 import { Page, Panel } from "../../parts/Page";
 import { Legend } from "../../parts/plan/Legend";
 import { Plan } from "../../parts/plan/Plan";
-import { outlineSpots, planInstruments, planPegs } from "../../parts/plan/pegs";
+import { type Pass, outlineSpots, planInstruments, planPegs } from "../../parts/plan/pegs";
 import { useJobSheet } from "../frame/useJobSheet";
+import { StandingBar } from "../standing";
 import { ExtraPoint } from "./ExtraPoint";
 import { KeysHelp } from "./KeysHelp";
 import { PointList } from "./PointList";
@@ -47,7 +49,9 @@ type ShootProps = {
 };
 
 function Shoot({ job, floor, setUp, choose }: ShootProps) {
-  const shooting = useShooting(floor, setUp.id);
+  const [kept, keepPass] = useKept(`pass:${job.id}`, "fine");
+  const pass: Pass = kept === "coarse" ? "coarse" : "fine";
+  const shooting = useShooting(floor, setUp.id, pass);
   const [view, setView] = useState<View>("shoot");
   const [isHelpOpen, setHelpOpen] = useState(false);
   const shownOn = (own: View) => ({ xs: view === own ? "block" : "none", md: "block" });
@@ -92,6 +96,10 @@ function Shoot({ job, floor, setUp, choose }: ShootProps) {
           {null}
         </Page>
       </Box>
+      <Stack spacing={1} sx={{ px: { xs: 0, md: 3 }, pb: { xs: 1, md: 2 } }}>
+        <StandingBar job={job} setUp={setUp} />
+        <PassChoice {...{ pass, floor, keepPass }} />
+      </Stack>
       <Box
         sx={{
           display: "grid",
@@ -107,7 +115,7 @@ function Shoot({ job, floor, setUp, choose }: ShootProps) {
             <Plan
               label={`Plan of ${floor.name}`}
               outlines={[outlineSpots(floor)]}
-              pegs={planPegs(floor)}
+              pegs={planPegs(floor, pass)}
               instruments={planInstruments(job.set_ups, setUp.id)}
               current={shooting.current?.id}
               onPick={pick}
@@ -120,7 +128,7 @@ function Shoot({ job, floor, setUp, choose }: ShootProps) {
         </Box>
         <Box sx={{ display: shownOn("list") }}>
           <Box sx={{ display: { md: "none" }, p: 1.5 }}>{choose}</Box>
-          <PointList pegs={floor.pegs} current={shooting.current?.id} onPick={pick} />
+          <PointList pegs={floor.pegs} pass={pass} current={shooting.current?.id} onPick={pick} />
         </Box>
         <Box sx={{ display: shownOn("shoot") }}>
           <ShootPanel
@@ -134,5 +142,27 @@ function Shoot({ job, floor, setUp, choose }: ShootProps) {
       </Box>
       <KeysHelp isOpen={isHelpOpen} onClose={() => setHelpOpen(false)} />
     </Box>
+  );
+}
+
+type PassProps = {
+  pass: Pass;
+  floor: Schemas["FloorPlan"];
+  keepPass: (pass: string) => void;
+};
+
+/** The fine pass counts; the rough one, with the receiver's coarse setting, is kept apart. */
+function PassChoice({ pass, floor, keepPass }: PassProps) {
+  return (
+    <ToggleButtonGroup
+      exclusive
+      value={pass}
+      aria-label="Pass"
+      onChange={(_, next: string | null) => next && keepPass(next)}
+      sx={{ bgcolor: "background.paper", alignSelf: "flex-start" }}
+    >
+      <ToggleButton value="fine">Fine pass, ±{floor.tolerance.text}</ToggleButton>
+      <ToggleButton value="coarse">Rough pass, ±{floor.rough_tolerance.text}</ToggleButton>
+    </ToggleButtonGroup>
   );
 }

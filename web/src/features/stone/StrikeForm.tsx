@@ -16,24 +16,25 @@ const USUAL = ["misread the rod", "rod not plumb", "wrong point", "stone was mov
 type Props = {
   isOpen: boolean;
   peg: Schemas["Peg"];
+  shot: Schemas["PegShot"] | null | undefined;
   strike: Shooting["strike"];
   onClose: () => void;
 };
 
 /** Strikes a reading through, with a reason; it stays in the book. */
-export function StrikeForm({ isOpen, peg, strike, onClose }: Props) {
+export function StrikeForm({ isOpen, peg, shot, strike, onClose }: Props) {
   const [reason, setReason] = useState("");
   const problems = problemsOf(strike.error);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (!peg.shot) return;
-    strike.mutate({ shot: peg.shot.id, reason }, { onSuccess: onClose });
+    if (!shot) return;
+    strike.mutate({ shot: shot.id, reason }, { onSuccess: onClose });
   };
   return (
     <Dialog open={isOpen} onClose={onClose} fullWidth maxWidth="xs">
       <form onSubmit={submit} noValidate>
         <DialogTitle>
-          Strike {peg.shot?.reading.rod} on {peg.name}
+          Strike {shot?.reading.rod} on {peg.name}
         </DialogTitle>
         <DialogContent>
           <Stack spacing={1.5}>

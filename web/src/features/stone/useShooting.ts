@@ -4,11 +4,14 @@ import { type Schemas, api, newId, problemsOf, told } from "../../api/client";
 import { forgetReadings } from "../../api/queries";
 import { useDelayed } from "../../parts/delayed";
 import { useDraft } from "../../parts/drafts";
+import { type Pass, inPass } from "../../parts/plan/pegs";
 
 type Floor = Schemas["FloorPlan"];
 type Peg = Schemas["Peg"];
 
-export type Logged = { name: string; figures: Schemas["ShotFigures"] };
+export type Logged = { name: string; figures: Schemas["Said"] };
+type Preview = Schemas["Preview"];
+type Choice = { reading: string; first_typed: string; slip: string };
 
 const EMPTY = { point: "", reading: "" };
 
@@ -18,29 +21,40 @@ const EMPTY = { point: "", reading: "" };
  * What is typed belongs to its point. Where its answer was lost and the shot turns out to be
  * recorded, the next point follows as if the answer had come.
  */
-export function useShooting(floor: Floor, setUp: string) {
-  const { values, set, sending, clear } = useDraft(`shot:${floor.id}:${setUp}`, EMPTY);
+export function useShooting(floor: Floor, setUp: string, pass: Pass) {
+  const key = pass === "fine" ? "shot" : "rough-shot";
+  const { values, set, sending, clear } = useDraft(`${key}:${floor.id}:${setUp}`, EMPTY);
   const [logged, setLogged] = useState<Logged | null>(null);
-  const current = pegOf(floor, values.point) ?? nextUnshot(floor, "") ?? floor.pegs[0];
-  const preview = usePreview(setUp, floor.id, values.reading);
+  const [doubted, setDoubted] = useState<Preview["unlikely"]>(null);
+  const nextUnshot = (after: string) => nextToShoot(floor, after, pass);
+  const current = pegOf(floor, values.point) ?? nextUnshot("") ?? floor.pegs[0];
+  const asked = { set_up: setUp, floor: floor.id, point: current?.id ?? "", setting: pass };
+  const preview = usePreview(asked, values.reading);
+  const shot = current && inPass(current, pass).shot;
 
   const log = useMutation({
-    mutationFn: (peg: Peg) =>
-      told(
-        api.POST("/api/v1/shots", {
-          body: {
-            id: values.id,
-            set_up: setUp,
-            point: peg.id,
-            reading: values.reading,
-            taken_at: sending(),
-          },
-        }),
-      ),
-    onSuccess: async (figures, peg) => {
-      setLogged({ name: peg.name, figures });
+    mutationFn: async ({ peg, choice }: { peg: Peg; choice?: Choice }) => {
+      if (!choice && !values.sentAt) {
+        const unlikely = await lookOver({ ...asked, point: peg.id }, values.reading);
+        if (unlikely) return { unlikely };
+      }
+      const body = {
+        id: values.id,
+        set_up: setUp,
+        point: peg.id,
+        setting: pass,
+        taken_at: sending(),
+        ...(choice ?? { first_typed: "", slip: "" }),
+        reading: choice?.reading ?? values.reading,
+      };
+      return { figures: await told(api.POST("/api/v1/shots", { body })) };
+    },
+    onSuccess: async (answer, { peg }) => {
+      setDoubted(answer.unlikely ?? null);
+      if (!answer.figures) return;
+      setLogged({ name: peg.name, figures: answer.figures });
       clear();
-      set({ point: nextUnshot(floor, peg.id)?.id ?? peg.id });
+      set({ point: nextUnshot(peg.id)?.id ?? peg.id });
       await forgetReadings();
     },
   });
@@ -57,17 +71,18 @@ export function useShooting(floor: Floor, setUp: string) {
   });
 
   const point = current?.id ?? "";
-  const isRecorded = current?.shot?.id === values.id;
+  const isRecorded = shot?.id === values.id;
   useEffect(() => {
     if (!isRecorded) return;
     clear();
-    set({ point: nextUnshot(floor, point)?.id ?? point });
-  }, [isRecorded, clear, set, floor, point]);
+    set({ point: nextToShoot(floor, point, pass)?.id ?? point });
+  }, [isRecorded, clear, set, floor, point, pass]);
 
   const type = useCallback(
     (reading: string) => {
       log.reset();
       setLogged(null);
+      setDoubted(null);
       set({ reading, point });
     },
     [log, set, point],
@@ -76,6 +91,7 @@ export function useShooting(floor: Floor, setUp: string) {
     (point: string) => {
       log.reset();
       setLogged(null);
+      setDoubted(null);
       set({ point });
     },
     [log, set],
@@ -85,14 +101,26 @@ export function useShooting(floor: Floor, setUp: string) {
     const next = floor.pegs[(at + by + floor.pegs.length) % floor.pegs.length];
     if (next) go(next.id);
   };
+  const isOpen = current !== undefined && (!shot || shot.in_doubt);
   const submit = () => {
-    if (current && !current.shot && !log.isPending) log.mutate(current);
+    if (isOpen && !log.isPending) log.mutate({ peg: current });
+  };
+  /** Answer an unlikely reading: take what a slip explains, or keep it as it was typed. */
+  const decide = (slip: string, reading: string) => {
+    if (!current) return;
+    const first_typed = reading === values.reading ? "" : values.reading;
+    log.mutate({ peg: current, choice: { reading, slip, first_typed } });
   };
   const refused = problemsOf(log.error);
   return {
     current,
+    shot,
+    pass,
+    isOpen,
+    doubted,
+    decide,
     reading: values.reading,
-    figures: values.reading.trim() ? preview.data : undefined,
+    figures: values.reading.trim() ? preview.data?.says : undefined,
     problems: refused.length ? refused : values.reading.trim() ? problemsOf(preview.error) : [],
     logged,
     isLogging: log.isPending,
@@ -110,25 +138,43 @@ function pegOf(floor: Floor, id: string): Peg | undefined {
   return floor.pegs.find((peg) => peg.id === id);
 }
 
-/** The next point in walking order that has no shot, starting behind one. */
-function nextUnshot(floor: Floor, after: string): Peg | undefined {
+/** The next point in walking order that has no shot that counts, starting behind one. */
+function nextToShoot(floor: Floor, after: string, pass: Pass): Peg | undefined {
   const from = floor.pegs.findIndex((peg) => peg.id === after) + 1;
   const inOrder = [...floor.pegs.slice(from), ...floor.pegs.slice(0, from)];
-  return inOrder.find((peg) => !peg.shot && peg.id !== after);
+  const isOpen = (peg: Peg) => {
+    const { shot } = inPass(peg, pass);
+    return !shot || shot.in_doubt;
+  };
+  return inOrder.find((peg) => isOpen(peg) && peg.id !== after);
 }
 
-function usePreview(set_up: string, floor: string, typed: string) {
+type Asked = { set_up: string; floor: string; point: string; setting: Pass };
+
+function askPreview({ set_up, ...query }: Asked, reading: string): Promise<Preview> {
+  return told(
+    api.GET("/api/v1/set-ups/{set_up}/reading", {
+      params: { path: { set_up }, query: { ...query, reading } },
+    }),
+  );
+}
+
+function usePreview(asked: Asked, typed: string) {
   const reading = useDelayed(typed, 90);
   return useQuery({
-    queryKey: ["reading", set_up, floor, reading],
-    queryFn: () =>
-      told(
-        api.GET("/api/v1/set-ups/{set_up}/reading", {
-          params: { path: { set_up }, query: { floor, reading } },
-        }),
-      ),
+    queryKey: ["reading", asked, reading],
+    queryFn: () => askPreview(asked, reading),
     enabled: reading.trim() !== "",
     retry: false,
     gcTime: 0,
   });
+}
+
+/** Say what makes a reading unlikely; nothing where it is likely, or nobody can be asked. */
+async function lookOver(asked: Asked, reading: string): Promise<Preview["unlikely"]> {
+  try {
+    return (await askPreview(asked, reading)).unlikely;
+  } catch {
+    return null;
+  }
 }

@@ -2,7 +2,7 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { PegMark, type PegState, STATE_WORDS } from "./Peg";
 
-const STATES: PegState[] = ["not-shot", "on", "high", "low"];
+const STATES: PegState[] = ["not-shot", "on", "high", "low", "close", "in-doubt"];
 
 /** What the pegs of the plan mean, by shape and word. */
 export function Legend() {

@@ -1,19 +1,23 @@
+import type { Schemas } from "../../api/client";
 import { NARROW, usePalette } from "../../theme/theme";
 
-export type PegState = "not-shot" | "on" | "high" | "low";
+export type PegState = Schemas["PegStateEnum"];
 
 export const STATE_WORDS: Record<PegState, string> = {
   "not-shot": "not shot",
   on: "on",
   high: "high",
   low: "low",
+  close: "too close to call",
+  "in-doubt": "in doubt",
 };
 
 type Props = { state: PegState; thin?: boolean; isCurrent?: boolean };
 
 /**
  * A peg against its string line: standing above it (high), driven below it (low), flush (on),
- * or an empty hole (not shot). Told apart by shape; color only helps.
+ * broken around (too close to call), crossed out (in doubt), or an empty hole (not shot).
+ * Told apart by shape; color only helps.
  */
 export function PegMark({ state, thin = false, isCurrent = false }: Props) {
   const palette = usePalette();
@@ -32,7 +36,21 @@ export function PegMark({ state, thin = false, isCurrent = false }: Props) {
       {state === "on" && <rect x={-6} y={-6} width={12} height={12} rx={6} fill={palette.on} />}
       {state === "high" && <rect x={-6} y={-14} width={12} height={14} fill={palette.high} />}
       {state === "low" && <rect x={-6} y={0} width={12} height={14} fill={palette.low} />}
-      {state !== "not-shot" && (
+      {state === "close" && (
+        <rect
+          x={-6}
+          y={-6}
+          width={12}
+          height={12}
+          rx={6}
+          fill={palette.background.paper}
+          stroke={ink}
+          strokeWidth={2}
+          strokeDasharray="3 2.2"
+        />
+      )}
+      {state === "in-doubt" && <Doubt />}
+      {state !== "not-shot" && state !== "in-doubt" && (
         <path d="M-13 0H13" stroke={ink} strokeWidth={2.5} strokeLinecap="round" />
       )}
       {thin && (
@@ -47,6 +65,32 @@ export function PegMark({ state, thin = false, isCurrent = false }: Props) {
           THIN
         </text>
       )}
+    </g>
+  );
+}
+
+/** A question mark over a crossed-out peg. */
+function Doubt() {
+  const palette = usePalette();
+  return (
+    <g>
+      <path
+        d="M-9 -9L9 9M9 -9L-9 9"
+        stroke={palette.text.primary}
+        strokeWidth={3.5}
+        strokeLinecap="round"
+      />
+      <circle r={8} fill={palette.background.paper} stroke={palette.text.primary} strokeWidth={2} />
+      <text
+        y={5}
+        textAnchor="middle"
+        fontFamily={NARROW}
+        fontWeight={700}
+        fontSize={14}
+        fill={palette.text.primary}
+      >
+        ?
+      </text>
     </g>
   );
 }

@@ -20,7 +20,18 @@ export type PlanPeg = {
   thin?: boolean;
 };
 
-export type PlanInstrument = { name: string; spot: Spot; isCurrent: boolean };
+export type PlanInstrument = {
+  name: string;
+  spot: Spot;
+  isCurrent: boolean;
+  /** Up to where its kit can prove the tolerance, in metres. */
+  proves?: number | undefined;
+};
+
+/** A known or carried point: a benchmark, or a turning point. */
+export type PlanControl = { name: string; spot: Spot; isTurn: boolean };
+
+export type PlanTrack = readonly Spot[];
 
 const NARROW_PICTURE = 480;
 const ROOM_FOR_A_NAME = 28;
@@ -34,6 +45,9 @@ type Props = {
   pegs?: readonly PlanPeg[];
   instruments?: readonly PlanInstrument[];
   marks?: readonly { name: string; spot: Spot; isCorner: boolean; isBlocked: boolean }[];
+  controls?: readonly PlanControl[];
+  /** A line from point to point, such as a run. */
+  track?: PlanTrack;
   current?: string | undefined;
   onPick?: ((id: string) => void) | undefined;
   onPlace?: ((spot: Spot) => void) | undefined;
@@ -43,12 +57,17 @@ type Props = {
 
 /** The job drawn to scale from its own elements. */
 export function Plan(props: Props) {
-  const { outlines, pegs = [], marks = [], onPlace } = props;
+  const { outlines, pegs = [], marks = [], controls = [], track = [], onPlace } = props;
   const holder = useRef<HTMLDivElement>(null);
   const width = useWidth(holder);
   const margin = onPlace ? 80 : 44;
   const instruments = width < NARROW_PICTURE && pegs.length ? [] : (props.instruments ?? []);
-  const spots = [...outlines.flat(), ...instruments.map((one) => one.spot)];
+  const spots = [
+    ...outlines.flat(),
+    ...instruments.map((one) => one.spot),
+    ...controls.map((one) => one.spot),
+    ...track,
+  ];
   const height = heightFor(spots, width, props.height ?? 420, margin);
   const frame = frameOf(spots, width, height, margin);
   const room = nearest(
@@ -76,11 +95,18 @@ export function Plan(props: Props) {
         {outlines.map((outline, i) => (
           <Outline key={i} outline={outline} frame={frame} />
         ))}
+        {instruments.map((one) => (
+          <Proven key={one.name} instrument={one} frame={frame} />
+        ))}
+        {track.length > 1 && <Track track={track} frame={frame} />}
         {marks.map((mark) => (
           <WallMark key={mark.name} mark={mark} frame={frame} />
         ))}
         {instruments.map((one) => (
           <Instrument key={one.name} instrument={one} frame={frame} />
+        ))}
+        {controls.map((one) => (
+          <Control key={one.name} control={one} frame={frame} />
         ))}
         {currentLast.map((peg) => (
           <PlacedPeg
@@ -251,6 +277,65 @@ function Instrument({ instrument, frame }: { instrument: PlanInstrument; frame: 
         <circle r={6} fill={ink} />
         <PlanText {...beside} y={5} size={13}>
           {instrument.name}
+        </PlanText>
+      </g>
+    </At>
+  );
+}
+
+/** The ground a kit can prove the tolerance on, around where it stands. */
+function Proven({ instrument, frame }: { instrument: PlanInstrument; frame: Frame }) {
+  const palette = usePalette();
+  if (!instrument.proves) return null;
+  const { x, y } = frame.toScreen(instrument.spot);
+  return (
+    <circle
+      cx={x}
+      cy={y}
+      r={instrument.proves * frame.scale}
+      fill={palette.on}
+      fillOpacity={0.08}
+      stroke={palette.on}
+      strokeWidth={2}
+      strokeDasharray="8 5"
+      role="img"
+      aria-label={`up to here ${instrument.name} can prove the tolerance`}
+    />
+  );
+}
+
+function Track({ track, frame }: { track: PlanTrack; frame: Frame }) {
+  const palette = usePalette();
+  const points = track.map(frame.toScreen).map(({ x, y }) => `${x},${y}`);
+  return (
+    <polyline
+      points={points.join(" ")}
+      fill="none"
+      stroke={palette.beam}
+      strokeWidth={2}
+      strokeDasharray="7 4"
+    />
+  );
+}
+
+function Control({ control, frame }: { control: PlanControl; frame: Frame }) {
+  const palette = usePalette();
+  const beside = besides(control.spot, frame, 13, TEXT_WIDTH);
+  return (
+    <At spot={control.spot} frame={frame}>
+      <g
+        role="img"
+        aria-label={`${control.isTurn ? "turning point" : "benchmark"} ${control.name}`}
+      >
+        <path
+          d={control.isTurn ? "M0 9L-10 -7H10Z" : "M-10 -7H10L0 9Z"}
+          fill={control.isTurn ? palette.background.paper : palette.peg}
+          stroke={palette.text.primary}
+          strokeWidth={2}
+          transform={control.isTurn ? "rotate(180)" : undefined}
+        />
+        <PlanText {...beside} y={5} size={13}>
+          {control.name}
         </PlanText>
       </g>
     </At>

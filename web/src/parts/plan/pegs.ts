@@ -1,23 +1,41 @@
 import type { Schemas } from "../../api/client";
+import type { PegState } from "./Peg";
 import type { PlanInstrument, PlanPeg } from "./Plan";
 import { type Spot, spotOf } from "./frame";
 
 export type FloorPlan = Schemas["FloorPlan"];
+export type Pass = Schemas["SettingEnum"];
 type SetUp = Schemas["SetUpSheet"];
 
 export function outlineSpots(floor: FloorPlan): Spot[] {
   return floor.outline.map(spotOf);
 }
 
-export function planPegs(floor: FloorPlan): PlanPeg[] {
-  return floor.pegs.map((peg) => ({
-    id: peg.id,
-    name: peg.name,
-    spot: spotOf(peg.place),
-    state: peg.state,
-    thin: peg.shot?.is_thin ?? false,
-    ...(peg.shot && peg.state !== "on" ? { text: peg.shot.action } : {}),
-  }));
+/** What a pass left on a peg; the rough pass and the fine one are kept apart. */
+export function inPass(peg: Schemas["Peg"], pass: Pass) {
+  return pass === "coarse"
+    ? { state: peg.rough_state, shot: peg.rough }
+    : { state: peg.state, shot: peg.shot };
+}
+
+/** The pegs of a floor as one pass left them; those in doubt say so and nothing more. */
+export function planPegs(floor: FloorPlan, pass: Pass = "fine"): PlanPeg[] {
+  return floor.pegs.map((peg) => {
+    const { state, shot } = inPass(peg, pass);
+    const isSound = shot !== null && !shot.in_doubt;
+    return {
+      id: peg.id,
+      name: peg.name,
+      spot: spotOf(peg.place),
+      state,
+      thin: isSound && shot.is_thin,
+      ...(isSound && state !== "on" ? { text: pegText(state, shot) } : {}),
+    };
+  });
+}
+
+function pegText(state: PegState, shot: Schemas["PegShot"]): string {
+  return state === "close" ? `${shot.verdict}?` : shot.action;
 }
 
 export function planInstruments(setUps: readonly SetUp[], current?: string): PlanInstrument[] {
@@ -27,5 +45,6 @@ export function planInstruments(setUps: readonly SetUp[], current?: string): Pla
       name: `set-up ${one.number}`,
       spot: spotOf(one.place),
       isCurrent: one.id === (current ?? setUps[0]?.id),
+      proves: one.id === current ? (one.proof?.metres ?? undefined) : undefined,
     }));
 }

@@ -1,0 +1,3 @@
+export { Check } from "./Check";
+export { InstrumentPage } from "./InstrumentPage";
+export { Instruments } from "./Instruments";

@@ -1,0 +1,53 @@
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import { type Schemas, api, told } from "../../api/client";
+import { Entry, RecordButton, useForm } from "../../parts/form";
+import { Keypad } from "../../parts/Keypad";
+import { Panel } from "../../parts/Page";
+import { PlaceFields } from "../../parts/PlaceFields";
+import { outlineSpots, planInstruments } from "../../parts/plan/pegs";
+
+type Props = { job: Schemas["JobSheet"]; setUp: Schemas["SetUpSheet"] };
+
+/** Shoots a turning point from a set-up. */
+export function NewTurningPoint({ job, setUp }: Props) {
+  const form = useForm({
+    draft: `turning-point:${setUp.id}`,
+    initial: { name: `TP${job.turning_points.length + 1}`, reading: "", x: "", y: "" },
+    send: (body, taken_at) =>
+      told(
+        api.POST("/api/v1/set-ups/{set_up}/turning-points", {
+          params: { path: { set_up: setUp.id } },
+          body: { ...body, taken_at },
+        }),
+      ),
+  });
+  return (
+    <Stack sx={{ flex: 1, minWidth: 0 }}>
+      <Panel title={`Shoot a turning point from set-up ${setUp.number}`}>
+        <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
+          <Typography>
+            Firm ground only; about as far away as the next backsight will be.
+          </Typography>
+          <Entry form={form} name="name" label="Name" />
+          <Entry form={form} name="reading" label="Rod on it reads" />
+          <Keypad
+            rod={setUp.rod}
+            value={form.values.reading}
+            onChange={(reading) => form.change({ reading })}
+          />
+          <PlaceFields
+            form={form}
+            job={job}
+            label="Plan: tap where the turning point is"
+            outlines={job.floors.map(outlineSpots)}
+            instruments={planInstruments(job.set_ups, setUp.id)}
+          />
+          <RecordButton form={form} fields={["name", "reading", "x", "y"]}>
+            Record the turning point
+          </RecordButton>
+        </Stack>
+      </Panel>
+    </Stack>
+  );
+}

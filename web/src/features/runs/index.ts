@@ -1,0 +1,1 @@
+export { Runs } from "./Runs";

@@ -1,0 +1,3 @@
+export { Rereads } from "./Rereads";
+export { StandingBar } from "./StandingBar";
+export { WayOut } from "./WayOut";

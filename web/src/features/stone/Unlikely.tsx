@@ -1,0 +1,36 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import type { Shooting } from "./useShooting";
+
+/** A reading that looks like a slip: what would explain it, and the person's decision. */
+export function Unlikely({ shooting }: { shooting: Shooting }) {
+  const { doubted, reading, decide, type } = shooting;
+  if (!doubted) return null;
+  return (
+    <Box
+      role="alertdialog"
+      aria-label="Is this reading right?"
+      sx={{ border: 3, borderColor: "peg", p: 1.5 }}
+    >
+      <Typography sx={{ fontWeight: 700 }}>Is {reading} right?</Typography>
+      <Typography>{doubted.why}</Typography>
+      <Stack spacing={1} sx={{ mt: 1 }}>
+        {doubted.offers.map((offer) => (
+          <Button
+            key={offer.reading}
+            variant="contained"
+            onClick={() => decide(offer.slip, offer.reading)}
+          >
+            {offer.slip}? Log {offer.reading}: {offer.says.action}
+          </Button>
+        ))}
+        <Button variant="outlined" onClick={() => decide("kept", reading)}>
+          Keep {reading}: I read it again
+        </Button>
+        <Button onClick={() => type("")}>Read the rod again</Button>
+      </Stack>
+    </Box>
+  );
+}
