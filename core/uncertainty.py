@@ -28,7 +28,7 @@ class Source(StrEnum):
 
 MENDS = {
     Source.ROD_LEAN: "use the bubble",
-    Source.RECEIVER: "use the fine setting",
+    Source.RECEIVER: "use the fine setting, or a finer receiver",
     Source.READING: "read the rod to a finer step",
     Source.SLOPE: "shoot from nearer, or make the sights equally long",
     Source.CURVATURE: "make the sights equally long",

@@ -11,7 +11,8 @@ from django.test import LiveServerTestCase
 from playwright.sync_api import Browser, ConsoleMessage, Page, Playwright, Request, sync_playwright
 
 from server.crews.models import Crew, Membership, Role, User
-from server.webapp.demo import demo_id, load_demo
+from server.webapp.demo import load_demo
+from server.webapp.demo_ids import demo_id
 
 DESKTOP = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}

@@ -8,7 +8,8 @@ from django.conf import settings
 from playwright.sync_api import Page
 
 from e2e.browser import DESKTOP, PHONE, BrowserTestCase
-from server.webapp.demo import demo_id, load_demo
+from server.webapp.demo import load_demo
+from server.webapp.demo_ids import demo_id
 
 FOLDER = settings.ROOT / "docs" / "screenshots"
 STUDIO = demo_id("Pottery studio, kiln room")

@@ -7,7 +7,7 @@ from playwright.sync_api import Route
 from e2e.browser import BrowserTestCase
 from server.fieldbook.models import SetUp, Shot
 from server.jobs.models import Benchmark, Floor, Job, Point
-from server.webapp.demo import demo_id
+from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
 

@@ -7,7 +7,7 @@ from django.contrib.sessions.models import Session
 from e2e.browser import PHONE, BrowserTestCase
 from server.fieldbook.models import Shot
 from server.gear.models import Rod
-from server.webapp.demo import demo_id
+from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
 SHELTER = "Bicycle shelter"

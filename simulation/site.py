@@ -51,6 +51,10 @@ class SimulatedSite:
         """Stand the instrument somewhere; knocks count the readings taken from there."""
         self._laser, self._knocks, self.readings = laser, list(knocks), 0
 
+    def knock(self, knock: Knock) -> None:
+        """Have the instrument knocked before a reading that is still to come."""
+        self._knocks.append(knock)
+
     def shoot(self, place: Place) -> float:
         """Read the rod on the ground at a place; metres above its foot."""
         return self._read(place, self.ground.elevation(place))

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from math import floor
 from typing import TypedDict
 
 from core.lengths import Length, Style, format_fine, format_length
 from core.uncertainty import Kit, Sight, proven_distance, uncertainty
 from core.verdicts import Tolerance
 from server.jobs.models import Floor, Job
+
+METRES_A_FOOT = 0.3048
 
 
 class Proof(TypedDict):
@@ -34,5 +37,10 @@ def proof_of_kit(
         width = format_fine(close.half_width, style)
         words = f"Can't prove ±{asked} anywhere: U is ±{width} even close by, {close.in_words}."
         return {"metres": None, "text": words}
-    reaches = format_length(Length.from_float(far), style)
-    return {"metres": far, "text": f"Can prove ±{asked} up to {reaches} away."}
+    return {"metres": far, "text": f"Can prove ±{asked} up to {_whole(far, style)} away."}
+
+
+def _whole(metres: float, style: Style) -> str:
+    """Write a distance in whole units, rounded down: it is a limit."""
+    metric = style.kind.is_metric
+    return f"{floor(metres)} m" if metric else f"{floor(metres / METRES_A_FOOT)} ft"

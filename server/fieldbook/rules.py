@@ -51,7 +51,7 @@ def kit_of(carried: Gear, slope_error: float, setting: Setting) -> Kit:
     return Kit(
         slope_error=slope_error,
         receiver_half_band=band,
-        least_count=division / 2 if rod.reads_halves else division,
+        least_count=division / rod.read_parts,
         lean_degrees=LEAN_WITH_BUBBLE if rod.has_bubble else LEAN_WITHOUT,
     )
 

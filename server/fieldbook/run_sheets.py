@@ -7,7 +7,7 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.floors import PlanPoint
-from core.lengths import Elevation, Length, Style, format_deviation, format_fine, format_length
+from core.lengths import Elevation, Length, Style, format_fine, format_length
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.lines import Run, RunLeg
@@ -144,7 +144,7 @@ def run_sheet(run: Run, standings: JobStandings, style: Style) -> RunSheet:
         "name": " → ".join([run.start_name, *(_to(leg, run) for leg in run.legs)]),
         "lines": list(_lines(run, style)),
         "sums": _sums(run, style),
-        "misclosure": format_deviation(levels.misclosure, style),
+        "misclosure": _off(levels.misclosure, style),
         "allowed": format_fine(float(levels.allowed), style),
         "is_allowed": levels.is_allowed,
         "is_accepted": accepted,
@@ -153,6 +153,14 @@ def run_sheet(run: Run, standings: JobStandings, style: Style) -> RunSheet:
         "moving": [] if accepted else _moving(run, style),
         "spots": list(_spots(run, style)),
     }
+
+
+def _off(misclosure: Length, style: Style) -> str:
+    """Write a misclosure finely, with its sign as a word."""
+    if misclosure.nanometres == 0:
+        return "exactly"
+    side = "high" if misclosure.nanometres > 0 else "low"
+    return f"{format_fine(float(misclosure), style)} {side}"
 
 
 def is_doubtful(run: Run, standings: JobStandings) -> bool:

@@ -194,7 +194,17 @@ class JobStandings:
         """Return the elevation a shot gives."""
         return self.lines.sighting(shot.set_up_id).line.elevation(shot.reading)
 
-    def sound(self) -> Standing | None:
-        """Return the latest set-up that may be read from, None where there is none."""
-        standing = [one for one in self.by_id.values() if one.stands and not one.has_ended]
+    def sound_after(self, shaken: Standing) -> Standing | None:
+        """Return the latest set-up that may be read from instead of one in doubt, or None.
+
+        The same instrument stands where it was set up last; earlier set-ups of it are gone.
+        """
+        gone = shaken.set_up.instrument_id
+        standing = [
+            one
+            for one in self.by_id.values()
+            if one.stands
+            and not one.has_ended
+            and (one.set_up.instrument_id != gone or one.set_up.number > shaken.set_up.number)
+        ]
         return standing[-1] if standing else None

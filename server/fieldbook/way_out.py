@@ -47,7 +47,8 @@ def way_out(user: User, set_up_id: UUID) -> WayOut:
     """Return the points to shoot again for a set-up in doubt."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
     standings, style = JobStandings(set_up.job), style_of(set_up.job)
-    standing, sound = standings.by_id[set_up.pk], standings.sound()
+    standing = standings.by_id[set_up.pk]
+    sound = standings.sound_after(standing)
     doubted = _still_doubted(standings, set_up_id)
     stands: PlanPoint = (sound or standing).sighting.place
     middle = doubted[len(doubted) // 2] if len(doubted) > 1 else None

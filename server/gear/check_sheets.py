@@ -104,9 +104,10 @@ class Site:
         return round(abs(slope) * self.reference / self.plot_unit, 4)
 
     def quoted(self, slope: float) -> str:
-        """A slope as crews quote it."""
-        at = "30 m" if self.style.kind.is_metric else "100 ft"
-        return f"{format_fine(slope * self.reference, self.style)} at {at}"
+        """A slope in the unit it is plotted in."""
+        decimals = 1 if self.style.kind.is_metric else 3
+        amount, _, at = self.plot_text.partition(" ")
+        return f"{self.plotted(slope):.{decimals}f} {amount} {at}"
 
 
 def trust_sheet(trust: Trust) -> TrustSheet:
@@ -123,9 +124,9 @@ def specification_text(instrument: Instrument, site: Site) -> str:
     rise, run = instrument.specified_rise, instrument.specified_run
     if rise is None or run is None:
         return f"{site.quoted(specified_slope(instrument))}, assumed"
-    if instrument.specification_typed:
-        return instrument.specification_typed
-    return slope_in_words(Slope(rise, run), site.style)
+    typed = instrument.specification_typed or slope_in_words(Slope(rise, run), site.style)
+    quoted = site.quoted(specified_slope(instrument))
+    return typed if typed == quoted else f"{typed} ({quoted})"
 
 
 def check_row(instrument: Instrument, check: CheckRead, site: Site) -> CheckRow:

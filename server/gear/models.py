@@ -65,6 +65,14 @@ class Receiver(SiteRecord):
         return CoreReceiver(FastBeep(self.fast_beep), self.fine, self.coarse)
 
 
+class ReadTo(models.IntegerChoices):
+    """Into how many parts of a division a rod is read by eye."""
+
+    WHOLE = 1, "a division"
+    HALF = 2, "half a division"
+    TENTH = 10, "a tenth of a division"
+
+
 class Rod(SiteRecord):
     """A rod or rule: how its numbers run, its scale, its length, and how it is read."""
 
@@ -74,7 +82,7 @@ class Rod(SiteRecord):
     graduation = models.CharField(max_length=10)
     length = LengthField()
     has_bubble = models.BooleanField(default=False)
-    reads_halves = models.BooleanField(default=False)
+    read_parts = models.PositiveSmallIntegerField(choices=ReadTo, default=ReadTo.WHOLE)
 
     def __str__(self) -> str:
         return self.name

@@ -23,7 +23,15 @@ from server.gear.check_sheets import (
     specification_text,
     trust_sheet,
 )
-from server.gear.models import BeamClass, Instrument, InstrumentKind, InstrumentKnock, Receiver, Rod
+from server.gear.models import (
+    BeamClass,
+    Instrument,
+    InstrumentKind,
+    InstrumentKnock,
+    ReadTo,
+    Receiver,
+    Rod,
+)
 from server.gear.trust import checks_of, specified_slope, trust_of
 
 SHORT_STYLE = Style.from_code("ft-in/16")
@@ -181,7 +189,7 @@ def receiver_sheet(receiver: Receiver) -> ReceiverSheet:
 
 
 def _band(half_band: Length) -> str:
-    return f"±{float(half_band) * 1000:.3g} mm ({format_fine(float(half_band), SHORT_STYLE)})"
+    return f"±{float(half_band) * 1000:.2g} mm ({format_fine(float(half_band), SHORT_STYLE)})"
 
 
 def graduation_sheet(graduation: Graduation) -> GraduationSheet:
@@ -210,7 +218,7 @@ def rod_sheet(rod: Rod) -> RodSheet:
         "lowest": float(core.lowest),
         "highest": float(core.highest),
         "has_bubble": rod.has_bubble,
-        "read_to_text": "half a division" if rod.reads_halves else "a division",
+        "read_to_text": ReadTo(rod.read_parts).label,
     }
 
 

@@ -75,7 +75,7 @@ def steps_of(progress: Progress) -> list[Step]:
     asking = {"instruments"}
     if progress.current is not None:
         asking |= {"set-up"} | ({"stone"} if doubted else set())
-    following = next((key for key, done, _ in proven if not done and key not in asking), None)
+    following = next((key for key, done, _ in proven[1:] if not done), None)
     steps: dict[str, Step] = {
         key: {"key": key, "state": _state(key, done, following, asking), "note": note}  # type: ignore[typeddict-item]
         for key, done, note in proven

@@ -86,7 +86,7 @@ class SiteTestCase(TestCase):
         body = {
             "id": str(uuid4()), "name": f"{numbering} {graduation}", "numbering": numbering,
             "graduation": graduation, "length": length, "has_bubble": True,
-            "reads_halves": True,
+            "read_parts": 2,
         }  # fmt: skip
         made: str = self.ok(self.foreman, f"crews/{self.crew.pk}/rods", body)["id"]
         return made

@@ -11,7 +11,8 @@ from django.test import TestCase, TransactionTestCase
 from server.crews.models import Membership, User
 from server.fieldbook.models import Shot, Strike
 from server.overview.job_sheet import job_sheet
-from server.webapp.demo import demo_id, load_demo
+from server.webapp.demo import load_demo
+from server.webapp.demo_ids import demo_id
 
 
 def asked(sql: str, *values: Any) -> list[tuple[Any, ...]]:

@@ -41,7 +41,7 @@ class EveryAddress(SiteTestCase):
             "graduation": "mm",
             "length": "4000",
             "has_bubble": False,
-            "reads_halves": False,
+            "read_parts": 1,
         }
         laser = {
             "name": "l",
@@ -139,7 +139,7 @@ class EveryAddress(SiteTestCase):
     def test_gear_that_can_not_be(self) -> None:
         rods, lasers = f"crews/{self.crew.pk}/rods", f"crews/{self.crew.pk}/instruments"
         rod = {"id": str(uuid4()), "name": "r", "numbering": "up", "graduation": "ft-in/8"}
-        rod |= {"has_bubble": "false", "reads_halves": "false"}
+        rod |= {"has_bubble": "false", "read_parts": "1"}
         for length in ("", "20 m", "-3 ft", "5.2"):
             self.assertIn("length", self.refused(self.foreman, rods, rod | {"length": length}))
         odd = rod | {"length": "13 ft", "graduation": "cubits", "numbering": "sideways"}

@@ -5,29 +5,41 @@ from __future__ import annotations
 import json
 from datetime import datetime, timedelta
 from typing import Any
-from uuid import NAMESPACE_URL, UUID, uuid5
 
 from django.conf import settings
 from django.db import transaction
 
+from core.lengths import Style
 from server.crews.models import Crew, Membership, User
 from server.fieldbook.models import SetUp
 from server.fieldbook.services.backsights import BacksightForm
 from server.fieldbook.services.record_shot import ShotForm, StrikeForm, record_shot, strike_shot
 from server.fieldbook.services.set_up import SetUpForm, set_up
-from server.gear.services.add_gear import InstrumentForm, RodForm, add_instrument, add_rod
+from server.gear.check_sheets import Site
+from server.gear.services.add_gear import (
+    InstrumentForm,
+    ReceiverForm,
+    RodForm,
+    add_instrument,
+    add_receiver,
+    add_rod,
+)
+from server.gear.services.check_instrument import (
+    CheckForm,
+    KnockForm,
+    record_check,
+    report_knock,
+)
 from server.jobs.models import Job, Point
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
+from server.webapp.demo_ids import demo_id, moment
+from server.webapp.demo_survey import Survey
 
 Entry = dict[str, Any]
-
-
-def demo_id(*names: object) -> UUID:
-    """Return the id a thing of the demo always has."""
-    return uuid5(NAMESPACE_URL, "yellow-peg-demo:" + "/".join(map(str, names)))
+LAST_DAY = "2026-11-22T07:30:00+00:00"
 
 
 @transaction.atomic
@@ -62,10 +74,32 @@ def _person(crew: Crew, person: Entry) -> User:
 def _gear(owner: User, crew: Crew) -> None:
     gear = _read("gear")
     for instrument in gear["instruments"]:
-        form = InstrumentForm(id=demo_id("instrument", instrument["name"]), **instrument)
-        add_instrument(owner, crew.pk, form)
+        _instrument(owner, crew, instrument)
+    for receiver in gear["receivers"]:
+        own = ReceiverForm(id=demo_id("receiver", receiver["name"]), **receiver)
+        add_receiver(owner, crew.pk, own)
     for rod in gear["rods"]:
         add_rod(owner, crew.pk, RodForm(id=demo_id("rod", rod["name"]), **rod))
+
+
+def _instrument(owner: User, crew: Crew, entry: Entry) -> None:
+    """Add an instrument with its history."""
+    checks, knocks = entry.pop("checks"), entry.pop("knocks")
+    key = demo_id("instrument", entry["name"])
+    add_instrument(owner, crew.pk, InstrumentForm(id=key, **entry))
+    site = Site(Style.from_code("m"), None)
+    for check in checks:
+        days = check.pop("days_ago")
+        form = CheckForm(id=demo_id("check", key, days), made_at=_days_ago(days), **check)
+        record_check(owner, key, form, site)
+    for knock in knocks:
+        days = knock["days_ago"]
+        happened = KnockForm(demo_id("knock", key, days), knock["note"], _days_ago(days))
+        report_knock(owner, key, happened)
+
+
+def _days_ago(days: int) -> datetime:
+    return moment(LAST_DAY) - timedelta(days=days)
 
 
 def _job(users: dict[str, User], crew: Crew, entry: Entry) -> None:
@@ -82,6 +116,8 @@ def _job(users: dict[str, User], crew: Crew, entry: Entry) -> None:
         _floor(foreman, job, floor)
     for number, station in enumerate(entry["set_ups"], start=1):
         _set_up(users, job, number, station)
+    if "survey" in entry:
+        Survey(job, users, entry["survey"]).walk()
 
 
 def _floor(foreman: User, job: Job, floor: Entry) -> None:
@@ -94,7 +130,7 @@ def _floor(foreman: User, job: Job, floor: Entry) -> None:
 
 
 def _set_up(users: dict[str, User], job: Job, number: int, station: Entry) -> None:
-    user, taken_at = users[station["by"]], datetime.fromisoformat(station["taken_at"])
+    user, taken_at = users[station["by"]], moment(station["taken_at"])
     sight = BacksightForm(
         rod=demo_id("rod", station["rod"]),
         benchmark=demo_id(job.name, "benchmark", station["benchmark"]),
@@ -109,6 +145,7 @@ def _set_up(users: dict[str, User], job: Job, number: int, station: Entry) -> No
         y=station["y"],
         taken_at=taken_at,
         sight=sight,
+        receiver=demo_id("receiver", station["receiver"]) if "receiver" in station else None,
     )
     stands, _ = set_up(user, job.pk, form)
     for shot in station["shots"]:

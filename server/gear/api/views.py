@@ -14,7 +14,7 @@ from core.instruments import FastBeep
 from core.rods import GRADUATIONS, Numbering
 from server.api.inputs import Entry, Named
 from server.api.views import SignedInView, answers, recorded, records
-from server.gear.models import BeamClass, InstrumentKind
+from server.gear.models import BeamClass, InstrumentKind, ReadTo
 from server.gear.services.add_gear import (
     InstrumentForm,
     ReceiverForm,
@@ -58,7 +58,7 @@ class RodInput(serializers.Serializer[Any]):
     graduation = serializers.ChoiceField(list(GRADUATIONS))
     length = Entry()
     has_bubble = serializers.BooleanField()
-    reads_halves = serializers.BooleanField()
+    read_parts = serializers.ChoiceField(ReadTo.choices)
 
 
 class ChoicesInput(serializers.Serializer[Any]):

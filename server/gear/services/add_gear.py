@@ -31,7 +31,7 @@ class RodForm:
     graduation: str
     length: str
     has_bubble: bool = False
-    reads_halves: bool = False
+    read_parts: int = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,7 +77,7 @@ def add_rod(user: User, crew_id: UUID, form: RodForm) -> tuple[Rod, bool]:
             graduation=form.graduation,
             length=length,
             has_bubble=form.has_bubble,
-            reads_halves=form.reads_halves,
+            read_parts=form.read_parts,
         )
     )
 

@@ -43,21 +43,28 @@ class Known:
 def add_benchmark(user: User, job_id: UUID, form: BenchmarkForm) -> tuple[Benchmark, bool]:
     """Add a benchmark; its name is new to the job."""
     job, _ = job_for(user, job_id, Ability.PLAN)
-    typed = {"elevation": form.elevation, "x": form.x, "y": form.y}
-    entries = Entries(typed, kind_of(job))
-    elevation = read_elevation(entries, "elevation")
-    place = _read_place(form, entries)
+    entries = Entries(typed_in(form), kind_of(job))
+    known = read_known(form, entries)
     entries.finish()
-    assert elevation is not None
-    return store_benchmark(user, job, form, Known(elevation, place))
+    assert known is not None
+    return store_benchmark(user, job, form, known)
 
 
-def _read_place(form: BenchmarkForm, entries: Entries) -> PlanPoint | None:
-    """Read where it is; both left empty is no place, one alone is refused by the other."""
-    if not form.x.strip() and not form.y.strip():
-        return None
-    x, y = entries.length("x"), entries.length("y")
-    return entries.check("x", lambda: PlanPoint(x, y)) if x is not None and y is not None else None
+def typed_in(form: BenchmarkForm, prefix: str = "") -> dict[str, str]:
+    """Return what is typed in a benchmark's fields, by the names they have in refusals."""
+    own = {"elevation": form.elevation, "x": form.x, "y": form.y}
+    return {prefix + name: text for name, text in own.items()}
+
+
+def read_known(form: BenchmarkForm, entries: Entries, prefix: str = "") -> Known | None:
+    """Read a benchmark; its place may be left empty, one of its two alone is refused."""
+    elevation = read_elevation(entries, f"{prefix}elevation")
+    place = None
+    if form.x.strip() or form.y.strip():
+        x, y = entries.length(f"{prefix}x"), entries.length(f"{prefix}y")
+        if x is not None and y is not None:
+            place = entries.check(f"{prefix}x", lambda: PlanPoint(x, y))
+    return None if elevation is None else Known(elevation, place)
 
 
 def read_elevation(entries: Entries, field: str) -> Elevation | None:

@@ -13,9 +13,9 @@ from server.crews.permissions import Ability, role_in_crew
 from server.jobs.models import Job
 from server.jobs.services.add_benchmark import (
     BenchmarkForm,
-    Known,
-    read_elevation,
+    read_known,
     store_benchmark,
+    typed_in,
 )
 from server.records import record_once
 from server.refusals import Entries
@@ -37,10 +37,10 @@ def create_job(user: User, form: JobForm) -> tuple[Job, bool]:
     """Create a job and its first benchmark; the same form twice makes one job."""
     role_in_crew(user, form.crew, Ability.PLAN)
     style = Style.from_code(form.style)
-    entries = Entries({"benchmark.elevation": form.benchmark.elevation}, style.kind)
-    elevation = read_elevation(entries, "benchmark.elevation")
+    entries = Entries(typed_in(form.benchmark, "benchmark."), style.kind)
+    known = read_known(form.benchmark, entries, "benchmark.")
     entries.finish()
-    assert elevation is not None
+    assert known is not None
     with transaction.atomic():
         job, created = record_once(
             Job(
@@ -52,5 +52,5 @@ def create_job(user: User, form: JobForm) -> tuple[Job, bool]:
                 created_by=user,
             )
         )
-        store_benchmark(user, job, form.benchmark, Known(elevation))
+        store_benchmark(user, job, form.benchmark, known)
     return job, created

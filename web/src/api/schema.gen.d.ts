@@ -1174,6 +1174,8 @@ export interface components {
             /** Format: double */
             metres: number;
         };
+        /** @enum {integer} */
+        ReadPartsEnum: 1 | 2 | 10;
         /** @description A new receiver. */
         ReceiverInputRequest: {
             /** Format: uuid */
@@ -1233,7 +1235,7 @@ export interface components {
             graduation: components["schemas"]["GraduationEnum"];
             length: string;
             has_bubble: boolean;
-            reads_halves: boolean;
+            read_parts: components["schemas"]["ReadPartsEnum"];
         };
         /** @description A rod, as it is listed and drawn; metres. */
         RodSheet: {

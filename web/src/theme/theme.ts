@@ -99,7 +99,17 @@ export const theme = createTheme({
       },
     },
     MuiPaper: { defaultProps: { elevation: 0 } },
-    MuiToggleButton: { styleOverrides: { root: { minHeight: 48, textTransform: "none" } } },
+    MuiToggleButton: {
+      styleOverrides: {
+        root: ({ theme: { vars } }) => ({
+          minHeight: 48,
+          textTransform: "none",
+          color: vars.palette.text.primary,
+          "&.Mui-selected": { backgroundColor: vars.palette.peg, color: "#15191c" },
+          "&.Mui-selected:hover": { backgroundColor: vars.palette.peg },
+        }),
+      },
+    },
   },
 });
 

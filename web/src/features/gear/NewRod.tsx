@@ -9,8 +9,10 @@ type Values = {
   graduation: Schemas["GraduationEnum"];
   length: string;
   bubble: "yes" | "no";
-  halves: "yes" | "no";
+  parts: "1" | "2" | "10";
 };
+
+const READ_PARTS = { "1": 1, "2": 2, "10": 10 } as const;
 
 const EMPTY: Values = {
   name: "",
@@ -18,15 +20,16 @@ const EMPTY: Values = {
   graduation: "ft-in/8",
   length: "",
   bubble: "yes",
-  halves: "no",
+  parts: "1",
 };
 const BUBBLES = [
   ["yes", "Yes"],
   ["no", "No: it leans more, and that counts in every U"],
 ] as const;
-const HALVES = [
-  ["no", "To a division"],
-  ["yes", "To half a division"],
+const PARTS = [
+  ["1", "To a division"],
+  ["2", "To half a division"],
+  ["10", "To a tenth, by eye through the level"],
 ] as const;
 const NUMBERINGS = [
   ["up", "Up from the foot (grade rod)"],
@@ -41,11 +44,11 @@ export function NewRod({ crew, graduations }: Props) {
   const form = useForm({
     draft: `rod:${crew}`,
     initial: EMPTY,
-    send: ({ bubble, halves, ...body }) =>
+    send: ({ bubble, parts, ...body }) =>
       told(
         api.POST("/api/v1/crews/{crew}/rods", {
           params: { path: { crew } },
-          body: { ...body, has_bubble: bubble === "yes", reads_halves: halves === "yes" },
+          body: { ...body, has_bubble: bubble === "yes", read_parts: READ_PARTS[parts] },
         }),
       ),
   });
@@ -58,7 +61,7 @@ export function NewRod({ crew, graduations }: Props) {
         <Choice form={form} name="graduation" label="Graduation" options={scales} />
         <Entry form={form} name="length" label="Length of its scale" />
         <Choice form={form} name="bubble" label="Has a bubble" options={BUBBLES} />
-        <Choice form={form} name="halves" label="You read it" options={HALVES} />
+        <Choice form={form} name="parts" label="You read it" options={PARTS} />
         <RecordButton form={form} fields={["name", "length"]}>
           Add the rod
         </RecordButton>

@@ -5,7 +5,7 @@ import type { MethodKey } from "./methods";
 import { type Scene, sceneOf } from "./scene";
 
 const WIDTH = 520;
-const HEIGHT = 190;
+const HEIGHT = 200;
 const EDGE = 46;
 const BEAM = 84;
 const GROUND = 148;
@@ -59,7 +59,7 @@ export function CheckDrawing({ method, read, typed }: Props) {
       <Stands scene={scene} x={x} />
       <text
         x={WIDTH - 6}
-        y={HEIGHT - 6}
+        y={HEIGHT - 8}
         textAnchor="end"
         fontFamily={NARROW}
         fontSize={13}
@@ -73,7 +73,7 @@ export function CheckDrawing({ method, read, typed }: Props) {
 
 function Stands({ scene, x }: { scene: Scene; x: (at: number) => number }) {
   const palette = usePalette();
-  return scene.stands.map((stand, i) => (
+  return scene.stands.map((stand) => (
     <g key={stand.name} transform={`translate(${x(stand.at)} 0)`}>
       <path
         d={`M0 ${BEAM}L-13 ${GROUND}M0 ${BEAM}L13 ${GROUND}`}
@@ -81,7 +81,7 @@ function Stands({ scene, x }: { scene: Scene; x: (at: number) => number }) {
         strokeWidth={3}
       />
       <rect x={-9} y={BEAM - 9} width={18} height={16} rx={2} fill={palette.text.primary} />
-      <Label y={GROUND + 16 + (i % 2) * 14}>{stand.name}</Label>
+      <Label y={GROUND + 18}>{stand.name}</Label>
     </g>
   ));
 }

@@ -47,6 +47,7 @@ export function HistoryPlot({ history }: Props) {
             label: "slope found",
             color: palette.beam,
             curve: "linear",
+            showMark: true,
             valueFormatter: (value) => `${value ?? ""} ${history.plot_unit}`,
           },
         ]}

@@ -18,7 +18,7 @@ export function TrustMark({ trust, size = "1rem" }: { trust: Trust; size?: strin
     trust.state === "in-date"
       ? `, due in ${span(left)}`
       : trust.state === "due"
-        ? ` since ${span(left)}`
+        ? `, ${span(left)} over`
         : "";
   return (
     <Typography

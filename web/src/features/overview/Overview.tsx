@@ -26,7 +26,9 @@ const TO_DO: Record<Schemas["Step"]["key"], string> = {
 /** Where the job stands, and what comes next. */
 export function Overview() {
   const job = useJobSheet();
-  const next = job.steps.find((step) => step.state === "next");
+  const next =
+    job.steps.find((step) => step.state === "next") ??
+    job.steps.find((step) => step.state === "attention" && step.key !== "instruments");
   return (
     <Page title="Where the job stands" lead={job.crew}>
       <Next job={job} next={next} />
@@ -39,7 +41,7 @@ export function Overview() {
             label={`Plan of ${floor.name}`}
             outlines={[outlineSpots(floor)]}
             pegs={planPegs(floor)}
-            instruments={planInstruments(job.set_ups)}
+            instruments={planInstruments(job.set_ups, job.set_ups[0]?.id ?? "")}
             isMetric={job.volume_unit === "m³"}
             height={440}
           />
@@ -52,7 +54,9 @@ export function Overview() {
 
 /** What asks for attention besides the next step. */
 function Asking({ job }: { job: Schemas["JobSheet"] }) {
-  const asking = job.steps.filter((step) => step.state === "attention" && step.key !== "set-up");
+  const asking = job.steps.filter(
+    (step) => step.state === "attention" && step.key === "instruments",
+  );
   const doubtful = job.set_ups.slice(1).filter((setUp) => setUp.standing.in_doubt);
   if (!asking.length && !doubtful.length) return null;
   return (
@@ -85,6 +89,10 @@ function Asking({ job }: { job: Schemas["JobSheet"] }) {
 
 function Next({ job, next }: { job: Schemas["JobSheet"]; next: Schemas["Step"] | undefined }) {
   const key = next?.key ?? "concrete";
+  const shaken = key === "set-up" ? job.set_ups[0] : undefined;
+  const what = shaken
+    ? `Set-up ${shaken.number} is in doubt: clear it, or shoot again what it spoiled.`
+    : TO_DO[key];
   return (
     <Stack
       direction="row"
@@ -100,18 +108,18 @@ function Next({ job, next }: { job: Schemas["JobSheet"]; next: Schemas["Step"] |
       <Box sx={{ flex: "1 1 240px" }}>
         <Typography variant="h3">{next ? "Comes next" : "All steps are done"}</Typography>
         <Typography sx={{ fontSize: "1.25rem", fontWeight: 600 }}>
-          {next ? TO_DO[key] : "Volume and order stand under Concrete."}
+          {next ? what : "Volume and order stand under Concrete."}
         </Typography>
         <Typography>{next?.note}</Typography>
       </Box>
       <Button
         component={Link}
-        to={`/jobs/${job.id}/${key}`}
+        to={`/jobs/${job.id}/${shaken ? `set-up/${shaken.id}/way-out` : key}`}
         variant="contained"
         size="large"
         sx={{ bgcolor: "#15191c", color: "#fff" }}
       >
-        {STEP_NAMES[key]}
+        {shaken ? "The way out" : STEP_NAMES[key]}
       </Button>
     </Stack>
   );

@@ -63,7 +63,8 @@ function SetUpPanel({ job, setUp, isCurrent }: PanelProps) {
               <Both value={{ rod: line.constant.text, job: line.constant_on_rod }} />
             </Typography>
             <Typography sx={{ pt: 1 }}>
-              {setUp.known} at {setUp.known_elevation.text} {setUp.known_uncertainty}, backsight{" "}
+              {setUp.known} at {setUp.known_elevation.text}
+              {setUp.known_uncertainty && ` ${setUp.known_uncertainty}`}, backsight{" "}
               <strong>
                 <Both value={line.backsight} />
               </strong>

@@ -16,10 +16,14 @@ type Props = {
   setUp: Schemas["SetUpSheet"];
   /** What on this screen is void while the set-up is in doubt. */
   voids?: string;
+  /** Whether it stands on the way out itself. */
+  isOnTheWay?: boolean;
+  /** Whether it must leave room for a keypad on a phone. */
+  isTight?: boolean;
 };
 
 /** The set-up's clock: when its benchmark was good last, when it is due, and what if it is not. */
-export function StandingBar({ job, setUp, voids }: Props) {
+export function StandingBar({ job, setUp, voids, isOnTheWay = false, isTight = false }: Props) {
   const { standing } = setUp;
   const [isReading, setReading] = useState(false);
   const knock = useKnock(setUp.id);
@@ -32,15 +36,15 @@ export function StandingBar({ job, setUp, voids }: Props) {
         bgcolor: "background.paper",
         borderLeft: 10,
         borderColor: isBad ? "high" : "peg",
-        px: 1.5,
-        py: 1,
+        px: { xs: 1, md: 1.5 },
+        py: { xs: 0.5, md: 1 },
       }}
     >
       <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap", alignItems: "center" }}>
-        <Box sx={{ flex: "1 1 220px", minWidth: 0 }}>
+        <Box sx={{ flex: isTight ? "1 1 120px" : "1 1 220px", minWidth: 0 }}>
           {isBad ? <Doubtful setUp={setUp} voids={voids} /> : <Clock setUp={setUp} />}
         </Box>
-        {isBad && (
+        {isBad && !isOnTheWay && (
           <Button
             component={Link}
             to={`/jobs/${job.id}/set-up/${setUp.id}/way-out`}
@@ -54,11 +58,19 @@ export function StandingBar({ job, setUp, voids }: Props) {
             <Button
               variant={isBad && standing.stands ? "contained" : "outlined"}
               onClick={() => setReading(true)}
+              aria-label={`Read ${setUp.known} again`}
+              sx={TIGHT}
             >
-              Read {setUp.known} again
+              {isTight ? "Re-read" : `Read ${setUp.known} again`}
             </Button>
-            <Button variant="outlined" loading={knock.isPending} onClick={() => knock.mutate()}>
-              It was knocked
+            <Button
+              variant="outlined"
+              loading={knock.isPending}
+              onClick={() => knock.mutate()}
+              aria-label="It was knocked"
+              sx={TIGHT}
+            >
+              {isTight ? "Knocked" : "It was knocked"}
             </Button>
           </>
         )}
@@ -68,6 +80,8 @@ export function StandingBar({ job, setUp, voids }: Props) {
     </Box>
   );
 }
+
+const TIGHT = { paddingInline: { xs: 1.5, md: 2.5 } };
 
 function useKnock(set_up: string) {
   const [id, setId] = useState(newId);
@@ -102,7 +116,7 @@ function Clock({ setUp }: { setUp: Schemas["SetUpSheet"] }) {
       <strong>
         {known} was good {span(since)} ago
       </strong>
-      , {left > 0 ? `due again in ${span(left)}` : `due since ${span(left)}: read it again`}
+      , {left > 0 ? `due again in ${span(left)}` : `${span(left)} over: read it again`}
     </Typography>
   );
 }

@@ -24,8 +24,11 @@ export function WayOut() {
   const setUp = job.set_ups.find((one) => one.id === key);
   if (!setUp) return <Empty>There is no such set-up on this job.</Empty>;
   return (
-    <Page title={`The way out, set-up ${setUp.number}`} lead={setUp.standing.why}>
-      {setUp.standing.in_doubt && <StandingBar job={job} setUp={setUp} />}
+    <Page
+      title={`The way out, set-up ${setUp.number}`}
+      lead="What was read since the last good check counts for nothing until it is cleared."
+    >
+      {setUp.standing.in_doubt && <StandingBar job={job} setUp={setUp} isOnTheWay />}
       <Loaded query={query}>{(way) => <Ways job={job} setUp={setUp} way={way} />}</Loaded>
     </Page>
   );
@@ -94,6 +97,8 @@ function SetUpAgain({ job, isDone }: { job: string; isDone: boolean }) {
   );
 }
 
+const WIDE = { display: { xs: "none", sm: "table-cell" } };
+
 function Doubted({ job, way }: Omit<WaysProps, "setUp">) {
   const navigate = useNavigate();
   const chosen = useChosen(job);
@@ -111,7 +116,7 @@ function Doubted({ job, way }: Omit<WaysProps, "setUp">) {
         <TableRow>
           <TableCell>Point</TableCell>
           <TableCell align="right">Away</TableCell>
-          <TableCell>Read</TableCell>
+          <TableCell sx={WIDE}>Read</TableCell>
           <TableCell />
         </TableRow>
       </TableHead>
@@ -123,7 +128,7 @@ function Doubted({ job, way }: Omit<WaysProps, "setUp">) {
               {point.is_to_try ? " · try first" : ""}
             </TableCell>
             <TableCell align="right">{point.distance.text}</TableCell>
-            <TableCell>
+            <TableCell sx={WIDE}>
               {point.reading}, {shownTime(point.taken_at)}
             </TableCell>
             <TableCell align="right">

@@ -1,3 +1,4 @@
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import InputBase from "@mui/material/InputBase";
@@ -65,7 +66,12 @@ export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props)
         </Box>
         <PointRod {...{ shot, figures, floor, setUp, target }} isRough={isRough} />
       </Stack>
-      {shot && !isOpen ? (
+      {!setUp.standing.stands ? (
+        <Alert severity="error">
+          Nothing read from set-up {setUp.number} counts now. Take the way out above, then shoot
+          from where the instrument stands sound.
+        </Alert>
+      ) : shot && !isOpen ? (
         <Button variant="outlined" disabled={!canRecord} onClick={() => setStriking(true)}>
           Strike {shot.reading.rod} and re-shoot
         </Button>
@@ -74,8 +80,10 @@ export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props)
       )}
       <Refusal problems={problems} onOffer={shooting.type} />
       <Unlikely shooting={shooting} />
+      {isOpen && setUp.standing.stands && (
+        <Keypad rod={setUp.rod} value={reading} onChange={shooting.type} />
+      )}
       <Beeps setUp={setUp} />
-      {isOpen && <Keypad rod={setUp.rod} value={reading} onChange={shooting.type} />}
       <StrikeForm
         key={current.id}
         isOpen={isStriking && !isOpen}

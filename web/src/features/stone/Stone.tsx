@@ -3,6 +3,8 @@ import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import useMediaQuery from "@mui/material/useMediaQuery";
+import type { Theme } from "@mui/material/styles";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Choose, useChosen } from "../../parts/Choose";
@@ -54,6 +56,7 @@ function Shoot({ job, floor, setUp, choose }: ShootProps) {
   const shooting = useShooting(floor, setUp.id, pass);
   const [view, setView] = useState<View>("shoot");
   const [isHelpOpen, setHelpOpen] = useState(false);
+  const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down("md"));
   const shownOn = (own: View) => ({ xs: view === own ? "block" : "none", md: "block" });
   const pick = (id: string) => {
     shooting.go(id);
@@ -96,9 +99,11 @@ function Shoot({ job, floor, setUp, choose }: ShootProps) {
           {null}
         </Page>
       </Box>
-      <Stack spacing={1} sx={{ px: { xs: 0, md: 3 }, pb: { xs: 1, md: 2 } }}>
-        <StandingBar job={job} setUp={setUp} />
-        <PassChoice {...{ pass, floor, keepPass }} />
+      <Stack spacing={1} sx={{ px: { xs: 0, md: 3 }, pb: { xs: 0, md: 2 } }}>
+        <StandingBar job={job} setUp={setUp} isTight={isPhone} />
+        <Box sx={{ display: { xs: "none", md: "block" } }}>
+          <PassChoice {...{ pass, floor, keepPass }} />
+        </Box>
       </Stack>
       <Box
         sx={{
@@ -127,7 +132,10 @@ function Shoot({ job, floor, setUp, choose }: ShootProps) {
           </Panel>
         </Box>
         <Box sx={{ display: shownOn("list") }}>
-          <Box sx={{ display: { md: "none" }, p: 1.5 }}>{choose}</Box>
+          <Stack spacing={1.5} sx={{ display: { md: "none" }, p: 1.5 }}>
+            {choose}
+            <PassChoice {...{ pass, floor, keepPass }} />
+          </Stack>
           <PointList pegs={floor.pegs} pass={pass} current={shooting.current?.id} onPick={pick} />
         </Box>
         <Box sx={{ display: shownOn("shoot") }}>

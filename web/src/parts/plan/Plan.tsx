@@ -288,11 +288,14 @@ function Proven({ instrument, frame }: { instrument: PlanInstrument; frame: Fram
   const palette = usePalette();
   if (!instrument.proves) return null;
   const { x, y } = frame.toScreen(instrument.spot);
+  const radius = instrument.proves * frame.scale;
+  const farthest = Math.hypot(Math.max(x, frame.width - x), Math.max(y, frame.height - y));
+  if (radius > farthest) return null;
   return (
     <circle
       cx={x}
       cy={y}
-      r={instrument.proves * frame.scale}
+      r={radius}
       fill={palette.on}
       fillOpacity={0.08}
       stroke={palette.on}
