@@ -6,13 +6,14 @@ Only ever a suggestion: what was typed is kept until the person decides.
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from math import hypot, sqrt
 
 from core.errors import RuleError
-from core.lengths import Elevation, Reading, StyleKind
+from core.floors import PlanPoint
+from core.lengths import Elevation, Length, Reading, StyleKind
 from core.lengths.quantity import NANOMETRES_PER_FOOT, NANOMETRES_PER_INCH
 from core.rods import Numbering, Rod, SightLine
 
@@ -21,7 +22,7 @@ ENOUGH_FOR_A_PLANE = 5
 ENOUGH_FOR_A_LEVEL = 2
 LEAST_SPREAD = 0.004
 SPREADS = 2.8
-MOST_UNLIKELY = 0.020
+WIDEST_LIKELY = 0.045
 LONGEST_REACH = 12.0
 MILLIMETRE = 1_000_000
 
@@ -62,6 +63,10 @@ class Expected:
     likely: float
     from_neighbours: bool
 
+    def off(self, elevation: Elevation) -> Length:
+        """How far an elevation is from what is expected; plus is high."""
+        return Length.from_float(float(elevation) - self.elevation)
+
 
 @dataclass(frozen=True, slots=True)
 class Near:
@@ -73,6 +78,16 @@ class Near:
     x: float
     y: float
     off: float
+
+
+def near_points(
+    here: PlanPoint, design: Elevation, shot: Iterable[tuple[PlanPoint, Elevation]]
+) -> tuple[Near, ...]:
+    """Return points that were shot as they lie around a place, against their design."""
+    return tuple(
+        Near(float(place.x - here.x), float(place.y - here.y), float(elevation - design))
+        for place, elevation in shot
+    )
 
 
 def expected_at(near: Sequence[Near], design: float, allowance: float, sure: float) -> Expected:
@@ -89,7 +104,7 @@ def expected_at(near: Sequence[Near], design: float, allowance: float, sure: flo
     if trend is None:
         return Expected(design, allowance + sure, from_neighbours=False)
     off, spread, widening = trend
-    likely = min(SPREADS * max(spread, LEAST_SPREAD) * widening, MOST_UNLIKELY)
+    likely = min(SPREADS * max(spread, LEAST_SPREAD) * widening, WIDEST_LIKELY)
     return Expected(design + off, max(likely, sure), from_neighbours=True)
 
 

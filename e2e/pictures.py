@@ -14,6 +14,9 @@ from server.webapp.demo_ids import demo_id
 FOLDER = settings.ROOT / "docs" / "screenshots"
 STUDIO = demo_id("Pottery studio, kiln room")
 SHELTER = demo_id("Bicycle shelter")
+HILL_NAME = "Hillside workshop"
+HILL = demo_id(HILL_NAME)
+LASER = demo_id("instrument", "Rotary laser, gray case")
 
 
 def type_reading(page: Page) -> None:
@@ -47,6 +50,28 @@ def type_backsight(page: Page) -> None:
     page.get_by_text("352' 2 3/8\"").first.wait_for()
 
 
+def type_check(page: Page) -> None:
+    """Type a check as it is made."""
+    typed = {"near": "6 ft", "far": "70 ft", "gap": "1/16 in", "resolution": "1/64 in"}
+    for name, text in typed.items():
+        page.locator(f"[name='{name}']").fill(text)
+    page.get_by_text("longest sight here").wait_for()
+
+
+def type_reread(page: Page) -> None:
+    """Type a re-read that is off."""
+    page.get_by_role("button", name="Read BM1 again").click()
+    page.locator("[name='reading']").fill("5' 2 5/8\"")
+    page.get_by_text("it puts in doubt").wait_for()
+
+
+def type_slip(page: Page) -> None:
+    """Type a reading an inch off, and log it."""
+    page.get_by_label("Reading on the rod").fill("5' 4 7/8\"")
+    page.keyboard.press("Enter")
+    page.get_by_role("alertdialog").wait_for()
+
+
 def nothing(page: Page) -> None:
     """Leave the screen as it opens."""
 
@@ -64,6 +89,12 @@ VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
     ("concrete", f"jobs/{SHELTER}/concrete", DESKTOP, nothing),
     ("book", f"jobs/{STUDIO}/book", DESKTOP, nothing),
     ("gear", f"gear/{demo_id('crew')}", DESKTOP, nothing),
+    ("instrument", f"jobs/{HILL}/instruments/{LASER}", DESKTOP, nothing),
+    ("check", f"jobs/{HILL}/instruments/{LASER}/two-position", DESKTOP, type_check),
+    ("runs", f"jobs/{HILL}/runs", DESKTOP, nothing),
+    ("way-out", f"jobs/{HILL}/set-up/{demo_id(HILL_NAME, 'set-up', 80)}/way-out", DESKTOP, nothing),
+    ("reread-phone", f"jobs/{STUDIO}/stone", PHONE, type_reread),
+    ("slip-phone", f"jobs/{STUDIO}/stone", PHONE, type_slip),
 ]
 
 

@@ -113,6 +113,8 @@ class WholePath(BrowserTestCase):
         entry.fill("3' 2 1/8\"")
         self.answer("take off 1' 0\"")
         self.press("Log it")
+        self.page.get_by_text("a foot off? Log 4' 2 1/8\"").wait_for()
+        self.press("Keep 3' 2 1/8\": I read it again")
         self.page.get_by_text("A1 is logged").wait_for()
         self.press("Point before")
         self.press("Strike 3' 2 1/8\" and re-shoot")

@@ -75,12 +75,32 @@ class LevelRun:
     @property
     def proves(self) -> bool:
         """Whether sum of BS - sum of FS = rises - falls = last - first, as it must, exactly."""
-        sums = {
-            self.sum_of_backsights - self.sum_of_foresights,
-            self.sum_of_rises - self.sum_of_falls,
-            self.raw[-1] - self.start,
-        }
-        return len(sums) == 1
+        return self.backsights_less_foresights == self.rises_less_falls == self.last_less_first
+
+    @property
+    def backsights_less_foresights(self) -> Length:
+        """The sum of backsights less that of foresights."""
+        return self.sum_of_backsights - self.sum_of_foresights
+
+    @property
+    def rises_less_falls(self) -> Length:
+        """The sum of rises less that of falls."""
+        return self.sum_of_rises - self.sum_of_falls
+
+    @property
+    def last_less_first(self) -> Length:
+        """The last elevation as carried, less the first."""
+        return self.raw[-1] - self.start
+
+    @property
+    def shares(self) -> tuple[Length, ...] | None:
+        """What each set-up's own share of the correction is; None where it may not be spread."""
+        moved = self.corrections
+        if moved is None:
+            return None
+        return tuple(
+            after - before for before, after in zip((Length(0), *moved[:-1]), moved, strict=True)
+        )
 
     @property
     def corrections(self) -> tuple[Length, ...] | None:

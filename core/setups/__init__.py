@@ -8,6 +8,8 @@ from core.setups.doubt import (
     doubtful_spans,
     is_standing,
     last_good,
+    off_from_known,
+    off_since_first,
 )
 
 __all__ = [
@@ -19,5 +21,7 @@ __all__ = [
     "doubtful_spans",
     "is_standing",
     "last_good",
+    "off_from_known",
+    "off_since_first",
     "take_backsights",
 ]

@@ -11,7 +11,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import inf
 
-from core.lengths import Length
+from core.lengths import Elevation, Length, Reading
+from core.rods import SightLine
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,6 +21,16 @@ class BenchmarkRead:
 
     moment: float
     difference: Length
+
+
+def off_since_first(line: SightLine, first: Reading, again: Reading) -> Length:
+    """Return how far a point the set-up stands on has moved since its backsight; plus is high."""
+    return line.elevation(again) - line.elevation(first)
+
+
+def off_from_known(line: SightLine, known: Elevation, again: Reading) -> Length:
+    """Return how far another known point reads from its elevation; plus is high."""
+    return line.elevation(again) - known
 
 
 @dataclass(frozen=True, slots=True)

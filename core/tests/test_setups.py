@@ -17,10 +17,12 @@ from core.setups import (
     doubtful_spans,
     is_standing,
     last_good,
+    off_from_known,
+    off_since_first,
     take_backsights,
 )
-from core.slips import Near, Slip, expected_at, is_likely, suggest
-from core.tests.worked import elevations, metres, readings
+from core.slips import Near, Slip, expected_at, is_likely, near_points, suggest
+from core.tests.worked import elevations, metres, place, readings
 
 TOLERANCE = metres("0.003")
 GOOD, BAD = metres("0.001"), metres("-0.010")
@@ -118,6 +120,14 @@ class Doubt(TestCase):
             after = {shot for shot in shots if shot > max(read.moment for read in reads)}
             self.assertLessEqual(after, plain)
 
+    def test_how_far_a_re_read_is_off(self) -> None:
+        known, first, again = Elevation(10**10), Reading(1_500_000_000), Reading(1_495_000_000)
+        line = SightLine.from_backsight(known, first, Numbering.UP)
+        self.assertEqual(off_since_first(line, first, again), metres("0.005"))
+        self.assertEqual(off_from_known(line, known, again), metres("0.005"))
+        turned = SightLine.from_backsight(known, first, Numbering.DOWN)
+        self.assertEqual(off_since_first(turned, first, again), metres("-0.005"))
+
     def test_whether_it_may_be_read_from_now(self) -> None:
         table = [
             ([], (), True),
@@ -178,6 +188,14 @@ class Slips(TestCase):
         self.assertAlmostEqual(few.elevation, 5.01)
         in_a_row = [Near(float(i), 0.0, 0.01) for i in range(8)]
         self.assertAlmostEqual(expected_at(in_a_row, 5.0, 0.02, 0.003).elevation, 5.01)
+
+    def test_points_around_a_place_and_how_far_off_a_reading_is(self) -> None:
+        shot = [(place(3, 4), Elevation.from_metres("5.02"))]
+        (near,) = near_points(place(1, 1), Elevation.from_metres(5), shot)
+        self.assertEqual((near.x, near.y), (2.0, 3.0))
+        self.assertAlmostEqual(near.off, 0.02)
+        expected = expected_at((), 5.0, 0.02, 0.003)
+        self.assertEqual(expected.off(Elevation.from_metres("5.1")), metres("0.1"))
 
     @given(st.floats(-0.01, 0.01), st.floats(-0.01, 0.01), st.floats(-0.02, 0.02))
     def test_neighbours_on_a_plane_predict_the_plane(self, a: float, b: float, c: float) -> None:

@@ -296,6 +296,10 @@ class RunsOnAnyRod(TestCase):
         self.assertEqual(down.sum_of_rises - down.sum_of_falls, down.raw[-1] - start)
         if up.corrections is not None:
             self.assertEqual(up.raw[-1] + up.corrections[-1], start)
+            assert up.shares is not None
+            self.assertEqual(sum(up.shares, Length(0)), up.corrections[-1])
+        else:
+            self.assertIsNone(up.shares)
 
     @given(st.lists(st.floats(0.001, 0.01), min_size=1, max_size=9))
     def test_carried_half_widths(self, legs: list[float]) -> None:

@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from collections import defaultdict
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from uuid import UUID
 
 from core.floors import PlanPoint
 from core.instruments import Setting
 from core.lengths import Elevation, Length, Reading
-from core.rods import Numbering
 from core.runs import Leg, LevelRun, carried_half_widths, close_run
 from core.setups import Backsight, take_backsights
 from server.fieldbook.models import AcceptedRun, ExtraBacksight, Reread, SetUp, TurningPoint
@@ -25,6 +24,7 @@ from server.fieldbook.rules import (
     sight_on,
 )
 from server.gear.trust import CheckRead, checks_of, slope_error
+from server.jobs.rules import run_allowance_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,18 +110,17 @@ class JobLines:
         set_up: SetUp | None = self._by_id[closing.set_up_id]
         while set_up is not None:
             sighting = self.sighting(set_up.pk)
-            direction = sighting.rod.numbering.direction
-            backsight = Reading(direction * (sighting.line.constant - sighting.known).nanometres)
-            numbering = Numbering.DOWN if direction < 0 else Numbering.UP
-            legs.append(
-                RunLeg(set_up, sighting, Leg(backsight, foresight, numbering), to, foresight)
-            )
+            backsight = sighting.line.clamp(sighting.known)
+            leg = Leg(backsight, foresight, sighting.rod.numbering)
+            legs.append(RunLeg(set_up, sighting, leg, to, foresight))
             to = self._point_before(set_up)
             foresight = to.reading if to else foresight
             first, set_up = set_up, self._by_id[to.set_up_id] if to else None
         legs.reverse()
         start = legs[0].sighting.known
-        levels = close_run(start, [one.leg for one in legs], closing.benchmark.elevation)
+        allowed = run_allowance_of(legs[0].set_up.job)
+        read = [one.leg for one in legs]
+        levels = close_run(start, read, closing.benchmark.elevation, allowed)
         own = [self._own_half_width(leg, closing) for leg in legs]
         widths = carried_half_widths(own, is_closed=levels.is_allowed)
         place = first.benchmark.place if first.benchmark else None
@@ -139,22 +138,19 @@ class JobLines:
             place = _place_of_point(leg.to)
         else:
             place = (closed_on.place if closed_on else None) or sight.place
-        alone = sight.sure(leg.foresight, place).half_width ** 2 - sight.carried**2
-        return float(max(alone, 0.0) ** 0.5)
+        return replace(sight, carried=0.0).sure(leg.foresight, place).half_width
 
     def _spread(self, job_id: UUID) -> None:
         """Take each accepted run into account, in the order they were accepted."""
         stored = AcceptedRun.objects.filter(closing__set_up__job_id=job_id)
         for accepted in stored.select_related("closing__benchmark").order_by("accepted_at"):
             run = self.run(accepted.closing)
-            before = Length(0)
-            for leg, correction, width in zip(
-                run.legs, run.levels.corrections or (), run.half_widths, strict=False
+            for leg, share, width in zip(
+                run.legs, run.levels.shares or (), run.half_widths, strict=False
             ):
                 if leg.to is not None:
-                    self.corrections[leg.to.pk] = correction - before
+                    self.corrections[leg.to.pk] = share
                     self._half_widths[leg.to.pk] = width
-                before = correction
             self.accepted[accepted.closing_id] = accepted
             self._sightings.clear()
 

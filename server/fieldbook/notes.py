@@ -62,8 +62,7 @@ def kept_notes(user: User, set_up_id: UUID) -> KeptNotes:
     readings = tuple(_kept(one, standing) for one in found)
     sighting = standing.sighting
     entries = [Entry(one.point, one.reading, bool(one.struck)) for one in readings]
-    direction = sighting.rod.numbering.direction
-    backsight = Reading(direction * (sighting.line.constant - sighting.known).nanometres)
+    backsight = sighting.line.clamp(sighting.known)
     notes = keep_notes(sighting.known, backsight, sighting.line, entries)
     return KeptNotes(set_up, standing, standings, readings, notes)
 

@@ -240,11 +240,11 @@ def _sums(run: Run, style: Style) -> RunSums:
     texts = {
         "backsights": levels.sum_of_backsights,
         "foresights": levels.sum_of_foresights,
-        "backsights_less_foresights": levels.sum_of_backsights - levels.sum_of_foresights,
+        "backsights_less_foresights": levels.backsights_less_foresights,
         "rises": levels.sum_of_rises,
         "falls": levels.sum_of_falls,
-        "rises_less_falls": levels.sum_of_rises - levels.sum_of_falls,
-        "last_less_first": levels.raw[-1] - levels.start,
+        "rises_less_falls": levels.rises_less_falls,
+        "last_less_first": levels.last_less_first,
     }
     written = {name: format_length(length, style) for name, length in texts.items()}
     return {**written, "proves": levels.proves}  # type: ignore[typeddict-item]

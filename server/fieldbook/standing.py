@@ -17,6 +17,8 @@ from core.setups import (
     doubtful_spans,
     is_standing,
     last_good,
+    off_from_known,
+    off_since_first,
 )
 from server.fieldbook.lines import JobLines
 from server.fieldbook.models import Knock, Occasion, Reread, SetUp, Shot
@@ -108,19 +110,19 @@ class JobStandings:
         against its elevation.
         """
         sighting = self.lines.sighting(reread.set_up_id)
-        now = sighting.line.elevation(reread.reading)
         set_up = next(one for one in self.lines.set_ups if one.pk == reread.set_up_id)
         first = {set_up.benchmark_id or set_up.turning_point_id: set_up.backsight} | {
             extra.benchmark_id: extra.reading for extra in self.lines.extras[set_up.pk]
         }
         read_first = first.get(reread.benchmark_id or reread.turning_point_id)
         if read_first is not None:
-            return now - sighting.line.elevation(read_first)
+            return off_since_first(sighting.line, read_first, reread.reading)
         if reread.benchmark is not None:
             known: Elevation = reread.benchmark.elevation
-            return now - known
-        assert reread.turning_point is not None
-        return now - self.lines.elevation(reread.turning_point)
+        else:
+            assert reread.turning_point is not None
+            known = self.lines.elevation(reread.turning_point)
+        return off_from_known(sighting.line, known, reread.reading)
 
     def _judged(self, agreements: Mapping[UUID, list[Agreement]]) -> dict[UUID, Standing]:
         """Judge every set-up in the order they were made; doubt goes on over turning points."""

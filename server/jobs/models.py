@@ -14,7 +14,8 @@ class Job(models.Model):
     """A job of a crew; its lengths are shown in one style.
 
     ``reread_minutes`` is how often its benchmark is read again. The tolerances of a re-read
-    and of a rough pass are empty where the defaults of its style hold.
+    and of a rough pass, and what a run may be off a set-up, are empty where the defaults of its
+    style hold.
     """
 
     id = models.UUIDField(primary_key=True)
@@ -25,6 +26,7 @@ class Job(models.Model):
     reread_minutes = models.PositiveSmallIntegerField(default=60)
     reread_tolerance = LengthField(null=True)
     rough_tolerance = LengthField(null=True)
+    run_allowance = LengthField(null=True)
     created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     created_at = models.DateTimeField(auto_now_add=True)
 

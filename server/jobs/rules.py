@@ -10,6 +10,7 @@ from core import floors
 from core.errors import BadLevel
 from core.floors import FloorLevels, Outline
 from core.lengths import Elevation, Length, Style, StyleKind
+from core.runs.run import ALLOWED_A_SET_UP
 from core.setups.backsights import TOLERANCE_OF_A_RE_READ
 from server.jobs.models import Benchmark, Floor, FloorCorner, Job
 
@@ -38,6 +39,11 @@ def rough_tolerance_of(job: Job) -> Length:
     metric = kind_of(job).is_metric
     default = Length.from_metres("0.012") if metric else Length.from_inches("0.5")
     return job.rough_tolerance or default
+
+
+def run_allowance_of(job: Job) -> Length:
+    """Return what a run may be off for one set-up: the job's own, else 3 mm (section 4)."""
+    return job.run_allowance or ALLOWED_A_SET_UP
 
 
 def outline_of(corners: Iterable[FloorCorner]) -> Outline:

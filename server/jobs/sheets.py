@@ -11,7 +11,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Floor, Job
-from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, style_of
+from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, run_allowance_of, style_of
 from server.jobs.services.draft_floor import FloorForm, draft_floor
 from server.refusals import Problem
 from server.shown import Amount, Place, Shown, show, show_area, show_place
@@ -49,6 +49,8 @@ class TrustLimits(TypedDict):
     reread_tolerance_text: str
     rough_tolerance: str
     rough_tolerance_text: str
+    run_allowance: str
+    run_allowance_text: str
 
 
 class Corner(TypedDict):
@@ -122,13 +124,15 @@ def benchmark_sheet(benchmark: Benchmark, style: Style) -> BenchmarkSheet:
 def trust_limits(job: Job) -> TrustLimits:
     """Return a job's limits."""
     style = style_of(job)
-    own, rough = job.reread_tolerance, job.rough_tolerance
+    own, rough, run = job.reread_tolerance, job.rough_tolerance, job.run_allowance
     return {
         "reread_minutes": job.reread_minutes,
         "reread_tolerance": retypable(own, style) if own else "",
         "reread_tolerance_text": format_length(reread_tolerance_of(job), style),
         "rough_tolerance": retypable(rough, style) if rough else "",
         "rough_tolerance_text": format_length(rough_tolerance_of(job), style),
+        "run_allowance": retypable(run, style) if run else "",
+        "run_allowance_text": format_fine(float(run_allowance_of(job)), style),
     }
 
 

@@ -35,8 +35,8 @@ def logging_a_reading(site: Site, rounds: int) -> Compared:
             "taken_at": "2026-05-04T12:00:00Z",
         }
 
-    with served() as port:
-        browser = Connection(port, site)
+    with served() as server:
+        browser = Connection(server.port, site)
         return compare(
             lambda: browser.post("/bare", body()),
             lambda: browser.post("/api/v1/shots", body()),

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 import http.client
 import json
+import os
+import signal
 import subprocess
 import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
+from dataclasses import dataclass
 from typing import Any
 
 from django.conf import settings
@@ -15,19 +18,40 @@ from django.conf import settings
 from server.measures.site import Site
 
 
+@dataclass(frozen=True, slots=True)
+class Served:
+    """The application as it is served."""
+
+    port: int
+    process: subprocess.Popen[str]
+
+    def kill(self) -> None:
+        """Kill it and its workers at once, as a lost machine would."""
+        os.killpg(self.process.pid, signal.SIGKILL)
+        self.process.wait()
+
+
 @contextmanager
-def served() -> Iterator[int]:
-    """Serve over loopback with the bare view beside the application; gives the port."""
+def served(database: str = "") -> Iterator[Served]:
+    """Serve over loopback with the bare view beside the application.
+
+    ``database`` is another one's name than the environment's.
+    """
     command = [
         sys.executable, "-m", "gunicorn", "server.measures.wsgi", "--bind=127.0.0.1:0",
         "--worker-class=gthread", "--threads=2", "--keep-alive=60", "--no-control-socket",
     ]  # fmt: skip
-    process = subprocess.Popen(command, stderr=subprocess.PIPE, text=True)  # noqa: S603 - ours
+    env = {**os.environ, **({"YP_DB_NAME": database} if database else {})}
+    process = subprocess.Popen(  # noqa: S603 - ours
+        command, stderr=subprocess.PIPE, text=True, env=env, start_new_session=True
+    )
     try:
-        yield _port(process)
+        yield Served(_port(process), process)
     finally:
         process.terminate()
         process.wait()
+        assert process.stderr is not None
+        process.stderr.close()
 
 
 def _port(process: subprocess.Popen[str]) -> int:

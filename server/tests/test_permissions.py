@@ -109,7 +109,9 @@ class EveryAddress(SiteTestCase):
         for path, body, plans in self.writes():
             with self.subTest(path):
                 self.ok(self.helper, path, body, 403 if plans else 201)
-        limits = {"reread_minutes": "30", "reread_tolerance": "", "rough_tolerance": ""}
+        limits = {"reread_minutes": "30", "reread_tolerance": "", "rough_tolerance": ""} | {
+            "run_allowance": ""
+        }
         for path, change in (
             (f"floors/{self.floor}", floor_body(self.benchmark)),
             (f"jobs/{self.job}/trust", limits),

@@ -8,7 +8,7 @@ from uuid import UUID
 
 from core.instruments import Setting
 from core.lengths import Length, Reading, Style, format_deviation
-from core.slips import Expected, Near, expected_at, is_likely, suggest
+from core.slips import Expected, Near, expected_at, is_likely, near_points, suggest
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.fieldbook.access import floor_seen_from, set_up_for
@@ -83,24 +83,16 @@ def preview_reading(user: User, set_up_id: UUID, form: ReadingForm) -> Preview:
     }
 
 
-def _near(pegs: FloorPegs, point: Point, judged: Judged) -> list[Near]:
+def _near(pegs: FloorPegs, point: Point, judged: Judged) -> tuple[Near, ...]:
     """Return the sound stone around a point, against its design; a rough pass has none."""
     if judged.setting != Setting.FINE:
-        return []
-    here, design = point.place, judged.levels.sub_base
-    return [
-        Near(
-            float(stone.place.x - here.x),
-            float(stone.place.y - here.y),
-            float(stone.elevation - design),
-        )
-        for stone in pegs.stone
-        if stone.point != point.name
-    ]
+        return ()
+    others = [(one.place, one.elevation) for one in pegs.stone if one.point != point.name]
+    return near_points(point.place, judged.levels.sub_base, others)
 
 
 def _unlikely(
-    reading: Reading, sighting: Sighting, point: Point, judged: Judged, near: list[Near]
+    reading: Reading, sighting: Sighting, point: Point, judged: Judged, near: tuple[Near, ...]
 ) -> Unlikely | None:
     design = float(judged.levels.sub_base)
     allowance = TOLERANCES_OFF_DESIGN * float(judged.tolerance.plus)
@@ -110,9 +102,8 @@ def _unlikely(
     if is_likely(elevation, expected):
         return None
     found = suggest(sighting.rod, sighting.line, reading, expected, sighting.backsight)
-    off = Length.from_float(float(elevation) - expected.elevation)
     return {
-        "why": _why(off, expected, judged.style),
+        "why": _why(expected.off(elevation), expected, judged.style),
         "offers": [
             {
                 "slip": str(one.slip),

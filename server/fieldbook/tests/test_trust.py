@@ -135,7 +135,9 @@ class DoubtAndTheWayOut(Trusted):
         self.assertEqual((said["text"], said["is_good"]), ('1/4" low', False))
         self.assertEqual(said["doubts"], "1 readings since the last good check")
         self.assertEqual(self.states(), {"A1": "on"})
-        limits = {"reread_minutes": "45", "reread_tolerance": '1/4"', "rough_tolerance": ""}
+        limits = {"reread_minutes": "45", "reread_tolerance": '1/4"', "rough_tolerance": "",
+            "run_allowance": "",
+        }  # fmt: skip
         path = f"/api/v1/jobs/{self.job}/trust"
         self.foreman.put(path, limits, content_type="application/json")
         said = self.ok(self.helper, f"set-ups/{self.set_up_id}/reread-draft", body, 200)

@@ -28,6 +28,7 @@ class TrustInput(serializers.Serializer[Any]):
     reread_minutes = Entry()
     reread_tolerance = Entry()
     rough_tolerance = Entry()
+    run_allowance = Entry()
 
 
 class JobInput(serializers.Serializer[Any]):

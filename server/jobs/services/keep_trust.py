@@ -15,6 +15,7 @@ from server.refusals import Entries
 
 WIDEST = Length.from_metres("0.1")
 MOST_MINUTES = 24 * 60
+TOLERANCES = ("reread_tolerance", "rough_tolerance", "run_allowance")
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,6 +25,7 @@ class TrustForm:
     reread_minutes: str
     reread_tolerance: str
     rough_tolerance: str
+    run_allowance: str
 
 
 def keep_trust(user: User, job_id: UUID, form: TrustForm) -> Job:
@@ -33,13 +35,14 @@ def keep_trust(user: User, job_id: UUID, form: TrustForm) -> Job:
         "reread_minutes": form.reread_minutes,
         "reread_tolerance": form.reread_tolerance,
         "rough_tolerance": form.rough_tolerance,
+        "run_allowance": form.run_allowance,
     }
     entries = Entries(typed, kind_of(job))
     job.reread_minutes = _minutes(entries, form.reread_minutes)
-    for name in ("reread_tolerance", "rough_tolerance"):
+    for name in TOLERANCES:
         setattr(job, name, _tolerance(entries, job, name, typed[name]))
     entries.finish()
-    job.save(update_fields=["reread_minutes", "reread_tolerance", "rough_tolerance"])
+    job.save(update_fields=["reread_minutes", *TOLERANCES])
     return job
 
 

@@ -1510,6 +1510,7 @@ export interface components {
             reread_minutes: string;
             reread_tolerance: string;
             rough_tolerance: string;
+            run_allowance: string;
         };
         /** @description A job's limits as they can be typed again, and what holds where they are empty. */
         TrustLimits: {
@@ -1518,6 +1519,8 @@ export interface components {
             reread_tolerance_text: string;
             rough_tolerance: string;
             rough_tolerance_text: string;
+            run_allowance: string;
+            run_allowance_text: string;
         };
         /** @description Where an instrument stands with its checks; ``due_at`` is empty where it is due at once. */
         TrustSheet: {

@@ -1,7 +1,9 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useFloor } from "../../api/queries";
 import { Choose, useChosen } from "../../parts/Choose";
@@ -30,6 +32,7 @@ export function Concrete() {
         {(sheet) => (
           <Stack direction={{ xs: "column", lg: "row" }} spacing={2}>
             <Stack spacing={2} sx={{ flex: 2, minWidth: 0 }}>
+              <Doubt job={job} plan={sheet.plan} />
               {sheet.take_off ? (
                 <TakeOff takeOff={sheet.take_off} plan={sheet.plan} />
               ) : (
@@ -61,8 +64,29 @@ export function Concrete() {
   );
 }
 
+/** Says what is left out because it is in doubt, and where the way out is. */
+function Doubt({ job, plan }: { job: Schemas["JobSheet"]; plan: Schemas["FloorPlan"] }) {
+  const shaken = job.set_ups.find((setUp) => setUp.standing.in_doubt);
+  if (!plan.counts.in_doubt) return null;
+  return (
+    <Alert
+      severity="error"
+      action={
+        shaken && (
+          <Button component={Link} to={`/jobs/${job.id}/set-up/${shaken.id}/way-out`}>
+            The way out
+          </Button>
+        )
+      }
+    >
+      {plan.counts.in_doubt} readings are in doubt and left out of every figure here.
+    </Alert>
+  );
+}
+
 function thicknessPegs(plan: Schemas["FloorPlan"]) {
-  const texts = new Map(plan.pegs.map((peg) => [peg.id, peg.shot?.thickness.text ?? ""]));
+  const sound = plan.pegs.filter((peg) => !peg.shot?.in_doubt);
+  const texts = new Map(sound.map((peg) => [peg.id, peg.shot?.thickness.text ?? ""]));
   return planPegs(plan).map((peg) => ({ ...peg, text: texts.get(peg.id) ?? "" }));
 }
 

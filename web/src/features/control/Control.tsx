@@ -104,6 +104,7 @@ function Limits({ job }: { job: Schemas["JobSheet"] }) {
       reread_minutes: String(limits.reread_minutes),
       reread_tolerance: limits.reread_tolerance,
       rough_tolerance: limits.rough_tolerance,
+      run_allowance: limits.run_allowance,
     },
     send: (body) =>
       told(api.PUT("/api/v1/jobs/{job}/trust", { params: { path: { job: job.id } }, body })),
@@ -132,9 +133,15 @@ function Limits({ job }: { job: Schemas["JobSheet"] }) {
             label="Rough pass: on within"
             hint={`Empty: ${limits.rough_tolerance_text}`}
           />
+          <Entry
+            form={form}
+            name="run_allowance"
+            label="A run may be off, a set-up"
+            hint={`Empty: ${limits.run_allowance_text}; times the root of its set-ups`}
+          />
           <RecordButton
             form={form}
-            fields={["reread_minutes", "reread_tolerance", "rough_tolerance"]}
+            fields={["reread_minutes", "reread_tolerance", "rough_tolerance", "run_allowance"]}
           >
             Keep these limits
           </RecordButton>

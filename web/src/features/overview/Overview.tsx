@@ -133,6 +133,7 @@ export function Counts({ floor }: { floor: Schemas["FloorPlan"] }) {
     `${counts.high} high`,
     `${counts.low} low`,
     ...(counts.close ? [`${counts.close} too close to call`] : []),
+    ...(counts.close ? [`${counts.counted_on} count as on`] : []),
     ...(counts.in_doubt ? [`${counts.in_doubt} in doubt`] : []),
     ...(counts.thin ? [`${counts.thin} thin`] : []),
   ];
