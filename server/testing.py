@@ -6,6 +6,7 @@ import logging
 import unittest
 from typing import Any
 
+from django.conf import settings
 from django.test.runner import DiscoverRunner
 
 
@@ -16,6 +17,8 @@ class CountingRunner(DiscoverRunner):
         logging.getLogger("axes").setLevel(logging.ERROR)
         logging.getLogger("django.security.csrf").setLevel(logging.ERROR)
         super().setup_test_environment(**kwargs)
+        # A slow hash guards real passwords; those of the tests stand in the repository.
+        settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
     def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)

@@ -35,7 +35,8 @@ def metres(number: float) -> Length:
 def make_site(points: int) -> Site:
     """Make a job with so many points and ten times as many shots, from the demo's crew."""
     user = User.objects.get(username="marek")
-    like = SetUp.objects.select_related("job", "benchmark").filter(rod__graduation="ft/100")[0]
+    found = SetUp.objects.filter(rod__graduation="ft/100", benchmark__isnull=False)
+    like = found.select_related("job", "benchmark").order_by("taken_at")[0]
     job = Job.objects.create(
         id=uuid4(), crew=like.job.crew, name=f"{points} points", place="bench",
         style="ft-in/8", created_by=user,
