@@ -7,6 +7,9 @@ from dataclasses import dataclass
 from typing import Literal, TypedDict
 from uuid import UUID
 
+from django.db.models import F, Window
+from django.db.models.functions import RowNumber
+
 from core.floors import FloorLevels, PlanPoint
 from core.instruments import Setting
 from core.lengths import Elevation, Length, Reading, Style
@@ -95,18 +98,21 @@ def pegs_of(floors: Iterable[Floor], standings: JobStandings, style: Style) -> d
 
 
 def _counting(floors: Iterable[UUID], standings: JobStandings) -> Counting:
-    """Return the last shot of each point and pass that was not struck."""
+    """Return the last shot of each point and pass that was not struck; the database picks it."""
+    last = Window(
+        RowNumber(),
+        partition_by=[F("point_id"), F("setting")],
+        order_by=[F("taken_at").desc(), F("recorded_at").desc()],
+    )
     shots = Shot.objects.filter(point__floor__in=list(floors), strike=None)
     columns = ("id", "point_id", "set_up_id", "reading", "setting", "taken_at")
-    doubts = {key: one.doubts for key, one in standings.by_id.items() if one.spans}
-    return {
-        (point, setting): (
-            shot, set_up, reading, set_up in doubts and doubts[set_up](taken_at)
-        )
-        for shot, point, set_up, reading, setting, taken_at in shots.order_by(
-            "taken_at", "recorded_at"
-        ).values_list(*columns)
-    }  # fmt: skip
+    found: Counting = {}
+    for shot, point, set_up, reading, setting, taken_at in (
+        shots.annotate(nth=last).filter(nth=1).values_list(*columns)
+    ):
+        in_doubt = standings.by_id[set_up].doubts(taken_at)
+        found[point, setting] = shot, set_up, reading, in_doubt
+    return found
 
 
 def _passes(floor: Floor, style: Style) -> tuple[Judged, Judged]:
