@@ -132,13 +132,14 @@ function Doubted({ job, way }: Omit<WaysProps, "setUp">) {
               {point.reading}, {shownTime(point.taken_at)}
             </TableCell>
             <TableCell align="right">
-              <Button
-                variant={point.is_to_try ? "contained" : "outlined"}
-                disabled={!sound || !job.can_record}
-                onClick={() => shoot(point)}
-              >
-                Shoot {point.name}
-              </Button>
+              {sound && job.can_record && (
+                <Button
+                  variant={point.is_to_try ? "contained" : "outlined"}
+                  onClick={() => shoot(point)}
+                >
+                  Shoot {point.name}
+                </Button>
+              )}
             </TableCell>
           </TableRow>
         ))}
