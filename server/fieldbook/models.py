@@ -5,11 +5,14 @@ from __future__ import annotations
 from django.db import models
 from django.db.models import Q
 
+from core.instruments import Setting
 from server.crews.models import User
 from server.gear.models import Instrument, Receiver, Rod
 from server.jobs.models import Benchmark, Job, Point
 from server.quantities import LengthField, ReadingField
 from server.records import SiteRecord
+
+SETTINGS = [(str(Setting.FINE), "fine pass"), (str(Setting.COARSE), "rough pass")]
 
 
 class SetUp(SiteRecord):
@@ -146,13 +149,6 @@ class AcceptedRun(SiteRecord):
         return f"run closed by {self.closing_id}"
 
 
-class Setting(models.TextChoices):
-    """The receiver's setting a shot was taken with: the pass it belongs to."""
-
-    FINE = "fine", "fine pass"
-    COARSE = "coarse", "rough pass"
-
-
 class Shot(SiteRecord):
     """One reading on one point; ``typed`` is what the person entered.
 
@@ -164,7 +160,7 @@ class Shot(SiteRecord):
     point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="shots")
     reading = ReadingField()
     typed = models.CharField(max_length=60)
-    setting = models.CharField(max_length=6, choices=Setting, default=Setting.FINE)
+    setting = models.CharField(max_length=6, choices=SETTINGS, default=Setting.FINE)
     first_typed = models.CharField(max_length=60, blank=True, default="")
     slip = models.CharField(max_length=40, blank=True, default="")
     taken_at = models.DateTimeField()

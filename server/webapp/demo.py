@@ -13,8 +13,9 @@ from core.lengths import Style
 from server.crews.models import Crew, Membership, User
 from server.fieldbook.models import SetUp
 from server.fieldbook.services.backsights import BacksightForm
-from server.fieldbook.services.record_shot import ShotForm, StrikeForm, record_shot, strike_shot
+from server.fieldbook.services.record_shot import ShotForm, record_shot
 from server.fieldbook.services.set_up import SetUpForm, set_up
+from server.fieldbook.services.strikes import StrikeForm, strike_shot
 from server.gear.check_sheets import Site
 from server.gear.services.add_gear import (
     InstrumentForm,

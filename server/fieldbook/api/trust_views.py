@@ -21,13 +21,11 @@ from server.fieldbook.services.read_again import (
     RereadForm,
     read_again,
     report_knock,
-    strike_reread,
 )
-from server.fieldbook.services.record_shot import StrikeForm
+from server.fieldbook.services.strikes import StrikeForm, strike_reread, strike_turning_point
 from server.fieldbook.services.turning_points import (
     TurningPointForm,
     shoot_turning_point,
-    strike_turning_point,
 )
 from server.fieldbook.way_out import WayOut, way_out
 

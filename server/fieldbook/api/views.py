@@ -12,19 +12,20 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from core.instruments import Setting
 from server.api.errors import ErrorBody, body_of
 from server.api.inputs import Entry, Named
 from server.api.views import SignedInView, answers, recorded, records
 from server.fieldbook.book import BookSheet, book_sheet
 from server.fieldbook.book_csv import book_csv
 from server.fieldbook.figures import Said
-from server.fieldbook.models import Setting
 from server.fieldbook.services.backsights import BacksightForm, ExtraForm
 from server.fieldbook.services.draft_set_up import SetUpDraftSheet, draft_set_up
 from server.fieldbook.services.marks import MarksSheet, marks_sheet
 from server.fieldbook.services.preview import Preview, ReadingForm, preview_reading
-from server.fieldbook.services.record_shot import ShotForm, StrikeForm, record_shot, strike_shot
+from server.fieldbook.services.record_shot import ShotForm, record_shot
 from server.fieldbook.services.set_up import SetUpForm, set_up
+from server.fieldbook.services.strikes import StrikeForm, strike_shot
 
 
 class ExtraBacksightInput(serializers.Serializer[Any]):
@@ -63,7 +64,7 @@ class ReadingQuery(serializers.Serializer[Any]):
     floor = serializers.UUIDField()
     point = serializers.UUIDField()
     reading = Entry()
-    setting = serializers.ChoiceField(Setting.choices, default=Setting.FINE)
+    setting = serializers.ChoiceField([str(one) for one in Setting], default=str(Setting.FINE))
 
 
 class MarksQuery(serializers.Serializer[Any]):
@@ -80,7 +81,7 @@ class ShotInput(serializers.Serializer[Any]):
     point = serializers.UUIDField()
     reading = Entry()
     taken_at = serializers.DateTimeField()
-    setting = serializers.ChoiceField(Setting.choices, default=Setting.FINE)
+    setting = serializers.ChoiceField([str(one) for one in Setting], default=str(Setting.FINE))
     first_typed = Entry(required=False, default="")
     slip = serializers.CharField(max_length=40, required=False, allow_blank=True, default="")
 

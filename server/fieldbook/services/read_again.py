@@ -11,22 +11,19 @@ from django.db import transaction
 from core.errors import RuleError
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
-from server.fieldbook.access import reread_for, set_up_for
+from server.fieldbook.access import set_up_for
 from server.fieldbook.models import (
-    AcceptedRun,
     Knock,
     Occasion,
     Reread,
-    RereadStrike,
     SetUp,
     TurningPoint,
 )
 from server.fieldbook.rules import rod_of
-from server.fieldbook.services.record_shot import StrikeForm
 from server.gear.services.check_instrument import KnockForm, note_knock
 from server.jobs.models import Benchmark
 from server.records import record_once
-from server.refusals import Conflict, Invalid, Problem
+from server.refusals import Invalid, Problem
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,16 +96,3 @@ def report_knock(
     with transaction.atomic():
         note_knock(user, set_up.instrument, KnockForm(uuid5(key, "instrument"), note, happened_at))
         return record_once(Knock(id=key, set_up=set_up, happened_at=happened_at, taken_by=user))
-
-
-def strike_reread(user: User, reread_id: UUID, form: StrikeForm) -> tuple[RereadStrike, bool]:
-    """Strike a re-read that was misread; it stays in the book with the reason."""
-    reread = reread_for(user, reread_id, Ability.RECORD)
-    if AcceptedRun.objects.filter(closing=reread).exists():
-        raise Conflict(
-            reread.typed, "It closed a run that was accepted.", "Close the run anew from here."
-        )
-    already = RereadStrike.objects.filter(reread=reread).exclude(pk=form.id).first()
-    if already is not None:
-        return already, False
-    return record_once(RereadStrike(id=form.id, reread=reread, reason=form.reason, taken_by=user))

@@ -1,4 +1,4 @@
-"""Records a shot, and strikes one through."""
+"""Records a shot."""
 
 from __future__ import annotations
 
@@ -9,13 +9,13 @@ from uuid import UUID
 
 from core.errors import RuleError
 from core.floors import PlanPoint
+from core.instruments import Setting
 from core.lengths import Length, Reading, Style
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
-from server.fieldbook.access import shot_for
 from server.fieldbook.figures import Said, said
 from server.fieldbook.lines import remembered_sighting
-from server.fieldbook.models import Setting, SetUp, Shot, Strike
+from server.fieldbook.models import SetUp, Shot
 from server.fieldbook.pegs import judged_in
 from server.fieldbook.rules import Sighting
 from server.jobs.models import Floor
@@ -52,14 +52,6 @@ class ShotForm:
     setting: str = Setting.FINE
     first_typed: str = ""
     slip: str = ""
-
-
-@dataclass(frozen=True, slots=True)
-class StrikeForm:
-    """Why a reading is struck through."""
-
-    id: UUID
-    reason: str
 
 
 def record_shot(user: User, form: ShotForm) -> tuple[Shot, Said, bool]:
@@ -113,12 +105,3 @@ def _floor_of_point(user: User, point_id: UUID) -> Any:
         raise missing("point", point_id)
     require(found.role, Ability.RECORD)
     return found
-
-
-def strike_shot(user: User, shot_id: UUID, form: StrikeForm) -> tuple[Strike, bool]:
-    """Strike a shot through; it stays in the book with the reason."""
-    shot = shot_for(user, shot_id, Ability.RECORD)
-    already = Strike.objects.filter(shot=shot).exclude(pk=form.id).first()
-    if already is not None:
-        return already, False
-    return record_once(Strike(id=form.id, shot=shot, reason=form.reason, taken_by=user))

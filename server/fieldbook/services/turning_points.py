@@ -9,14 +9,13 @@ from uuid import UUID
 from core.floors import PlanPoint
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.fieldbook.access import set_up_for, turning_point_for
-from server.fieldbook.models import SetUp, TurningPoint, TurningPointStrike
+from server.fieldbook.access import set_up_for
+from server.fieldbook.models import SetUp, TurningPoint
 from server.fieldbook.rules import rod_of
-from server.fieldbook.services.record_shot import StrikeForm
 from server.jobs.models import Benchmark
 from server.jobs.rules import kind_of
 from server.records import record_once
-from server.refusals import Conflict, Entries
+from server.refusals import Entries
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,21 +68,3 @@ def _refuse_taken(set_up: SetUp, form: TurningPointForm, entries: Entries) -> No
         entries.refuse(
             "name", form.name, "The job has a point of that name.", "Give it a name of its own."
         )
-
-
-def strike_turning_point(
-    user: User, point_id: UUID, form: StrikeForm
-) -> tuple[TurningPointStrike, bool]:
-    """Strike a turning point that nothing stands on yet."""
-    point = turning_point_for(user, point_id, Ability.RECORD)
-    stands = SetUp.objects.filter(turning_point=point).first()
-    if stands is not None:
-        raise Conflict(
-            point.name, f"Set-up {stands.number} stands on it.", "Set up again on another point."
-        )
-    already = TurningPointStrike.objects.filter(turning_point=point).exclude(pk=form.id).first()
-    if already is not None:
-        return already, False
-    return record_once(
-        TurningPointStrike(id=form.id, turning_point=point, reason=form.reason, taken_by=user)
-    )

@@ -1,0 +1,70 @@
+"""Strikes readings through: they stay in the book, with the reason, and count no more."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TypeVar
+from uuid import UUID
+
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.access import reread_for, shot_for, turning_point_for
+from server.fieldbook.models import (
+    AcceptedRun,
+    RereadStrike,
+    SetUp,
+    Strike,
+    StruckThrough,
+    TurningPointStrike,
+)
+from server.records import SiteRecord, record_once
+from server.refusals import Conflict
+
+Struck = TypeVar("Struck", bound=StruckThrough)
+
+
+@dataclass(frozen=True, slots=True)
+class StrikeForm:
+    """Why a reading is struck through."""
+
+    id: UUID
+    reason: str
+
+
+def strike_shot(user: User, shot_id: UUID, form: StrikeForm) -> tuple[Strike, bool]:
+    """Strike a shot through."""
+    shot = shot_for(user, shot_id, Ability.RECORD)
+    return _strike(Strike, {"shot": shot}, user, form)
+
+
+def strike_reread(user: User, reread_id: UUID, form: StrikeForm) -> tuple[RereadStrike, bool]:
+    """Strike a re-read that was misread; its doubt goes with it."""
+    reread = reread_for(user, reread_id, Ability.RECORD)
+    if AcceptedRun.objects.filter(closing=reread).exists():
+        raise Conflict(
+            reread.typed, "It closed a run that was accepted.", "Close the run anew from here."
+        )
+    return _strike(RereadStrike, {"reread": reread}, user, form)
+
+
+def strike_turning_point(
+    user: User, point_id: UUID, form: StrikeForm
+) -> tuple[TurningPointStrike, bool]:
+    """Strike a turning point that nothing stands on yet."""
+    point = turning_point_for(user, point_id, Ability.RECORD)
+    stands = SetUp.objects.filter(turning_point=point).first()
+    if stands is not None:
+        raise Conflict(
+            point.name, f"Set-up {stands.number} stands on it.", "Set up again on another point."
+        )
+    return _strike(TurningPointStrike, {"turning_point": point}, user, form)
+
+
+def _strike(
+    kind: type[Struck], reading: dict[str, SiteRecord], user: User, form: StrikeForm
+) -> tuple[Struck, bool]:
+    """Record a strike; a reading that is struck already keeps the first one."""
+    already = kind._default_manager.filter(**reading).exclude(pk=form.id).first()
+    if already is not None:
+        return already, False
+    return record_once(kind(id=form.id, reason=form.reason, taken_by=user, **reading))
