@@ -68,7 +68,7 @@ class JobLines:
                 "taken_at"
             )
         }
-        self.accepted: dict[UUID, AcceptedRun] = {}
+        self.accepted: dict[UUID, Run] = {}
         #: What an accepted run moves a point by, beyond what moved the point before it.
         self.corrections: dict[UUID, Length] = {}
         self._half_widths: dict[UUID, float] = {}
@@ -102,8 +102,11 @@ class JobLines:
     def run(self, closing: Reread) -> Run:
         """Return the run that a reading on a known benchmark closes.
 
-        It goes back over turning points to a benchmark, or to a point an earlier run fixed.
+        It goes back over turning points to a benchmark, or to a point an earlier run fixed. One
+        that was accepted stays as it was read.
         """
+        if closing.pk in self.accepted:
+            return self.accepted[closing.pk]
         assert closing.benchmark is not None
         legs: list[RunLeg] = []
         foresight, to = closing.reading, None
@@ -123,7 +126,7 @@ class JobLines:
         levels = close_run(start, read, closing.benchmark.elevation, allowed)
         own = [self._own_half_width(leg, closing) for leg in legs]
         widths = carried_half_widths(own, is_closed=levels.is_allowed)
-        place = first.benchmark.place if first.benchmark else None
+        _, _, place = self._stands_on(first)
         return Run(closing, str(first.stands_on), place, tuple(legs), levels, widths)
 
     def _point_before(self, set_up: SetUp) -> TurningPoint | None:
@@ -151,7 +154,7 @@ class JobLines:
                 if leg.to is not None:
                     self.corrections[leg.to.pk] = share
                     self._half_widths[leg.to.pk] = width
-            self.accepted[accepted.closing_id] = accepted
+            self.accepted[accepted.closing_id] = run
             self._sightings.clear()
 
     def _sight(self, set_up: SetUp) -> Sighting:

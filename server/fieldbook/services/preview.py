@@ -129,8 +129,9 @@ def preview_reread(user: User, set_up_id: UUID, form: RereadForm) -> RereadPrevi
     is_good = abs(difference) <= tolerance
     standing = standings.by_id[set_up.pk]
     shaken = set_up.shots.filter(strike=None, taken_at__gt=standing.good_at).count()
+    noun = "reading" if shaken == 1 else "readings"
     return {
         "text": format_deviation(difference, style),
         "is_good": is_good,
-        "doubts": "" if is_good else f"{shaken} readings since the last good check",
+        "doubts": "" if is_good else f"{shaken} {noun} since the last good check",
     }

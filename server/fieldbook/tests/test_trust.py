@@ -133,7 +133,7 @@ class DoubtAndTheWayOut(Trusted):
         }  # fmt: skip
         said = self.ok(self.helper, f"set-ups/{self.set_up_id}/reread-draft", body, 200)
         self.assertEqual((said["text"], said["is_good"]), ('1/4" low', False))
-        self.assertEqual(said["doubts"], "1 readings since the last good check")
+        self.assertEqual(said["doubts"], "1 reading since the last good check")
         self.assertEqual(self.states(), {"A1": "on"})
         limits = {"reread_minutes": "45", "reread_tolerance": '1/4"', "rough_tolerance": "",
             "run_allowance": "",
@@ -205,11 +205,21 @@ class Runs(Trusted):
         self.assertAlmostEqual(self.elevation("A2") - before, 2 / 3 * 0.003175, places=6)
         benchmarks = {b["name"]: b for b in self.get(f"jobs/{self.job}")["benchmarks"]}
         self.assertTrue(benchmarks["BM9"]["uncertainty"].startswith("±"))
-        self.assertTrue(self.run_sheet()["is_accepted"])
+        run = self.run_sheet()
+        self.assertEqual((run["is_accepted"], run["name"]), (True, "BM1 → TP1 → TP2 → BM1"))
+        self.assertEqual((run["misclosure"], run["moving"]), ('1/8" low', []))
         self.shoot("A3", 80, "3' 0\"", set_up=self.last)
         self.assertAlmostEqual(self.elevation("A3"), self.elevation("A2"), places=9)
         strike = {"id": str(uuid4()), "reason": "no"}
         self.ok(self.helper, f"rereads/{key}/strikes", strike, 409)
+        point = points["TP1"]["id"]
+        self.ok(self.helper, f"turning-points/{point}/strikes", strike, 409)
+        for path, sent in (
+            (f"rereads/{key}/strikes", strike),
+            (f"turning-points/{point}/strikes", strike),
+            (f"rereads/{key}/acceptance", body),
+        ):
+            self.ok(self.outsider, path, sent, 404)
 
     def elevation(self, name: str) -> float:
         pegs = self.get(f"floors/{self.floor}")["plan"]["pegs"]
