@@ -5,11 +5,14 @@ from __future__ import annotations
 from playwright.sync_api import Route
 
 from e2e.browser import BrowserTestCase
-from server.fieldbook.models import SetUp, Shot
+from server.fieldbook.models import Reread, SetUp, Shot, TurningPoint
+from server.gear.models import InstrumentCheck, InstrumentKnock
 from server.jobs.models import Benchmark, Floor, Job, Point
 from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
+HILL = "Hillside workshop"
+LASER = demo_id("instrument", "Rotary laser, gray case")
 
 
 def lose_the_answer(route: Route) -> None:
@@ -71,6 +74,46 @@ class DroppedLine(BrowserTestCase):
         self.send_twice("**/api/v1/jobs", "Open the job")
         self.page.get_by_role("heading", name="Where the job stands").wait_for()
         self.assertEqual(Job.objects.filter(name="Ice house").count(), 1)
+
+    def test_a_check_and_a_drop(self) -> None:
+        self.open_demo_job(HILL, f"instruments/{LASER}/face-about")
+        before = InstrumentCheck.objects.count()
+        self.fill(distance="91 ft", gap="1/16 in", resolution="1/64 in")
+        self.send_twice("**/checks?*", "Keep this check")
+        self.page.get_by_text("Is it true?").wait_for()
+        self.assertEqual(InstrumentCheck.objects.count(), before + 1)
+        self.fill(note="off the truck bed")
+        self.send_twice("**/knocks", "It was dropped or knocked")
+        self.page.get_by_text("off the truck bed").wait_for()
+        self.assertEqual(InstrumentKnock.objects.filter(note="off the truck bed").count(), 1)
+
+    def test_a_turning_point_and_a_run(self) -> None:
+        self.open_demo_job(HILL, "runs")
+        self.fill(name="TP9", reading="4.02", x="-40", y="3")
+        self.send_twice("**/turning-points", "Record the turning point")
+        self.page.get_by_role("link", name="Set up on TP9").wait_for()
+        self.assertEqual(TurningPoint.objects.filter(name="TP9").count(), 1)
+        self.page.get_by_label("Keep TP1 as").fill("BM4")
+        self.send_twice("**/acceptance", "Spread it and accept the run")
+        self.page.get_by_text("Accepted: the misclosure is spread").wait_for()
+        self.assertEqual(Benchmark.objects.filter(name="BM4").count(), 1)
+
+    def test_a_re_read(self) -> None:
+        self.open_demo_job(STUDIO, "set-up")
+        self.page.get_by_role("button", name="Read BM1 again").click()
+        self.fill(reading="5' 2 3/8\"")
+        record = self.page.get_by_role("button", name="Record it", exact=True)
+        self.page.route("**/rereads", lose_the_answer)
+        record.click()
+        self.page.get_by_text("The server could not be reached.").wait_for()
+        self.page.unroute("**/rereads")
+        self.complaints.clear()
+        self.page.reload()
+        self.page.get_by_role("button", name="Read BM1 again").click()
+        self.assertEqual(self.page.locator("[name='reading']").input_value(), "5' 2 3/8\"")
+        record.click()
+        self.page.get_by_role("dialog").wait_for(state="detached")
+        self.assertEqual(Reread.objects.filter(set_up__job_id=demo_id(STUDIO)).count(), 1)
 
     def lose(self, reading: str) -> None:
         """Log a reading whose answer gets lost."""

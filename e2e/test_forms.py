@@ -7,6 +7,7 @@ from server.webapp.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
+HILL = "Hillside workshop"
 CONTRAST = """
 ([selector, least]) => {
   const parts = (color) => color.match(/[\\d.]+/g).slice(0, 3).map(Number);
@@ -178,16 +179,29 @@ class InTheSun(BrowserTestCase):
 
     viewport = PHONE
 
+    def screens(self) -> list[str]:
+        """Every screen with numbers: of a job that stands, and of one in doubt."""
+        laser = demo_id("instrument", "Rotary laser, gray case")
+        shaken = demo_id(HILL, "set-up", 80)
+        studio = ("", "marks", "concrete", "book", "set-up", "stone")
+        hill = ("", "control", f"instruments/{laser}", "runs", f"set-up/{shaken}/way-out", "stone")
+        return [
+            *(f"jobs/{demo_id(STUDIO)}/{step}" for step in studio),
+            *(f"jobs/{demo_id(HILL)}/{step}" for step in hill),
+            f"gear/{demo_id('crew')}",
+        ]
+
     def test_numbers(self) -> None:
         load_demo()
         self.sign_in("marek", "string-line-4")
-        job = f"{self.live_server_url}/jobs/{demo_id(STUDIO)}"
         for scheme in ("Dark", "Sun"):
             self.page.get_by_role("button", name=scheme).click()
-            for step in ("", "marks", "concrete", "book", "set-up", "stone"):
-                self.page.goto(f"{job}/{step}")
+            for screen in self.screens():
+                self.page.goto(f"{self.live_server_url}/{screen}")
                 self.page.wait_for_load_state("networkidle")
-                with self.subTest(scheme=scheme, step=step):
+                with self.subTest(scheme=scheme, screen=screen):
+                    wide = self.page.evaluate("document.documentElement.scrollWidth")
+                    self.assertLessEqual(wide, self.viewport["width"])
                     weak = self.page.evaluate(CONTRAST, ["main *", 7])
                     self.assertEqual(weak, [])
                     seen = self.page.evaluate(CONTRAST, ["main *", 22])

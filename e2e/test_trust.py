@@ -11,7 +11,7 @@ from server.fieldbook.pegs import pegs_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Floor, Job, Point
 from server.jobs.rules import style_of
-from server.jobs.services.add_benchmark import BenchmarkForm
+from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
@@ -32,6 +32,7 @@ BENCHMARK = (Place(-6.0, 3.0), 50.0)
 FIRST, SECOND = Place(-2.0, 6.5), Place(8.0, -2.0)
 LEVEL = 50.42
 HILL = "Hillside workshop"
+STUDIO = "Pottery studio, kiln room"
 
 
 class KnockedHalfWay(BrowserTestCase):
@@ -187,6 +188,82 @@ class KnockedHalfWay(BrowserTestCase):
                 self.assertEqual((shot.first_typed, shot.slip), (typed, "100 mm off"))
             else:
                 self.assertEqual((shot.typed, shot.slip), (typed, "kept"))
+
+    def test_a_knock_stops_the_readings_until_the_benchmark_is_good(self) -> None:
+        self.sign_in("tobi", "holds-the-rod-2")
+        self.page.goto(f"{self.live_server_url}/jobs/{demo_id(STUDIO)}/stone")
+        self.page.get_by_role("button", name="It was knocked").click()
+        self.page.get_by_text("It was knocked, and the benchmark has not been read").wait_for()
+        self.page.get_by_text("Nothing read from set-up 2 counts now.").wait_for()
+        self.assertEqual(self.page.get_by_label("Reading on the rod").count(), 0)
+        self.page.get_by_role("button", name="Read BM1 again").click()
+        dialog = self.page.get_by_role("dialog")
+        self.choose("Why", "It was knocked")
+        dialog.locator("[name='reading']").fill("5' 2 3/8\"")
+        dialog.get_by_text(", good").wait_for()
+        self.press("Record it")
+        self.page.get_by_text("BM1 was good 0 min ago").wait_for()
+        self.page.get_by_label("Reading on the rod").fill("4' 5 1/8\"")
+        self.page.keyboard.press("Enter")
+        self.page.get_by_text("A6 is logged").wait_for()
+
+    def test_the_rough_pass_is_kept_apart(self) -> None:
+        self.sign_in("marek", "string-line-4")
+        self.open("set-up/new")
+        self.set_up(Laser(FIRST, 51.60))
+        self.open("stone")
+        self.press("Rough pass, ±0.012 m")
+        rough = self.shoot(2)
+        self.assertEqual(set(self.states().values()), {"not-shot"})
+        self.page.get_by_text("2 of 12 roughly shot").wait_for()
+        self.press("Fine pass, ±0.010 m")
+        self.page.get_by_role("heading", name=f"Point {rough[0]}").wait_for()
+        self.shoot(1)
+        self.assertNotEqual(self.states()[rough[0]], "not-shot")
+        settings = Shot.objects.filter(point=self.points[rough[0]]).values_list("setting")
+        self.assertEqual({setting for (setting,) in settings}, {"coarse", "fine"})
+
+    def test_an_optical_level_in_its_own_order_with_two_backsights(self) -> None:
+        marek = User.objects.get(username="marek")
+        spike = BenchmarkForm(demo_id("t", "bm2"), "BM2", "50.300", "Spike")
+        add_benchmark(marek, self.job.pk, spike)
+        self.sign_in("marek", "string-line-4")
+        self.open("set-up/new")
+        self.choose("Instrument", "Optical level")
+        self.choose("Receiver", "None: read by eye")
+        self.choose("Rod", "Staff, centimeters (numbers grow up)")
+        order = self.page.get_by_role("checkbox")
+        self.assertEqual(order.count(), 4)
+        for i in range(4):
+            order.nth(i).check()
+        self.fill(backsight="1.600", x="-2", y="6.5")
+        self.press("Another backsight")
+        self.page.locator("[name='extras.0']").fill("1.2")
+        self.page.get_by_text("more than 0.003 m").wait_for()
+        self.page.locator("[name='extras.0']").fill("9 m")
+        self.page.get_by_text("The rod has no such value.").wait_for()
+        self.page.locator("[name='extras.0']").fill("1.302")
+        self.page.get_by_text("The backsights disagree by 2.0 mm, within 0.003 m.").wait_for()
+        self.page.get_by_text("51.601 m").first.wait_for()
+        self.page.reload()
+        self.assertEqual(self.page.locator("[name='extras.0']").input_value(), "1.302")
+        self.press("Record the set-up")
+        self.page.wait_for_url("**/set-up")
+        self.page.get_by_text("The backsights disagree by 2.0 mm; the mean counts.").wait_for()
+        self.open("book")
+        self.page.get_by_text("mean of 2 backsights").wait_for()
+
+    def test_a_strict_crew_counts_sure_calls_only(self) -> None:
+        self.sign_in("ines", "level-headed-7")
+        studio = f"{self.live_server_url}/jobs/{demo_id(STUDIO)}"
+        self.page.goto(studio)
+        self.page.get_by_text("7 count as on").wait_for()
+        self.page.goto(f"{self.live_server_url}/gear/{demo_id('crew')}")
+        self.choose("Close calls", "Strict: only sure calls count as on")
+        self.press("Keep these choices")
+        self.page.get_by_label("Close calls").get_by_text("Strict").wait_for()
+        self.page.goto(studio)
+        self.page.get_by_text("5 count as on").wait_for()
 
 
 class Instruments(BrowserTestCase):
