@@ -105,3 +105,9 @@ class UnreadableSlope(RuleError):
     """The text is not a slope as data sheets and crews write it."""
 
     code = "unreadable-slope"
+
+
+class UnreadableFall(RuleError):
+    """The text is not a fall as crews write it."""
+
+    code = "unreadable-fall"

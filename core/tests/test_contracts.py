@@ -11,6 +11,7 @@ import pickle
 import pkgutil
 import sys
 from collections.abc import Iterator
+from fractions import Fraction
 from pathlib import Path
 from types import ModuleType
 from typing import Any
@@ -19,10 +20,21 @@ from unittest import TestCase
 import core
 from core import errors
 from core.book import Entry, keep_notes
+from core.design import (
+    AdjustableHead,
+    Fall,
+    HeadTravel,
+    Layer,
+    StackUp,
+    isolation_strip,
+    level_panel,
+)
 from core.errors import Offer, RuleError
 from core.floors import FloorLevels, propose_grid, rectangle, wall_marks
 from core.instruments import FastBeep, Receiver, Slope, Tilt, face_about
+from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Reading, Style
+from core.piers import Bell, Pier, cut_list, cut_pile
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for, reach
 from core.runs import Leg, close_run
 from core.setups import Agreement, Backsight, BenchmarkRead, DoubtfulSpan, take_backsights
@@ -75,6 +87,24 @@ def samples() -> Iterator[Any]:
     yield from (Tilt(check, check), Slope(metres("0.001"), metres(10)))
     yield Receiver(FastBeep.TOO_LOW, metres("0.001"), metres("0.002"))
     yield from (Near(1.0, 1.0, 0.0), Expected(1.0, 0.1, from_neighbours=True))
+    layer, head = Layer("beam", metres("0.2")), AdjustableHead(metres("0.1"), metres("0.2"))
+    yield from (
+        Fall(Fraction(1, 60)),
+        layer,
+        StackUp((layer,)),
+        head,
+        HeadTravel(Length(1), Length(2)),
+    )
+    yield from (level_panel(outline, Elevation(1)), three_four_five(metres(1)))
+    yield isolation_strip(((metres(4), metres("0.1")),), metres("0.1"), metres(10))
+    yield batter_boards({"A": Elevation(1)}, Length(1), Length(1))
+    yield out_of_square(metres(3), metres(4), metres(5), metres(5))
+    bell = Bell(metres("0.2"), metres("0.4"))
+    yield from (bell, Pier(Elevation(0), Elevation(10**9), metres("0.25"), bell))
+    yield from (
+        cut_list([("P1", metres(1))], metres(3), Length(1)),
+        cut_pile(Elevation(1), head, Elevation(2)),
+    )
     yield Suggestion(Slip.INCH, Reading(1), Elevation(1))
     yield close_run(Elevation(0), [Leg(Reading(2), Reading(1))], Elevation(1))
 

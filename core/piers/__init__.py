@@ -1,0 +1,17 @@
+"""Piers and piles: tubes, bells, concrete, cut lists and cut marks (section 11)."""
+
+from core.piers.cuts import CutList, Stock, cut_list
+from core.piers.pier import Bell, Pier, concrete_of, tube_length
+from core.piers.pile import PileCut, cut_pile
+
+__all__ = [
+    "Bell",
+    "CutList",
+    "Pier",
+    "PileCut",
+    "Stock",
+    "concrete_of",
+    "cut_list",
+    "cut_pile",
+    "tube_length",
+]

@@ -1,0 +1,276 @@
+"""Everything below the finished level: falls, panels, stacks, boards, courses, piers."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from unittest import TestCase
+
+from hypothesis import assume, given
+from hypothesis import strategies as st
+
+from core.design import (
+    AdjustableHead,
+    Fall,
+    Layer,
+    StackUp,
+    course_tops,
+    fall_in_words,
+    fall_to_point,
+    falling_panel,
+    isolation_strip,
+    level_panel,
+    parse_fall,
+)
+from core.errors import BadLevel, OutOfRange, UnreadableFall
+from core.floors import rectangle
+from core.floors.marks import even_positions
+from core.layout import batter_boards, out_of_square, three_four_five
+from core.lengths import Elevation, Length, Style
+from core.piers import Bell, Pier, concrete_of, cut_list, cut_pile, tube_length
+from core.tests.worked import cases, elevations, metres, place
+
+LEVEL = Fall(Fraction(0))
+falls = st.fractions(0, Fraction(1, 2), max_denominator=1000).map(Fall)
+tubes = st.lists(
+    st.integers(1, 3_600).map(lambda n: Length(n * 1_000_000)), min_size=1, max_size=25
+)
+
+
+class Falls(TestCase):
+    """Entered as crews write them, shown three ways."""
+
+    def test_ways_of_writing_the_same_fall(self) -> None:
+        for text in (
+            "1/4 in per ft",
+            '1/4" per foot',
+            "1:48",
+            "1 in 48",
+            '1/4"/ft',
+            '3" per 12 ft',
+        ):
+            self.assertEqual(parse_fall(text).ratio, Fraction(1, 48), text)
+        for text in ("1.5 %", "1.5 percent", "15 mm per m", "15mm/m", "1.5 cm per meter"):
+            self.assertEqual(parse_fall(text).ratio, Fraction(3, 200), text)
+        self.assertEqual(parse_fall("0"), parse_fall("level"))
+
+    def test_what_is_no_fall(self) -> None:
+        for text in (
+            "",
+            "steep",
+            "1:0",
+            "80 %",
+            "1/4 in per 0 ft",
+            "-1 %",
+            "5 per ft",
+            "-1 in per ft",
+        ):
+            with self.subTest(text), self.assertRaises(UnreadableFall) as refused:
+                parse_fall(text)
+            self.assertIn("1/4 in per ft", refused.exception.accepts)
+
+    def test_all_three_at_once(self) -> None:
+        feet, metric = Style.from_code("ft-in/8"), Style.from_code("m")
+        self.assertEqual(fall_in_words(parse_fall("1:48"), feet), '1/4" per ft, 1:48, 2.08 %')
+        self.assertEqual(fall_in_words(parse_fall("1.5 %"), metric), "15 mm per m, 1:66.67, 1.5 %")
+        self.assertEqual(fall_in_words(LEVEL, metric), "level")
+
+    @given(falls, st.integers(0, 10**11))
+    def test_the_drop_is_exact_to_the_nanometre(self, fall: Fall, distance: int) -> None:
+        drop = fall.drop(Length(distance)).nanometres
+        self.assertLessEqual(abs(drop - fall.ratio * distance), Fraction(1, 2))
+
+
+class Panels(TestCase):
+    """Planes over outlines; falls are exact on them."""
+
+    OUTLINE = rectangle(metres(6), metres(4))
+
+    @given(elevations, falls, falls)
+    def test_falls_hold_between_any_two_corners(
+        self, level: Elevation, along_x: Fall, along_y: Fall
+    ) -> None:
+        panel = falling_panel(self.OUTLINE, place(0, 0), level, (along_x, along_y))
+        first, right, far, back = panel.corners
+        self.assertLessEqual(abs(first - right - along_x.drop(metres(6))).nanometres, 1)
+        self.assertLessEqual(abs(first - back - along_y.drop(metres(4))).nanometres, 1)
+        self.assertLessEqual(abs((right - far) - (first - back)).nanometres, 2)
+
+    def test_level_both_ways(self) -> None:
+        panel = level_panel(self.OUTLINE, Elevation(7))
+        self.assertEqual(set(panel.corners), {Elevation(7)})
+
+    @given(st.integers(1, 59), st.integers(1, 39), falls)
+    def test_to_a_low_point_every_panel_meets_it_and_each_wall_is_level(
+        self, x: int, y: int, fall: Fall
+    ) -> None:
+        low = place(x / 10, y / 10)
+        panels = fall_to_point(self.OUTLINE, low, Elevation(0), fall)
+        self.assertEqual(len(panels), 4)
+        away = (y / 10, 6 - x / 10, 4 - y / 10, x / 10)
+        for panel, distance in zip(panels, away, strict=True):
+            start, end, at_low = panel.outline.corners
+            self.assertEqual(panel.elevation(low), Elevation(0))
+            self.assertIn(low, (start, end, at_low))
+            wall = [corner for corner in panel.outline.corners if corner != low]
+            heights = [float(panel.elevation(corner)) for corner in wall]
+            self.assertAlmostEqual(heights[0], heights[1], places=8)
+            self.assertAlmostEqual(heights[0], distance * float(fall.ratio), places=8)
+
+    def test_a_low_point_outside_is_refused(self) -> None:
+        self.assertRaises(BadLevel, fall_to_point, self.OUTLINE, place(9, 9), Elevation(0), LEVEL)
+
+
+class StacksAndPiers(TestCase):
+    """From a finished level to the bottom of the hole."""
+
+    def test_worked_cases(self) -> None:
+        for case in cases("piers"):
+            g, expected, delta = case["given"], case["expect"], case["tolerance"]
+            stack = StackUp(
+                tuple(Layer(str(i), metres(layer)) for i, layer in enumerate(g["layers"])),
+                metres(g["extra_drop"]),
+            )
+            fall = Fall(Fraction(g["fall"]).limit_denominator(10_000))
+            top = stack.pier_top(
+                Elevation.from_metres(str(g["finished"])), fall, metres(g["distance"])
+            )
+            bell = Bell(metres(g["bell_height"]), metres(g["bell_diameter"]))
+            bottom = Elevation.from_metres(str(g["hole_bottom"]))
+            pier = Pier(bottom, top, metres(g["tube_diameter"]), bell)
+            with self.subTest(g):
+                self.assertAlmostEqual(float(top), expected["top"], delta=delta)
+                self.assertAlmostEqual(
+                    float(tube_length(pier)), expected["tube_length"], delta=delta
+                )
+                self.assertAlmostEqual(concrete_of(pier), expected["concrete"], delta=delta)
+                below = Elevation.from_metres(str(g["HI"])) - top
+                self.assertAlmostEqual(float(below), expected["below_beam"], delta=delta)
+
+    def test_the_measured_layer_wins_and_the_change_is_told(self) -> None:
+        deck = Layer("deck board", metres("0.040"), metres("0.0368"))
+        self.assertEqual((deck.thickness, deck.change), (metres("0.0368"), metres("-0.0032")))
+        self.assertRaises(BadLevel, Layer, "nothing", Length(0))
+
+    def test_a_stack_taller_than_there_is_room_is_refused(self) -> None:
+        stack = StackUp((Layer("beam", metres(3)),))
+        top = stack.pier_top(Elevation.from_metres(2), LEVEL, Length(0))
+        with self.assertRaises(BadLevel) as refused:
+            stack.check_over(top, Elevation(0))
+        self.assertIn("raise the finished level", refused.exception.accepts)
+        stack.check_over(Elevation(1), Elevation(0))
+
+    def test_a_pier_without_a_tube_is_refused(self) -> None:
+        bell = Bell(metres("0.5"), metres("0.6"))
+        for made in (
+            lambda: Pier(Elevation(0), Elevation.from_metres("0.4"), metres("0.25"), bell),
+            lambda: Pier(Elevation(0), Elevation.from_metres(2), Length(0)),
+        ):
+            self.assertRaises(BadLevel, made)
+        plain = Pier(Elevation(0), Elevation.from_metres(2), metres(1))
+        self.assertAlmostEqual(concrete_of(plain), 1.5707963)
+
+    def test_a_head_is_cut_for_its_mid_travel(self) -> None:
+        head = AdjustableHead(metres("0.10"), metres("0.16"))
+        cut = cut_pile(
+            Elevation.from_metres("5.000"), head, Elevation.from_metres("6.2"),
+            standing=Elevation.from_metres("4.85"),
+        )  # fmt: skip
+        self.assertEqual(cut.level, Elevation.from_metres("4.870"))
+        self.assertEqual((cut.below_beam, cut.packing), (metres("1.330"), metres("0.020")))
+        self.assertIsNone(cut_pile(Elevation(10**9), head, Elevation(0)).packing)
+        travel = head.travel_at(metres("0.15"))
+        self.assertEqual((travel.up, travel.down), (metres("0.01"), metres("0.05")))
+        self.assertRaises(BadLevel, AdjustableHead, metres("0.2"), metres("0.1"))
+
+    @given(tubes, st.integers(0, 5_000_000))
+    def test_a_cut_list_is_never_short(self, lengths: list[Length], kerf: int) -> None:
+        stock = metres("3.6")
+        named = [(f"P{i}", length) for i, length in enumerate(lengths)]
+        cuts = cut_list(named, stock, Length(kerf))
+        cut = [piece for one in cuts.stocks for piece in one.pieces]
+        self.assertEqual(sorted(cut), sorted(named))
+        for one in cuts.stocks:
+            used = sum((length for _, length in one.pieces), Length(0))
+            self.assertLessEqual(used + Length(kerf) * (len(one.pieces) - 1), stock)
+            self.assertLessEqual(used + one.waste, stock)
+        self.assertEqual(cuts.waste, sum((one.waste for one in cuts.stocks), Length(0)))
+
+    def test_a_tube_longer_than_the_stock_is_refused(self) -> None:
+        self.assertRaises(OutOfRange, cut_list, [("P1", metres(4))], metres(3), Length(0))
+
+
+class Layout(TestCase):
+    """Boards over sloping ground, and square corners."""
+
+    def test_worked_cases(self) -> None:
+        for case in cases("layout"):
+            g, expected = case["given"], case["expect"]
+            ground = {k: Elevation.from_metres(str(v)) for k, v in g["ground"].items()}
+            laid = batter_boards(ground, metres(g["clearance"]), metres(1), tallest=metres(50))
+            with self.subTest(g):
+                self.assertAlmostEqual(float(laid.string), expected["string_level"])
+                heights = {board.corner: float(board.height) for board in laid.boards}
+                self.assertEqual(heights, expected["board_heights"])
+                marks = even_positions(metres(g["run"]), metres(g["spacing"]))
+                for mark, along in zip(marks, expected["mark_positions"], strict=True):
+                    self.assertAlmostEqual(float(mark), along, delta=case["tolerance"])
+
+    @given(
+        st.dictionaries(st.sampled_from("ABCDEF"), st.integers(0, 4000), min_size=1),
+        st.integers(0, 300),
+        st.integers(1, 900),
+    )
+    def test_no_board_is_lower_than_the_clearance_and_tall_ones_step_down(
+        self, ground: dict[str, int], clearance: int, step: int
+    ) -> None:
+        levels = {corner: Elevation(mm * 1_000_000) for corner, mm in ground.items()}
+        least, stepped = Length(clearance * 1_000_000), Length(step * 1_000_000)
+        laid = batter_boards(levels, least, stepped)
+        for board in laid.boards:
+            self.assertGreaterEqual(board.height, least)
+            full = laid.string - levels[board.corner]
+            self.assertEqual(board.height + stepped * board.steps, full)
+        self.assertEqual(levels[laid.highest], max(levels.values()))
+        self.assertEqual(levels[laid.lowest], min(levels.values()))
+
+    def test_boards_that_can_not_be(self) -> None:
+        for ground, step in (({}, metres(1)), ({"A": Elevation(0)}, Length(0))):
+            self.assertRaises(OutOfRange, batter_boards, ground, Length(0), step)
+
+    @given(st.integers(1000, 30_000), st.integers(1000, 30_000), st.integers(-400, 400))
+    def test_the_slide_mends_the_diagonals(self, a: int, b: int, lean: int) -> None:
+        assume(abs(lean) < min(a, b) // 4)
+        height = (a**2 - lean**2) ** 0.5
+        first, second = (
+            Length.from_float(((b + sign * lean) ** 2 + height**2) ** 0.5 / 1000)
+            for sign in (1, -1)
+        )
+        found = out_of_square(metres(a / 1000), metres(b / 1000), first, second)
+        self.assertAlmostEqual(float(found.slide), abs(lean) / 1000, places=6)
+        self.assertEqual(found.first_is_longer, lean > 0)
+        self.assertAlmostEqual(float(found.diagonal), (a**2 + b**2) ** 0.5 / 1000, places=6)
+
+    def test_a_first_corner_and_diagonals_that_can_not_be(self) -> None:
+        first = three_four_five(metres("0.9"))
+        self.assertEqual(
+            (first.leg, first.other, first.across), (metres("2.7"), metres("3.6"), metres("4.5"))
+        )
+        self.assertRaises(OutOfRange, three_four_five, Length(0))
+        self.assertRaises(OutOfRange, out_of_square, metres(3), metres(4), metres(9), metres(5))
+
+
+class Courses(TestCase):
+    """Blocks up from a base, and the strip beside a slab."""
+
+    def test_tops_of_courses(self) -> None:
+        tops = course_tops(
+            Elevation(0), Length.from_inches("7.625"), Length.from_inches("0.375"), 3
+        )
+        self.assertEqual(tops[2].above_datum, Length.from_inches(24))
+        self.assertRaises(OutOfRange, course_tops, Elevation(0), Length(0), Length(0), 3)
+
+    def test_strip_along_a_tapering_edge(self) -> None:
+        edges = ((metres(4), metres("0.10")), (metres(3), metres("0.11")))
+        strip = isolation_strip(edges, metres("0.10"), metres(6))
+        self.assertEqual((strip.courses, strip.strip, strip.rolls), (2, metres(10), 2))
+        self.assertRaises(OutOfRange, isolation_strip, edges, Length(0), metres(6))
