@@ -94,7 +94,12 @@ class DroppedLine(BrowserTestCase):
         self.page.get_by_role("link", name="Set up on TP9").wait_for()
         self.assertEqual(TurningPoint.objects.filter(name="TP9").count(), 1)
         self.page.get_by_label("Keep TP1 as").fill("BM4")
-        self.send_twice("**/acceptance", "Spread it and accept the run")
+        self.page.route("**/acceptance", lose_the_answer)
+        self.page.get_by_role("button", name="Spread it and accept the run").click()
+        self.page.get_by_text("The server could not be reached.").wait_for()
+        self.page.unroute("**/acceptance")
+        self.complaints.clear()
+        self.page.reload()
         self.page.get_by_text("Accepted: the misclosure is spread").wait_for()
         self.assertEqual(Benchmark.objects.filter(name="BM4").count(), 1)
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from e2e.browser import PHONE, BrowserTestCase
 from server.webapp.demo import load_demo
 from server.webapp.demo_ids import demo_id
@@ -199,6 +201,8 @@ class InTheSun(BrowserTestCase):
             for screen in self.screens():
                 self.page.goto(f"{self.live_server_url}/{screen}")
                 self.page.wait_for_load_state("networkidle")
+                numbers = self.page.locator("main").get_by_text(re.compile(r"\d"))
+                numbers.locator("visible=true").first.wait_for()
                 with self.subTest(scheme=scheme, screen=screen):
                     wide = self.page.evaluate("document.documentElement.scrollWidth")
                     self.assertLessEqual(wide, self.viewport["width"])

@@ -9,3 +9,10 @@ export function useDelayed<Value>(value: Value, milliseconds = 120): Value {
   }, [value, milliseconds]);
   return settled;
 }
+
+const PAUSE = 600;
+
+/** Whether typing has come to rest: refusals wait for it, so that no key moves under a thumb. */
+export function useIsAtRest(value: string): boolean {
+  return useDelayed(value, PAUSE) === value;
+}

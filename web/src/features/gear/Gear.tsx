@@ -22,61 +22,63 @@ export function Gear() {
   return (
     <>
       <TopBar />
-      <Page title="Gear" lead={own?.name}>
-        <Loaded query={gear}>
-          {(sheet) => (
-            <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
-              <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-                <Panel title="Instruments">
-                  {sheet.instruments.map((instrument) => (
-                    <InstrumentItem key={instrument.id} crew={crew} instrument={instrument} />
-                  ))}
-                </Panel>
-                {own?.can_plan && <NewInstrument crew={crew} />}
-                {own?.can_plan && (
-                  <Choices
-                    key={JSON.stringify(sheet.choices)}
-                    crew={crew}
-                    choices={sheet.choices}
-                  />
-                )}
-              </Stack>
-              <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-                <Panel title="Receivers">
-                  {sheet.receivers.length === 0 && (
-                    <Typography color="text.secondary">
-                      None yet. Without one, the beam is taken as read by eye.
-                    </Typography>
+      <Box component="main">
+        <Page title="Gear" lead={own?.name}>
+          <Loaded query={gear}>
+            {(sheet) => (
+              <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
+                <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
+                  <Panel title="Instruments">
+                    {sheet.instruments.map((instrument) => (
+                      <InstrumentItem key={instrument.id} crew={crew} instrument={instrument} />
+                    ))}
+                  </Panel>
+                  {own?.can_plan && <NewInstrument crew={crew} />}
+                  {own?.can_plan && (
+                    <Choices
+                      key={JSON.stringify(sheet.choices)}
+                      crew={crew}
+                      choices={sheet.choices}
+                    />
                   )}
-                  {sheet.receivers.map((receiver) => (
-                    <Item
-                      key={receiver.id}
-                      name={receiver.name}
-                      text={`fine ${receiver.fine_text}, coarse ${receiver.coarse_text}; ${receiver.beeps
-                        .slice(0, 2)
-                        .map(({ sound, means }) => `${sound}: ${means}`)
-                        .join("; ")}`}
-                    />
-                  ))}
-                </Panel>
-                {own?.can_plan && <NewReceiver crew={crew} />}
-                <Panel title="Rods">
-                  {sheet.rods.map((rod) => (
-                    <Item
-                      key={rod.id}
-                      name={rod.name}
-                      text={`${rod.length_text}, ${rod.numbering_text}, ${rod.graduation.label}, ${
-                        rod.has_bubble ? "with a bubble" : "no bubble"
-                      }, read to ${rod.read_to_text}`}
-                    />
-                  ))}
-                </Panel>
-                {own?.can_plan && <NewRod crew={crew} graduations={sheet.graduations} />}
+                </Stack>
+                <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
+                  <Panel title="Receivers">
+                    {sheet.receivers.length === 0 && (
+                      <Typography color="text.secondary">
+                        None yet. Without one, the beam is taken as read by eye.
+                      </Typography>
+                    )}
+                    {sheet.receivers.map((receiver) => (
+                      <Item
+                        key={receiver.id}
+                        name={receiver.name}
+                        text={`fine ${receiver.fine_text}, coarse ${receiver.coarse_text}; ${receiver.beeps
+                          .slice(0, 2)
+                          .map(({ sound, means }) => `${sound}: ${means}`)
+                          .join("; ")}`}
+                      />
+                    ))}
+                  </Panel>
+                  {own?.can_plan && <NewReceiver crew={crew} />}
+                  <Panel title="Rods">
+                    {sheet.rods.map((rod) => (
+                      <Item
+                        key={rod.id}
+                        name={rod.name}
+                        text={`${rod.length_text}, ${rod.numbering_text}, ${rod.graduation.label}, ${
+                          rod.has_bubble ? "with a bubble" : "no bubble"
+                        }, read to ${rod.read_to_text}`}
+                      />
+                    ))}
+                  </Panel>
+                  {own?.can_plan && <NewRod crew={crew} graduations={sheet.graduations} />}
+                </Stack>
               </Stack>
-            </Stack>
-          )}
-        </Loaded>
-      </Page>
+            )}
+          </Loaded>
+        </Page>
+      </Box>
     </>
   );
 }

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { useGear } from "../../api/queries";
-import { useDelayed } from "../../parts/delayed";
+import { useDelayed, useIsAtRest } from "../../parts/delayed";
 import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
 import { Keypad } from "../../parts/Keypad";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
@@ -128,7 +128,8 @@ function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
   const draft = useSetUpDraft(job.id, values).data;
   const line = draft?.draft.line ?? undefined;
   const place = draft?.draft.place;
-  const typedIn = (draft?.errors ?? []).filter((problem) => problem.typed !== "");
+  const isAtRest = useIsAtRest(JSON.stringify(values));
+  const typedIn = isAtRest ? (draft?.errors ?? []).filter((one) => one.typed !== "") : [];
   const live = { ...form, problems: form.problems.length ? form.problems : typedIn };
   const rod = gear.rods.find((one) => one.id === values.rod);
   const benchmark = knownPoints(job).find((one) => one.id === values.benchmark);

@@ -7,7 +7,7 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { type Schemas, api, problemsOf, told } from "../../api/client";
-import { useDelayed } from "../../parts/delayed";
+import { useDelayed, useIsAtRest } from "../../parts/delayed";
 import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
 import { Keypad } from "../../parts/Keypad";
 
@@ -44,7 +44,9 @@ export function ReadAgain({ job, setUp, onClose }: Props) {
   });
   const says = useReread(setUp.id, form.values);
   const problems = form.problems.length ? form.problems : problemsOf(says.error);
-  const live = { ...form, problems: form.values.reading.trim() ? problems : form.problems };
+  const isAtRest = useIsAtRest(form.values.reading);
+  const shown = isAtRest && form.values.reading.trim() !== "";
+  const live = { ...form, problems: shown ? problems : form.problems };
   const points = [
     ...(isCarried ? [[setUp.known_id, setUp.known] as const] : []),
     ...job.benchmarks.map(({ id, name, elevation }) => [id, `${name}, ${elevation.text}`] as const),

@@ -30,14 +30,18 @@ export function Stone() {
   const job = useJobSheet();
   const chosen = useChosen(job);
   const { floor, setUp } = chosen;
+  const [kept, keepPass] = useKept(`pass:${job.id}`, "fine");
+  const pass: Pass = kept === "coarse" ? "coarse" : "fine";
   if (!floor) return <Needs job={job} title="Shoot the stone" what="floor" />;
   if (!setUp) return <Needs job={job} title="Shoot the stone" what="set-up" />;
   return (
     <Shoot
-      key={`${floor.id} ${setUp.id}`}
+      key={`${floor.id} ${setUp.id} ${pass}`}
       job={job}
       floor={floor}
       setUp={setUp}
+      pass={pass}
+      keepPass={keepPass}
       choose={<Choose job={job} chosen={chosen} />}
     />
   );
@@ -47,12 +51,12 @@ type ShootProps = {
   job: Job;
   floor: Schemas["FloorPlan"];
   setUp: Schemas["SetUpSheet"];
+  pass: Pass;
+  keepPass: (pass: string) => void;
   choose: React.ReactNode;
 };
 
-function Shoot({ job, floor, setUp, choose }: ShootProps) {
-  const [kept, keepPass] = useKept(`pass:${job.id}`, "fine");
-  const pass: Pass = kept === "coarse" ? "coarse" : "fine";
+function Shoot({ job, floor, setUp, pass, keepPass, choose }: ShootProps) {
   const shooting = useShooting(floor, setUp.id, pass);
   const [view, setView] = useState<View>("shoot");
   const [isHelpOpen, setHelpOpen] = useState(false);

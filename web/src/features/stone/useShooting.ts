@@ -2,7 +2,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import { type Schemas, api, newId, problemsOf, told } from "../../api/client";
 import { forgetReadings } from "../../api/queries";
-import { useDelayed } from "../../parts/delayed";
+import { useDelayed, useIsAtRest } from "../../parts/delayed";
 import { useDraft } from "../../parts/drafts";
 import { type Pass, inPass } from "../../parts/plan/pegs";
 
@@ -111,6 +111,7 @@ export function useShooting(floor: Floor, setUp: string, pass: Pass) {
     const first_typed = reading === values.reading ? "" : values.reading;
     log.mutate({ peg: current, choice: { reading, slip, first_typed } });
   };
+  const isAtRest = useIsAtRest(values.reading);
   const refused = problemsOf(log.error);
   return {
     current,
@@ -121,7 +122,11 @@ export function useShooting(floor: Floor, setUp: string, pass: Pass) {
     decide,
     reading: values.reading,
     figures: values.reading.trim() ? preview.data?.says : undefined,
-    problems: refused.length ? refused : values.reading.trim() ? problemsOf(preview.error) : [],
+    problems: refused.length
+      ? refused
+      : isAtRest && values.reading.trim()
+        ? problemsOf(preview.error)
+        : [],
     logged,
     isLogging: log.isPending,
     strike,
