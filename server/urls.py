@@ -12,7 +12,7 @@ from server.gear.api import check_views as checks
 from server.gear.api import views as gear
 from server.jobs.api import views as jobs
 from server.overview.api import JobView
-from server.pour.api.views import FloorView
+from server.pour.api.views import FloorView, MovesView
 from server.refusals import Problem
 from server.webapp.views import page
 
@@ -47,6 +47,7 @@ api = [
     path("jobs/<uuid:job>/set-up-draft", fieldbook.SetUpDraftView.as_view()),
     path("jobs/<uuid:job>/set-ups", fieldbook.SetUpsView.as_view()),
     path("floors/<uuid:floor>", FloorView.as_view()),
+    path("floors/<uuid:floor>/moves", MovesView.as_view()),
     path("floors/<uuid:floor>/points", jobs.PointsView.as_view()),
     path("set-ups/<uuid:set_up>/marks", fieldbook.MarksView.as_view()),
     path("set-ups/<uuid:set_up>/reading", fieldbook.ReadingView.as_view()),

@@ -18,16 +18,19 @@ from core.design import (
     fall_to_point,
     falling_panel,
     isolation_strip,
+    level_moves,
     level_panel,
     parse_fall,
+    rejudged,
 )
 from core.errors import BadLevel, OutOfRange, UnreadableFall
-from core.floors import rectangle
+from core.floors import FloorLevels, rectangle
 from core.floors.marks import even_positions
 from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Style
 from core.piers import Bell, Pier, concrete_of, cut_list, cut_pile, tube_length
 from core.tests.worked import cases, elevations, metres, place
+from core.verdicts import Tolerance, Verdict
 
 LEVEL = Fall(Fraction(0))
 falls = st.fractions(0, Fraction(1, 2), max_denominator=1000).map(Fall)
@@ -78,6 +81,30 @@ class Falls(TestCase):
     def test_the_drop_is_exact_to_the_nanometre(self, fall: Fall, distance: int) -> None:
         drop = fall.drop(Length(distance)).nanometres
         self.assertLessEqual(abs(drop - fall.ratio * distance), Fraction(1, 2))
+
+
+class Flow(TestCase):
+    """One finished level drives the rest; a change says what it moves."""
+
+    @given(elevations, st.integers(-(10**9), 10**9), st.integers(10**7, 10**9))
+    def test_a_new_finished_level_moves_the_stone_by_as_much(
+        self, top: Elevation, by: int, thick: int
+    ) -> None:
+        before = FloorLevels(top, Length(thick), Length(thick))
+        after = FloorLevels(top + Length(by), Length(thick), Length(thick))
+        moves = level_moves(before, after)
+        self.assertEqual({move.by.nanometres for move in moves}, {by} if by else set())
+
+    def test_what_shots_say_of_the_new_level(self) -> None:
+        tolerance = Tolerance.either_way(metres("0.005"))
+        before = FloorLevels(Elevation.from_metres("1.1"), metres("0.1"), metres("0.1"))
+        after = FloorLevels(Elevation.from_metres("1.11"), metres("0.1"), metres("0.1"))
+        stone = [Elevation.from_metres(z) for z in ("1.000", "1.001", "1.008", "1.020")]
+        changes = rejudged(stone, (before, tolerance), (after, tolerance))
+        said = [(one.before, one.after, one.count) for one in changes]
+        self.assertEqual(said, [(Verdict.ON, Verdict.LOW, 2), (Verdict.HIGH, Verdict.ON, 1)])
+        move = level_moves(before, after)[0]
+        self.assertEqual(move.in_words(Style.from_code("mm")), "up 10 mm")
 
 
 class Panels(TestCase):

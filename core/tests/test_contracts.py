@@ -27,7 +27,9 @@ from core.design import (
     Layer,
     StackUp,
     isolation_strip,
+    level_moves,
     level_panel,
+    rejudged,
 )
 from core.errors import Offer, RuleError
 from core.floors import FloorLevels, propose_grid, rectangle, wall_marks
@@ -96,6 +98,9 @@ def samples() -> Iterator[Any]:
         HeadTravel(Length(1), Length(2)),
     )
     yield from (level_panel(outline, Elevation(1)), three_four_five(metres(1)))
+    old, new = (FloorLevels(Elevation(z), metres("0.1"), metres("0.1")) for z in (0, 10**9))
+    yield level_moves(old, new)[0]
+    yield rejudged([Elevation(0)], (old, tolerance), (new, tolerance))[0]
     yield isolation_strip(((metres(4), metres("0.1")),), metres("0.1"), metres(10))
     yield batter_boards({"A": Elevation(1)}, Length(1), Length(1))
     yield out_of_square(metres(3), metres(4), metres(5), metres(5))

@@ -42,11 +42,12 @@ class Gear:
 def kit_of(carried: Gear, slope_error: float, setting: Setting) -> Kit:
     """Return what the readings of one setting are taken with; defaults where nobody said."""
     rod, receiver = carried.rod, carried.receiver
-    if receiver is not None:
+    if carried.instrument.kind in READ_WITHOUT_A_RECEIVER:
+        band = 0.0
+    elif receiver is not None:
         band = float(receiver.rule.half_band(setting))
     else:
-        by_eye = carried.instrument.kind not in READ_WITHOUT_A_RECEIVER
-        band = BAND_BY_EYE if by_eye else 0.0
+        band = BAND_BY_EYE
     division = float(GRADUATIONS[rod.graduation].division)
     return Kit(
         slope_error=slope_error,

@@ -8,9 +8,11 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.views import answers
+from server.api.views import SignedInView, answers
+from server.jobs.api.inputs import FloorDraftInput, floor_form
 from server.jobs.api.views import FloorChangeView
 from server.pour.services.floor_sheet import FloorSheet, floor_sheet
+from server.pour.services.moves import MovesSheet, moves_sheet
 
 
 class FloorView(FloorChangeView):
@@ -20,3 +22,15 @@ class FloorView(FloorChangeView):
     def get(self, request: Request, floor: UUID) -> Response:
         """Return its plan, its pegs and its concrete."""
         return Response(floor_sheet(self.user(request), floor))
+
+
+class MovesView(SignedInView):
+    """A change of a floor that is being typed."""
+
+    @extend_schema(
+        operation_id="draft_moves", request=FloorDraftInput, responses=answers(MovesSheet)
+    )
+    def post(self, request: Request, floor: UUID) -> Response:
+        """Tell what it would move; nothing is stored."""
+        form = floor_form({**self.typed(request, FloorDraftInput), "id": floor})
+        return Response(moves_sheet(self.user(request), floor, form))

@@ -107,6 +107,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/floors/{floor}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would move; nothing is stored. */
+        post: operations["draft_moves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/floors/{floor}/points": {
         parameters: {
             query?: never;
@@ -1081,6 +1098,16 @@ export interface components {
         };
         /** @enum {string} */
         MethodEnum: "two-position" | "face-about" | "both-axes" | "two-peg" | "water-level";
+        /** @description A level that moves, and by how much. */
+        MoveRow: {
+            what: string;
+            by: string;
+        };
+        /** @description What a change moves, and how the stone that was shot would be judged anew. */
+        MovesSheet: {
+            moves: components["schemas"]["MoveRow"][];
+            rejudged: string[];
+        };
         /** @description What moves when a run is accepted: a set-up's readings, and by how much. */
         Moving: {
             what: string;
@@ -2019,6 +2046,67 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FloorDraftInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovesSheet"];
                 };
             };
             /** @description What was wrong */

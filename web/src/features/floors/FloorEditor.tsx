@@ -11,6 +11,7 @@ import { spotOf } from "../../parts/plan/frame";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Figure } from "./Floors";
 import { LevelFields } from "./LevelFields";
+import { Moves } from "./Moves";
 import { ShapeFields } from "./ShapeFields";
 import { type FloorForm, bodyOf, emptyFloor, typedFloor } from "./form";
 
@@ -43,6 +44,8 @@ function Editor({ job, floor, initial }: EditorProps) {
     onRecorded: () => navigate(`/jobs/${job.id}/floors`),
   });
   const draft = useFloorDraft(job.id, floor, form.values);
+  const moves = useMoves(floor, form.values).data;
+  const isMoving = moves !== undefined && moves.moves.length + moves.rejudged.length > 0;
   const live = { ...form, problems: together(form.problems, draft.data?.errors ?? []) };
   const parts = { form: form.values, change: form.change, problems: live.problems };
   return (
@@ -91,11 +94,12 @@ function Editor({ job, floor, initial }: EditorProps) {
                 />
               </Stack>
             </Panel>
+            {isMoving && <Moves moves={moves} />}
             <RecordButton
               form={form}
               fields={[...Object.keys(form.values), ...cornerFields(form.values)]}
             >
-              {floor ? "Change the floor" : "Lay out the floor"}
+              {floor ? (isMoving ? "Accept what moves" : "Change the floor") : "Lay out the floor"}
             </RecordButton>
           </Stack>
           <Stack
@@ -135,6 +139,18 @@ function useFloorDraft(job: string, floor: string, values: FloorForm & { id: str
     queryKey: ["floor-draft", job, body],
     queryFn: () =>
       told(api.POST("/api/v1/jobs/{job}/floor-draft", { params: { path: { job } }, body })),
+    placeholderData: (before) => before,
+    gcTime: 0,
+  });
+}
+
+function useMoves(floor: string, values: FloorForm & { id: string }) {
+  const body = { ...bodyOf(useDelayed(values, 200)), id: floor };
+  return useQuery({
+    queryKey: ["moves", floor, body],
+    queryFn: () =>
+      told(api.POST("/api/v1/floors/{floor}/moves", { params: { path: { floor } }, body })),
+    enabled: floor !== "",
     placeholderData: (before) => before,
     gcTime: 0,
   });

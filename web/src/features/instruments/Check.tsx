@@ -69,7 +69,12 @@ function CheckForm({ method, instrument }: FormProps) {
                 <li key={step}>{step}</li>
               ))}
             </Box>
-            <CheckDrawing method={method} read={draft?.draft.read ?? []} typed={typed} />
+            <CheckDrawing
+              method={method}
+              read={draft?.draft.read ?? []}
+              says={draft?.draft.says}
+              typed={typed}
+            />
           </Panel>
         </Box>
         <Box sx={{ flex: 1, minWidth: 0 }}>

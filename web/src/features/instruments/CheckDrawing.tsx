@@ -10,18 +10,21 @@ const EDGE = 46;
 const BEAM = 84;
 const GROUND = 148;
 const LIFT = 44;
+const WATER = 112;
 
 type Props = {
   method: MethodKey;
   read: readonly Schemas["ReadEntry"][];
+  says: Schemas["CheckSays"] | null | undefined;
   typed: Readonly<Record<string, string>>;
 };
 
 /** The check from the side: distances to scale as they are typed, slopes exaggerated. */
-export function CheckDrawing({ method, read, typed }: Props) {
+export function CheckDrawing({ method, read, says, typed }: Props) {
   const palette = usePalette();
   const metres = Object.fromEntries(read.map((entry) => [entry.name, entry.metres]));
-  const scene = sceneOf(method, metres);
+  const sinks = says?.errors[0]?.error.endsWith("low") ?? false;
+  const scene = sceneOf(method, metres, sinks ? -1 : 1);
   const far = Math.max(...[...scene.posts, ...scene.stands].map((one) => one.at), 0.1);
   const x = (at: number) => EDGE + (at / far) * (WIDTH - 2 * EDGE);
   const isTyped = read.length > 0;
@@ -34,6 +37,15 @@ export function CheckDrawing({ method, read, typed }: Props) {
       sx={{ width: "100%", display: "block", bgcolor: "slab", mt: 1 }}
     >
       <path d={`M0 ${GROUND}H${WIDTH}`} stroke={palette.text.primary} strokeWidth={2} />
+      {scene.hasWater && (
+        <path
+          d={`M${x(0)} ${WATER}H${x(far)}`}
+          stroke={palette.low}
+          strokeWidth={4}
+          strokeDasharray="1 6"
+          strokeLinecap="round"
+        />
+      )}
       {scene.beams.map((beam, i) => (
         <path
           key={i}

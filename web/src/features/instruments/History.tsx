@@ -15,6 +15,7 @@ import { usePalette } from "../../theme/theme";
 type Props = { history: Schemas["InstrumentHistory"] };
 
 const DAY = new Intl.DateTimeFormat("en-US", { month: "short", day: "numeric" });
+const WIDE = { display: { xs: "none", sm: "table-cell" } };
 const VERDICTS = { pass: "pass", fail: "FAIL", inconclusive: "can't tell" } as const;
 
 /** The slope each check found, over time, against the specification. */
@@ -80,7 +81,7 @@ export function History({ history }: Props) {
               <TableCell>What</TableCell>
               <TableCell align="right">Slope</TableCell>
               <TableCell>Verdict</TableCell>
-              <TableCell>By</TableCell>
+              <TableCell sx={WIDE}>By</TableCell>
             </TableRow>
           </TableHead>
           <TableBody>
@@ -110,7 +111,7 @@ function CheckRow({ check }: { check: Schemas["CheckRow"] }) {
       <TableCell sx={{ fontWeight: 700, color: says.verdict === "fail" ? "high" : "inherit" }}>
         {VERDICTS[says.verdict]}
       </TableCell>
-      <TableCell>{check.made_by}</TableCell>
+      <TableCell sx={WIDE}>{check.made_by}</TableCell>
     </TableRow>
   );
 }
@@ -122,7 +123,7 @@ function KnockRow({ knock }: { knock: Schemas["KnockRow"] }) {
       <TableCell colSpan={3}>
         <Typography sx={{ fontWeight: 700 }}>Dropped or knocked: {knock.note}</Typography>
       </TableCell>
-      <TableCell>{knock.reported_by}</TableCell>
+      <TableCell sx={WIDE}>{knock.reported_by}</TableCell>
     </TableRow>
   );
 }

@@ -6,29 +6,27 @@ export type Scene = {
   stands: readonly { name: string; at: number }[];
   /** Beams from a stand to a post; `lift` is the drawn slope, exaggerated. */
   beams: readonly { from: number; to: number; lift: number; isSecond: boolean }[];
+  /** Whether a hose full of water runs between the posts. */
+  hasWater?: boolean;
 };
 
 type Metres = Readonly<Record<string, number>>;
 
 const LIFT = 0.5;
 
-/** What a check looks like from the side, to the scale of its distances. */
-export function sceneOf(method: MethodKey, read: Metres): Scene {
+/** What a check looks like from the side, to the scale of its distances; the beam rises or sinks. */
+export function sceneOf(method: MethodKey, read: Metres, sign: 1 | -1): Scene {
   switch (method) {
     case "two-position":
-      return twoPositions(read.near ?? 2, read.far ?? 15, signOf(read.gap));
+      return twoPositions(read.near ?? 2, read.far ?? 15, sign);
     case "face-about":
     case "both-axes":
-      return faceAbout(read.distance ?? 20, signOf(read.gap));
+      return faceAbout(read.distance ?? 20, sign);
     case "two-peg":
-      return twoPegs(read.to_a ?? 2, read.to_b ?? 32);
+      return twoPegs(read.to_a ?? 2, read.to_b ?? 32, sign);
     case "water-level":
-      return oneStand(read.to_a ?? 2, read.to_b ?? 20, signOf(read.a));
+      return oneStand(read.to_a ?? 2, read.to_b ?? 20, sign);
   }
-}
-
-function signOf(amount: number | undefined): number {
-  return Math.sign(amount ?? 1) || 1;
 }
 
 function twoPositions(near: number, far: number, sign: number): Scene {
@@ -61,7 +59,7 @@ function faceAbout(distance: number, sign: number): Scene {
   };
 }
 
-function twoPegs(toA: number, toB: number): Scene {
+function twoPegs(toA: number, toB: number, sign: number): Scene {
   const apart = toA + toB;
   return {
     posts: [
@@ -73,9 +71,9 @@ function twoPegs(toA: number, toB: number): Scene {
       { name: "near A", at: toA },
     ],
     beams: [
-      { from: apart / 2, to: 0, lift: LIFT / 2, isSecond: false },
-      { from: apart / 2, to: apart, lift: LIFT / 2, isSecond: false },
-      { from: toA, to: apart, lift: LIFT, isSecond: true },
+      { from: apart / 2, to: 0, lift: (LIFT * sign) / 2, isSecond: false },
+      { from: apart / 2, to: apart, lift: (LIFT * sign) / 2, isSecond: false },
+      { from: toA, to: apart, lift: LIFT * sign, isSecond: true },
     ],
   };
 }
@@ -86,6 +84,7 @@ function oneStand(toA: number, toB: number, sign: number): Scene {
       { name: "A", at: 0 },
       { name: "B", at: toA + toB },
     ],
+    hasWater: true,
     stands: [{ name: "laser", at: toA }],
     beams: [
       { from: toA, to: 0, lift: (LIFT * sign * toA) / (toA + toB), isSecond: false },

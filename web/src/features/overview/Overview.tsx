@@ -32,7 +32,9 @@ export function Overview() {
   return (
     <Page title="Where the job stands" lead={job.crew}>
       <Next job={job} next={next} />
-      {job.set_ups[0] && <StandingBar job={job} setUp={job.set_ups[0]} />}
+      {job.set_ups[0] && (
+        <StandingBar job={job} setUp={job.set_ups[0]} isOnTheWay={next?.key === "set-up"} />
+      )}
       <Asking job={job} />
       {job.floors.map((floor) => (
         <Panel key={floor.id} title={floor.name}>

@@ -1,55 +1,32 @@
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate, useSearchParams } from "react-router";
-import { type Schemas, api, told } from "../../api/client";
+import { Link } from "react-router";
+import type { Schemas } from "../../api/client";
 import { useGear } from "../../api/queries";
-import { useDelayed, useIsAtRest } from "../../parts/delayed";
-import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
+import { useIsAtRest } from "../../parts/delayed";
+import { Choice, Entry, type Form, RecordButton } from "../../parts/form";
 import { Keypad } from "../../parts/Keypad";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { PlaceFields } from "../../parts/PlaceFields";
 import { spotOf } from "../../parts/plan/frame";
 import { outlineSpots } from "../../parts/plan/pegs";
 import { useJobSheet } from "../frame/useJobSheet";
-import type { Keys } from "../../parts/drafts";
+import { TrustMark, isTrusted } from "../instruments/TrustMark";
 import { FurtherBacksights } from "./FurtherBacksights";
 import { OpticalOrder } from "./OpticalOrder";
 import { SightDrawing } from "./SightDrawing";
-
-type Extra = { benchmark: string; backsight: string };
-
-const EMPTY = {
-  instrument: "",
-  receiver: "",
-  rod: "",
-  benchmark: "",
-  backsight: "",
-  taped: "",
-  side: "above" as "above" | "below",
-  x: "",
-  y: "",
-  distance: "",
-  extras: [] as Extra[],
-};
-const FIELDS = [
-  "instrument",
-  "receiver",
-  "rod",
-  "benchmark",
-  "backsight",
-  "taped",
-  "distance",
-  "x",
-  "y",
-  "extras.0",
-  "extras.1",
-  "extras.2",
-];
-
-type Values = typeof EMPTY;
-type Job = Schemas["JobSheet"];
+import {
+  FIELDS,
+  type Gear,
+  type Job,
+  type Values,
+  isReadByEye,
+  knownPoints,
+  knownSpots,
+  useSetUpDraft,
+  useSetUpForm,
+} from "./useSetUpForm";
 
 /** Sets up: what stands where, and the backsight; the line shows as it is typed. */
 export function NewSetUp() {
@@ -78,61 +55,18 @@ export function NewSetUp() {
   );
 }
 
-/** What goes to the server: no receiver where the beam is read by eye. */
-function bodyOf({ receiver, ...values }: Values & Keys, taken_at: string) {
-  return { ...values, receiver: receiver || null, taken_at };
-}
-
-function useSetUpForm(job: Job, gear: Schemas["GearSheet"]) {
-  const navigate = useNavigate();
-  const [asked] = useSearchParams();
-  const on = asked.get("on");
-  const last = job.set_ups[0];
-  const likely = gear.rods.find(
-    (rod) => rod.numbering === "up" && rod.graduation.kind === job.style_kind,
-  );
-  return useForm<Values>({
-    draft: on ? `set-up:${job.id}:${on}` : `set-up:${job.id}`,
-    initial: {
-      ...EMPTY,
-      instrument: last?.instrument_id ?? gear.instruments[0]?.id ?? "",
-      rod: last?.rod.id ?? likely?.id ?? gear.rods[0]?.id ?? "",
-      receiver: last?.receiver?.id ?? gear.receivers[0]?.id ?? "",
-      benchmark: on ?? job.benchmarks[0]?.id ?? "",
-    },
-    send: (values, taken_at) =>
-      told(
-        api.POST("/api/v1/jobs/{job}/set-ups", {
-          params: { path: { job: job.id } },
-          body: bodyOf(values, taken_at),
-        }),
-      ),
-    onRecorded: () => navigate(`/jobs/${job.id}/set-up`),
-  });
-}
-
-function useSetUpDraft(job: string, values: Values & Keys) {
-  const body = bodyOf(useDelayed(values), "2000-01-01T00:00:00Z");
-  return useQuery({
-    queryKey: ["set-up-draft", job, body],
-    queryFn: () =>
-      told(api.POST("/api/v1/jobs/{job}/set-up-draft", { params: { path: { job } }, body })),
-    placeholderData: (before) => before,
-    gcTime: 0,
-  });
-}
-
-function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
+function SetUpForm({ job, gear }: { job: Job; gear: Gear }) {
   const form = useSetUpForm(job, gear);
   const { values } = form;
-  const draft = useSetUpDraft(job.id, values).data;
+  const draft = useSetUpDraft(job.id, gear, values).data;
   const line = draft?.draft.line ?? undefined;
   const place = draft?.draft.place;
   const isAtRest = useIsAtRest(JSON.stringify(values));
   const typedIn = isAtRest ? (draft?.errors ?? []).filter((one) => one.typed !== "") : [];
   const live = { ...form, problems: form.problems.length ? form.problems : typedIn };
   const rod = gear.rods.find((one) => one.id === values.rod);
-  const benchmark = knownPoints(job).find((one) => one.id === values.benchmark);
+  const known = knownPoints(job);
+  const benchmark = known.find((one) => one.id === values.benchmark) ?? known[0];
   const isOptical =
     gear.instruments.find((one) => one.id === values.instrument)?.kind === "optical-level";
   if (!rod || !benchmark) return null;
@@ -231,20 +165,6 @@ function SetUpForm({ job, gear }: { job: Job; gear: Schemas["GearSheet"] }) {
   );
 }
 
-/** The points a set-up can stand on: benchmarks, and turning points shot from earlier ones. */
-function knownPoints(job: Job) {
-  return [...job.benchmarks, ...job.turning_points];
-}
-
-function knownSpots(job: Job) {
-  return [
-    ...job.benchmarks.flatMap(({ name, place }) =>
-      place ? [{ name, spot: spotOf(place), isTurn: false }] : [],
-    ),
-    ...job.turning_points.map(({ name, place }) => ({ name, spot: spotOf(place), isTurn: true })),
-  ];
-}
-
 function Result({ line }: { line: Schemas["LineSheet"] | undefined }) {
   return (
     <Stack aria-live="polite">
@@ -269,7 +189,7 @@ function Result({ line }: { line: Schemas["LineSheet"] | undefined }) {
 
 type FieldsProps = { form: Form<Values> };
 
-function GearFields({ form, gear, job }: FieldsProps & { job: Job; gear: Schemas["GearSheet"] }) {
+function GearFields({ form, gear, job }: FieldsProps & { job: Job; gear: Gear }) {
   const instruments = gear.instruments.map(({ id, name }) => [id, name] as const);
   const rods = gear.rods.map(
     ({ id, name, numbering_text }) => [id, `${name} (${numbering_text})`] as const,
@@ -277,6 +197,7 @@ function GearFields({ form, gear, job }: FieldsProps & { job: Job; gear: Schemas
   const benchmarks = knownPoints(job).map(
     ({ id, name, elevation }) => [id, `${name}, ${elevation.text}`] as const,
   );
+  const chosen = gear.instruments.find((one) => one.id === form.values.instrument);
   const receivers = [
     ...gear.receivers.map(({ id, name }) => [id, name] as const),
     ["", "None: read by eye"] as const,
@@ -284,7 +205,17 @@ function GearFields({ form, gear, job }: FieldsProps & { job: Job; gear: Schemas
   return (
     <Stack spacing={2}>
       <Choice form={form} name="instrument" label="Instrument" options={instruments} />
-      <Choice form={form} name="receiver" label="Receiver" options={receivers} />
+      {chosen && !isTrusted(chosen.trust) && (
+        <Stack direction="row" sx={{ alignItems: "center", gap: 1 }}>
+          <TrustMark trust={chosen.trust} />
+          <Button component={Link} to={`/jobs/${job.id}/instruments/${chosen.id}`}>
+            Check it
+          </Button>
+        </Stack>
+      )}
+      {!isReadByEye(gear, form.values.instrument) && (
+        <Choice form={form} name="receiver" label="Receiver" options={receivers} />
+      )}
       <Choice form={form} name="rod" label="Rod" options={rods} />
       <Choice form={form} name="benchmark" label="Backsight on" options={benchmarks} />
     </Stack>
