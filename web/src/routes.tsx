@@ -97,6 +97,10 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import("./features/marks")).Marks }),
               },
               {
+                path: "marks/sheet",
+                lazy: async () => ({ Component: (await import("./features/marks")).ClampSheet }),
+              },
+              {
                 path: "stone",
                 lazy: async () => ({ Component: (await import("./features/stone")).Stone }),
               },

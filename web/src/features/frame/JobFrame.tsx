@@ -34,19 +34,27 @@ function Framed({ job }: { job: Job }) {
   const here = stepAt(job, pathname);
   return (
     <Box sx={{ minHeight: "100dvh", display: "flex", flexDirection: "column" }}>
-      <TopBar>
-        <Box component={Link} to={`/jobs/${job.id}`} sx={JOB_LINK}>
-          <Typography noWrap sx={{ fontWeight: 700, lineHeight: 1.2 }}>
-            {job.name}
-          </Typography>
-          <Typography noWrap variant="body2" sx={{ color: "#d3d9da" }}>
-            {job.place}
-          </Typography>
-        </Box>
-      </TopBar>
+      <Box sx={{ displayPrint: "none" }}>
+        <TopBar>
+          <Box component={Link} to={`/jobs/${job.id}`} sx={JOB_LINK}>
+            <Typography noWrap sx={{ fontWeight: 700, lineHeight: 1.2 }}>
+              {job.name}
+            </Typography>
+            <Typography noWrap variant="body2" sx={{ color: "#d3d9da" }}>
+              {job.place}
+            </Typography>
+          </Box>
+        </TopBar>
+      </Box>
       <Button
         onClick={() => setOpen(true)}
-        sx={{ display: { md: "none" }, bgcolor: "peg", color: "#15191c", borderRadius: 0 }}
+        sx={{
+          display: { md: "none" },
+          displayPrint: "none",
+          bgcolor: "peg",
+          color: "#15191c",
+          borderRadius: 0,
+        }}
       >
         {here ? `${here.number}. ${here.name}` : "Where the job stands"} · all steps
       </Button>
@@ -54,7 +62,13 @@ function Framed({ job }: { job: Job }) {
         <Box
           component="nav"
           aria-label="Order of work"
-          sx={{ display: { xs: "none", md: "block" }, width: 220, bgcolor: "rail", flexShrink: 0 }}
+          sx={{
+            display: { xs: "none", md: "block" },
+            displayPrint: "none",
+            width: 220,
+            bgcolor: "rail",
+            flexShrink: 0,
+          }}
         >
           <Steps job={job} here={here?.key} />
         </Box>

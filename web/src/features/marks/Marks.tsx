@@ -1,12 +1,16 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
+import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useMarks } from "../../api/queries";
-import { Both } from "../../parts/BothTexts";
 import { Choose, useChosen } from "../../parts/Choose";
+import { useKept } from "../../parts/drafts";
 import { Needs } from "../../parts/Needs";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
@@ -16,12 +20,15 @@ import { Rod } from "../../parts/rod/Rod";
 import { useJobSheet } from "../frame/useJobSheet";
 import { StandingBar } from "../standing";
 import { Places } from "./Places";
+import { WAY_NAMES, type WayKey, wayFrom, waysOf } from "./ways";
 
 /** The heights to mark, four ways side by side, and where to mark them. */
 export function Marks() {
   const job = useJobSheet();
   const chosen = useChosen(job);
   const { floor, setUp } = chosen;
+  const [kept, keepFirst] = useKept("way-first", "clamp");
+  const first = wayFrom(kept);
   const marks = useMarks(setUp?.id ?? "", floor?.id ?? "");
   if (!floor) return <Needs job={job} title="Marks" what="floor" />;
   if (!setUp) return <Needs job={job} title="Marks" what="set-up" />;
@@ -29,20 +36,40 @@ export function Marks() {
     <Page
       title={`Marks, ${floor.name}`}
       lead={`From set-up ${setUp.number}, carried from ${setUp.known}`}
-      action={<Choose job={job} chosen={chosen} />}
+      action={
+        <Stack direction="row" spacing={1}>
+          <Choose job={job} chosen={chosen} />
+          <Button component={Link} to={`/jobs/${job.id}/marks/sheet`} variant="outlined">
+            Clamp sheet
+          </Button>
+        </Stack>
+      }
     >
       <StandingBar
         job={job}
         setUp={setUp}
         voids={setUp.standing.stands ? "marks made then are VOID" : "these marks are VOID"}
       />
+      <ToggleButtonGroup
+        exclusive
+        value={first}
+        aria-label="The way you see first"
+        onChange={(_, next: WayKey | null) => next && keepFirst(next)}
+        sx={{ bgcolor: "background.paper", flexWrap: "wrap", alignSelf: "flex-start" }}
+      >
+        {Object.entries(WAY_NAMES).map(([key, name]) => (
+          <ToggleButton key={key} value={key}>
+            {name}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
       <Loaded query={marks}>
         {(sheet) => (
           <>
             <Stack direction={{ xs: "column", lg: "row" }} spacing={2}>
               {sheet.surfaces.map((surface) => (
                 <Box key={surface.key} sx={{ flex: 1, minWidth: 0 }}>
-                  <Surface surface={surface} setUp={sheet.set_up} />
+                  <Surface surface={surface} setUp={sheet.set_up} first={first} />
                 </Box>
               ))}
             </Stack>
@@ -73,9 +100,13 @@ export function Marks() {
   );
 }
 
-type SurfaceProps = { surface: Schemas["SurfaceSheet"]; setUp: Schemas["SetUpSheet"] };
+type SurfaceProps = {
+  surface: Schemas["SurfaceSheet"];
+  setUp: Schemas["SetUpSheet"];
+  first: WayKey;
+};
 
-function Surface({ surface, setUp }: SurfaceProps) {
+function Surface({ surface, setUp, first }: SurfaceProps) {
   const { ways } = surface;
   const isBlocked = ways.obstacle !== null;
   return (
@@ -83,24 +114,16 @@ function Surface({ surface, setUp }: SurfaceProps) {
       {ways.obstacle && <Obstacle obstacle={ways.obstacle} />}
       <Stack direction="row" spacing={2}>
         <Stack sx={{ flex: 1, minWidth: 0 }} spacing={2}>
-          <Way name="Clamp the receiver at" isBlocked={isBlocked} strong>
-            <Both value={ways.clamp} />
-          </Way>
-          <Way name={`From the clamp on ${setUp.known}`} isBlocked={isBlocked}>
-            <Both value={ways.slide} />
-          </Way>
-          <Way name="Tape from the beam">
-            {ways.tape ? (
-              <>
-                <Both value={ways.tape} /> {ways.tape_verb}
-              </>
-            ) : (
-              <Typography component="span">{ways.tape_verb}</Typography>
-            )}
-          </Way>
-          <Way name={`Center-zero rule, 0 on ${setUp.known}`}>
-            {ways.direct_verb !== "at zero" && <Both value={ways.direct} />} {ways.direct_verb}
-          </Way>
+          {waysOf(ways, setUp.known, first).map((way, i) => (
+            <OneWay
+              key={way.key}
+              name={way.name}
+              strong={i === 0}
+              isBlocked={way.needsRod && isBlocked}
+            >
+              {way.says}
+            </OneWay>
+          ))}
         </Stack>
         {!isBlocked && (
           <Rod
@@ -119,9 +142,9 @@ function Surface({ surface, setUp }: SurfaceProps) {
   );
 }
 
-type WayProps = { name: string; strong?: boolean; isBlocked?: boolean; children: ReactNode };
+type OneWayProps = { name: string; strong?: boolean; isBlocked?: boolean; children: ReactNode };
 
-function Way({ name, strong = false, isBlocked = false, children }: WayProps) {
+function OneWay({ name, strong = false, isBlocked = false, children }: OneWayProps) {
   return (
     <Box>
       <Typography color="text.secondary">{name}</Typography>

@@ -1,1 +1,2 @@
+export { ClampSheet } from "./ClampSheet";
 export { Marks } from "./Marks";

@@ -1,0 +1,57 @@
+"""The clamp sheet: on a phone, on both papers, and VOID in doubt; the way one sees first."""
+
+from __future__ import annotations
+
+import re
+
+from e2e.browser import PHONE, BrowserTestCase
+from server.webapp.demo_ids import demo_id
+
+STUDIO, HILL = "Pottery studio, kiln room", "Hillside workshop"
+
+
+class ClampSheet(BrowserTestCase):
+    """What to clamp, and what it rests on."""
+
+    def test_it_says_what_it_rests_on_and_fits_both_papers(self) -> None:
+        self.open_demo_job(STUDIO, "marks")
+        self.page.get_by_role("link", name="Clamp sheet").click()
+        said = self.page.locator("main")
+        for text in (
+            "Set-up 2 of", "backsight 5' 2 3/8\"", "BM1 last good", "checked, in date",
+            "3' 11 7/8\"", "slide DOWN 1' 2 1/2\"", "fast beep",
+        ):  # fmt: skip
+            said.get_by_text(text).first.wait_for()
+        self.assertEqual(said.get_by_text("VOID").count(), 0)
+        self.page.emulate_media(media="print")
+        for hidden in ("Order of work", "Sign out", "Print it"):
+            found = self.page.get_by_text(hidden).or_(
+                self.page.get_by_role("navigation", name=hidden)
+            )
+            self.assertFalse(any(found.nth(i).is_visible() for i in range(found.count())), hidden)
+        for paper in ("A4", "Letter"):
+            pages = re.findall(rb"/Type\s*/Page\b", self.page.pdf(format=paper))
+            self.assertEqual(len(pages), 1, paper)
+
+    def test_a_sheet_whose_set_up_is_in_doubt_says_void(self) -> None:
+        self.open_demo_job(HILL, "marks/sheet")
+        self.page.get_by_role("alert").get_by_text("VOID").wait_for()
+        self.page.get_by_role("alert").get_by_text("BM2 read 0.07 ft high").wait_for()
+
+    def test_the_way_one_sees_first_is_kept(self) -> None:
+        self.open_demo_job(STUDIO, "marks")
+        self.page.get_by_role("button", name="Slide", exact=True).click()
+        self.page.reload()
+        big = self.page.get_by_text("slide DOWN 1' 2 1/2\"").first
+        self.assertGreater(big.evaluate("one => parseFloat(getComputedStyle(one).fontSize)"), 30)
+        self.page.get_by_text("3' 11 7/8\"").first.wait_for()
+        self.page.goto(f"{self.live_server_url}/jobs/{demo_id(STUDIO)}/marks/sheet")
+        self.page.get_by_text("Center-zero rule").first.wait_for()
+        first = self.page.locator("main").inner_text()
+        self.assertLess(first.index("slide DOWN"), first.index("3' 11 7/8\""))
+
+
+class ClampSheetOnAPhone(ClampSheet):
+    """In large type."""
+
+    viewport = PHONE

@@ -1,0 +1,144 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import GlobalStyles from "@mui/material/GlobalStyles";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import type { Schemas } from "../../api/client";
+import { useMarks } from "../../api/queries";
+import { Choose, useChosen } from "../../parts/Choose";
+import { useKept } from "../../parts/drafts";
+import { Needs } from "../../parts/Needs";
+import { Loaded } from "../../parts/Page";
+import { shownTime } from "../../parts/time";
+import { useJobSheet } from "../frame/useJobSheet";
+import { type WayKey, wayFrom, waysOf } from "./ways";
+
+const PAPER = (
+  <GlobalStyles
+    styles={{
+      "@page": { margin: "14mm" },
+      "@media print": { "html, body": { background: "#fff", color: "#000" } },
+    }}
+  />
+);
+
+/** One page for a pocket or a phone: what to clamp, and what it rests on; VOID in doubt. */
+export function ClampSheet() {
+  const job = useJobSheet();
+  const chosen = useChosen(job);
+  const { floor, setUp } = chosen;
+  const [kept] = useKept("way-first", "clamp");
+  const marks = useMarks(setUp?.id ?? "", floor?.id ?? "");
+  if (!floor) return <Needs job={job} title="Clamp sheet" what="floor" />;
+  if (!setUp) return <Needs job={job} title="Clamp sheet" what="set-up" />;
+  return (
+    <Stack
+      spacing={2}
+      sx={{ p: { xs: 1.5, md: 3 }, bgcolor: "background.paper", "@media print": { p: 0 } }}
+    >
+      {PAPER}
+      <Stack direction="row" spacing={1} sx={{ displayPrint: "none", flexWrap: "wrap" }}>
+        <Choose job={job} chosen={chosen} />
+        <Button variant="contained" onClick={() => window.print()}>
+          Print it
+        </Button>
+      </Stack>
+      <Loaded query={marks}>
+        {(sheet) => (
+          <>
+            <Head job={job} floor={floor.name} setUp={sheet.set_up} />
+            {sheet.surfaces.map((surface) => (
+              <Surface
+                key={surface.key}
+                surface={surface}
+                known={sheet.set_up.known}
+                first={wayFrom(kept)}
+              />
+            ))}
+            <Typography>
+              Mark at {sheet.places.map((place) => place.name).join(", ")}: corners, and at most{" "}
+              {sheet.spacing.text} apart.
+            </Typography>
+            <Beeps setUp={sheet.set_up} />
+          </>
+        )}
+      </Loaded>
+    </Stack>
+  );
+}
+
+type HeadProps = {
+  job: Schemas["JobSheet"];
+  floor: string;
+  setUp: Schemas["SetUpSheet"];
+};
+
+/** What the sheet rests on: set-up, benchmark, backsight, time, the last good check. */
+function Head({ job, floor, setUp }: HeadProps) {
+  const { standing } = setUp;
+  const instrument = job.instruments.find((one) => one.id === setUp.instrument_id);
+  return (
+    <Box>
+      {standing.in_doubt && (
+        <Typography
+          role="alert"
+          sx={{ fontSize: "3rem", fontWeight: 700, lineHeight: 1, color: "high" }}
+        >
+          VOID
+          <Box component="span" sx={{ display: "block", fontSize: "1.1rem" }}>
+            {standing.why}
+          </Box>
+        </Typography>
+      )}
+      <Typography variant="h1">
+        {job.name}, {floor}: clamp sheet
+      </Typography>
+      <Typography>
+        Set-up {setUp.number} of {shownTime(setUp.taken_at)}, {setUp.taken_by}: {setUp.instrument},{" "}
+        {setUp.rod.name}. On {setUp.known} at {setUp.known_elevation.text}, backsight{" "}
+        {setUp.line.backsight.rod}; {setUp.line.name} {setUp.line.constant.text}.
+      </Typography>
+      <Typography>
+        {setUp.known} last good {shownTime(standing.good_at)}, to be read again by{" "}
+        {shownTime(standing.due_at)}. Instrument: {instrument?.trust.text ?? "not known"}.
+      </Typography>
+    </Box>
+  );
+}
+
+type SurfaceProps = { surface: Schemas["SurfaceSheet"]; known: string; first: WayKey };
+
+function Surface({ surface, known, first }: SurfaceProps) {
+  const { ways } = surface;
+  const [main, ...others] = waysOf(ways, known, first);
+  return (
+    <Box sx={{ borderTop: 3, pt: 1, breakInside: "avoid" }}>
+      <Typography variant="h2">
+        {surface.name} at {surface.target.text}
+      </Typography>
+      {ways.obstacle && <Typography sx={{ fontWeight: 700 }}>{ways.obstacle.why}</Typography>}
+      <Typography>{main?.name}</Typography>
+      <Typography sx={{ fontSize: "2.8rem", fontWeight: 700, lineHeight: 1.1 }}>
+        {main?.says}
+      </Typography>
+      <Stack direction="row" sx={{ flexWrap: "wrap", columnGap: 4 }}>
+        {others.map((way) => (
+          <Box key={way.key}>
+            <Typography color="text.secondary">{way.name}</Typography>
+            <Typography sx={{ fontSize: "1.25rem", fontWeight: 700 }}>{way.says}</Typography>
+          </Box>
+        ))}
+      </Stack>
+    </Box>
+  );
+}
+
+function Beeps({ setUp }: { setUp: Schemas["SetUpSheet"] }) {
+  if (!setUp.receiver) return null;
+  return (
+    <Typography>
+      {setUp.receiver.name}:{" "}
+      {setUp.receiver.beeps.map(({ sound, means }) => `${sound}, ${means}`).join("; ")}.
+    </Typography>
+  );
+}

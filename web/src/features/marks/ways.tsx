@@ -1,0 +1,66 @@
+import type { ReactNode } from "react";
+import type { Schemas } from "../../api/client";
+import { Both } from "../../parts/BothTexts";
+
+export type WayKey = "clamp" | "slide" | "tape" | "direct";
+
+export type Way = {
+  key: WayKey;
+  /** What it is called, with the point it is carried from. */
+  name: string;
+  says: ReactNode;
+  /** Whether it needs the rod under the beam, which an obstacle takes away. */
+  needsRod: boolean;
+};
+
+export const WAY_NAMES: Record<WayKey, string> = {
+  clamp: "Clamp",
+  slide: "Slide",
+  tape: "Tape",
+  direct: "Center zero",
+};
+
+/** The four ways of setting one height, the crew's own first. */
+export function waysOf(ways: Schemas["WaysSheet"], known: string, first: WayKey): Way[] {
+  const all: Way[] = [
+    {
+      key: "clamp",
+      name: "Clamp the receiver at",
+      says: <Both value={ways.clamp} />,
+      needsRod: true,
+    },
+    {
+      key: "slide",
+      name: `From the clamp on ${known}`,
+      says: <Both value={ways.slide} />,
+      needsRod: true,
+    },
+    {
+      key: "tape",
+      name: "Tape from the beam",
+      says: ways.tape ? (
+        <>
+          <Both value={ways.tape} /> {ways.tape_verb}
+        </>
+      ) : (
+        ways.tape_verb
+      ),
+      needsRod: false,
+    },
+    {
+      key: "direct",
+      name: `Center-zero rule, 0 on ${known}`,
+      says: (
+        <>
+          {ways.direct_verb !== "at zero" && <Both value={ways.direct} />} {ways.direct_verb}
+        </>
+      ),
+      needsRod: false,
+    },
+  ];
+  return all.sort((a, b) => Number(b.key === first) - Number(a.key === first));
+}
+
+export function wayFrom(kept: string): WayKey {
+  return kept in WAY_NAMES ? (kept as WayKey) : "clamp";
+}
