@@ -23,7 +23,7 @@ from server.fieldbook.rules import (
     rod_of,
     sight_on,
 )
-from server.gear.trust import CheckRead, checks_of, slope_error
+from server.gear.trust import checks_of, slope_error
 from server.jobs.rules import run_allowance_of
 
 
@@ -75,11 +75,6 @@ class JobLines:
         self._checks = checks_of({set_up.instrument_id for set_up in self.set_ups})
         self._sightings: dict[UUID, Sighting] = {}
         self._spread(job_id)
-
-    @property
-    def checks(self) -> dict[UUID, list[CheckRead]]:
-        """The checks of the instruments in use, by instrument."""
-        return self._checks
 
     def sighting(self, set_up_id: UUID) -> Sighting:
         """Return what a set-up sees; raises ``KeyError`` for one of another job."""
