@@ -76,6 +76,10 @@ class JobLines:
         self._sightings: dict[UUID, Sighting] = {}
         self._spread(job_id)
 
+    def set_up(self, set_up_id: UUID) -> SetUp:
+        """Return a set-up of the job; raises ``KeyError`` for one of another job."""
+        return self._by_id[set_up_id]
+
     def sighting(self, set_up_id: UUID) -> Sighting:
         """Return what a set-up sees; raises ``KeyError`` for one of another job."""
         if set_up_id not in self._sightings:

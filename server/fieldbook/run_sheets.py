@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator
 from typing import TypedDict
 from uuid import UUID
@@ -191,13 +192,15 @@ def _lines(run: Run, style: Style) -> Iterator[RunLine]:
     def text(length: Length | None) -> str:
         return "" if length is None else format_length(length, style)
 
-    yield _line("", run.start_name, run.legs[0]) | {"elevation": text(levels.start.above_datum)}
+    yield _line("", run.start_name, run.legs[0], style) | {
+        "elevation": text(levels.start.above_datum)
+    }
     for i, leg in enumerate(run.legs):
         after = run.legs[i + 1] if i + 1 < len(run.legs) else None
         rise = leg.leg.rise
         adjusted = levels.adjusted[i] if levels.adjusted else None
         correction = levels.corrections[i] if levels.corrections else None
-        yield _line(str(leg.to.pk) if leg.to else "", _to(leg, run), after) | {
+        yield _line(str(leg.to.pk) if leg.to else "", _to(leg, run), after, style) | {
             "set_up": leg.set_up.number,
             "foresight": leg.sighting.rod.write(leg.foresight),
             "rise": text(rise) if rise > Length(0) else "",
@@ -209,7 +212,7 @@ def _lines(run: Run, style: Style) -> Iterator[RunLine]:
         }
 
 
-def _line(key: str, point: str, backsighted_by: RunLeg | None) -> RunLine:
+def _line(key: str, point: str, backsighted_by: RunLeg | None, style: Style) -> RunLine:
     """Return a point of a run with the backsight the next set-up read on it."""
     line: RunLine = {
         "key": key, "point": point, "set_up": 0, "backsight": "", "height_of_instrument": "",
@@ -217,7 +220,6 @@ def _line(key: str, point: str, backsighted_by: RunLeg | None) -> RunLine:
         "correction": "", "uncertainty": "",
     }  # fmt: skip
     if backsighted_by is not None:
-        style = Style.from_code(backsighted_by.set_up.job.style)
         constant = backsighted_by.sighting.line.constant
         line["backsight"] = backsighted_by.sighting.rod.write(backsighted_by.leg.backsight)
         line["height_of_instrument"] = format_length(constant.above_datum, style)
@@ -260,20 +262,18 @@ def _moving(run: Run, style: Style) -> list[Moving]:
     for leg, after, correction in zip(run.legs, run.legs[1:], corrections, strict=False):
         by = moves(correction, style)
         found.append({"what": _to(leg, run), "by": by})
-        count = counts.get(after.set_up.pk, 0)
+        count = counts[after.set_up.pk]
         if count:
             what = f"{count} readings from set-up {after.set_up.number}"
             found.append({"what": what, "by": by})
     return found
 
 
-def _counts(run: Run) -> dict[UUID, int]:
+def _counts(run: Run) -> Counter[UUID]:
+    """Count the readings of each set-up of a run."""
     keys = [leg.set_up.pk for leg in run.legs]
-    taken = Shot.objects.filter(set_up__in=keys, strike=None).values_list("set_up_id", flat=True)
-    counted: dict[UUID, int] = {}
-    for key in taken:
-        counted[key] = counted.get(key, 0) + 1
-    return counted
+    taken = Shot.objects.filter(set_up__in=keys, strike=None)
+    return Counter(taken.values_list("set_up_id", flat=True))
 
 
 def _spots(run: Run, style: Style) -> Iterator[RunSpot]:

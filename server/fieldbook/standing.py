@@ -86,7 +86,7 @@ class JobStandings:
             "benchmark", "turning_point", "taken_by"
         )
         self.closings = [one for one in rereads if one.occasion == Occasion.CLOSING]
-        self._reads = self._read_again(one for one in rereads if one not in self.closings)
+        self._reads = self._read_again(one for one in rereads if one.occasion != Occasion.CLOSING)
         self._knocks: defaultdict[UUID, list[Knock]] = defaultdict(list)
         for knock in Knock.objects.filter(**of_job).order_by("happened_at"):
             self._knocks[knock.set_up_id].append(knock)
@@ -110,7 +110,7 @@ class JobStandings:
         against its elevation.
         """
         sighting = self.lines.sighting(reread.set_up_id)
-        set_up = next(one for one in self.lines.set_ups if one.pk == reread.set_up_id)
+        set_up = self.lines.set_up(reread.set_up_id)
         first = {set_up.benchmark_id or set_up.turning_point_id: set_up.backsight} | {
             extra.benchmark_id: extra.reading for extra in self.lines.extras[set_up.pk]
         }

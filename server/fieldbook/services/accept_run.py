@@ -13,6 +13,7 @@ from core.lengths import Length, format_length
 from server.crews.models import User
 from server.crews.permissions import Ability, require
 from server.fieldbook.access import reread_for
+from server.fieldbook.lines import JobLines
 from server.fieldbook.models import AcceptedRun, Occasion, TurningPoint
 from server.fieldbook.run_sheets import is_doubtful
 from server.fieldbook.standing import JobStandings
@@ -84,7 +85,7 @@ def _keep(user: User, job: Job, closing_id: UUID, form: AcceptForm) -> None:
     """Keep turning points as benchmarks of the job, with U of each."""
     if not form.keep:
         return
-    lines = JobStandings(job).lines
+    lines = JobLines(job.pk)
     closing = lines.accepted[closing_id].closing
     for i, keep in enumerate(form.keep):
         point = lines.turning_points.get(keep.turning_point)
