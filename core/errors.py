@@ -111,3 +111,21 @@ class UnreadableFall(RuleError):
     """The text is not a fall as crews write it."""
 
     code = "unreadable-fall"
+
+
+class Unusual(RuleError):
+    """Something that can be, but is far more likely a slip of the finger; it asks first."""
+
+    code = "unusual"
+
+
+class BadPanels(RuleError):
+    """Panels that overlap, leave a gap, or reach over their slab."""
+
+    code = "bad-panels"
+
+
+class BadTable(RuleError):
+    """A table that can't be taken in; says the row and the column."""
+
+    code = "bad-table"

@@ -8,6 +8,8 @@ from enum import StrEnum
 from core.errors import OutOfRange
 from core.lengths import Elevation, Length, Style, format_length
 
+ANY_DEPTH = Length.from_metres(10_000)
+
 
 class Verdict(StrEnum):
     """Where a surface lies against its target."""
@@ -38,6 +40,20 @@ class Tolerance:
         """Return the tolerance that is the same above and below."""
         return cls(amount, amount)
 
+    @classmethod
+    def at_most(cls, amount: Length) -> Tolerance:
+        """Return the tolerance that holds above alone: any depth will do, as in a pier's hole."""
+        return cls(amount, ANY_DEPTH)
+
+
+@dataclass(frozen=True, slots=True)
+class Verbs:
+    """What is done about a surface that is high, and one that is low; what is said of one on."""
+
+    high: str
+    low: str
+    on: str
+
 
 @dataclass(frozen=True, slots=True)
 class Judgement:
@@ -46,16 +62,16 @@ class Judgement:
     deviation: Length
     verdict: Verdict
 
-    def action(self, style: Style) -> str:
-        """Say the verb and the amount: take off, add, or leave it."""
+    def action(self, style: Style, verbs: Verbs) -> str:
+        """Say the verb and the amount, such as take off 3/8 in, or leave it."""
         amount = format_length(abs(self.deviation), style)
         match self.verdict:
             case Verdict.HIGH:
-                return f"take off {amount}"
+                return f"{verbs.high} {amount}"
             case Verdict.LOW:
-                return f"add {amount}"
+                return f"{verbs.low} {amount}"
             case Verdict.ON:
-                return "leave it"
+                return verbs.on
 
 
 def judge(actual: Elevation, target: Elevation, tolerance: Tolerance) -> Judgement:

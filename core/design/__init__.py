@@ -2,9 +2,10 @@
 
 from core.design.coursing import IsolationStrip, course_tops, isolation_strip
 from core.design.fall import Fall, fall_in_words, parse_fall
-from core.design.flow import Move, Rejudged, level_moves, rejudged
-from core.design.panel import Panel, fall_to_point, falling_panel, level_panel
+from core.design.flow import Move, Rejudged, move_of, rejudged
+from core.design.panel import Panel, Toward, fall_to_point, level_panel, panel_toward
 from core.design.stack import AdjustableHead, HeadTravel, Layer, StackUp
+from core.design.surface import LevelSurface, PanelSurface, Shifted, Surface
 
 __all__ = [
     "AdjustableHead",
@@ -12,17 +13,22 @@ __all__ = [
     "HeadTravel",
     "IsolationStrip",
     "Layer",
+    "LevelSurface",
     "Move",
     "Panel",
+    "PanelSurface",
     "Rejudged",
+    "Shifted",
     "StackUp",
+    "Surface",
+    "Toward",
     "course_tops",
     "fall_in_words",
     "fall_to_point",
-    "falling_panel",
     "isolation_strip",
-    "level_moves",
     "level_panel",
+    "move_of",
+    "panel_toward",
     "parse_fall",
     "rejudged",
 ]

@@ -3,25 +3,26 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
-from core.floors import FloorLevels
 from core.lengths import Elevation, Length, Style, format_length
 from core.verdicts import Tolerance, Verdict, judge
 
 
 @dataclass(frozen=True, slots=True)
 class Move:
-    """A level that moves; plus is up."""
+    """Levels that move together: the least and the greatest of their moves; plus is up."""
 
     name: str
-    by: Length
+    least: Length
+    most: Length
 
     def in_words(self, style: Style) -> str:
-        """Say which way and by how much."""
-        way = "up" if self.by.nanometres > 0 else "down"
-        return f"{way} {format_length(abs(self.by), style)}"
+        """Say which way and by how much; from what to what where a fall changes."""
+        if self.least == self.most:
+            return _way(self.least, style)
+        return f"{_way(self.least, style)} to {_way(self.most, style)}"
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,27 +34,33 @@ class Rejudged:
     count: int
 
 
-def level_moves(before: FloorLevels, after: FloorLevels) -> tuple[Move, ...]:
-    """Return which of a floor's levels move, none that stays."""
-    moves = (
-        Move("Top of slab", after.top_of_slab - before.top_of_slab),
-        Move("Sub-base (stone)", after.sub_base - before.sub_base),
-    )
-    return tuple(move for move in moves if move.by.nanometres)
+def move_of(
+    name: str, before: Mapping[str, Elevation], after: Mapping[str, Elevation]
+) -> Move | None:
+    """Return how far the levels that both know move, None where none does."""
+    by = [after[key] - level for key, level in before.items() if key in after]
+    if not any(move.nanometres for move in by):
+        return None
+    return Move(name, min(by), max(by))
 
 
 def rejudged(
-    stone: Iterable[Elevation],
-    before: tuple[FloorLevels, Tolerance],
-    after: tuple[FloorLevels, Tolerance],
+    shots: Iterable[tuple[Elevation, Elevation, Elevation]], before: Tolerance, after: Tolerance
 ) -> tuple[Rejudged, ...]:
-    """Return how the plain verdicts of shot stone change, the most frequent change first."""
+    """Return how the plain verdicts of shots change, the most frequent change first.
 
-    def verdict(elevation: Elevation, held: tuple[FloorLevels, Tolerance]) -> Verdict:
-        levels, tolerance = held
-        return judge(elevation, levels.sub_base, tolerance).verdict
-
-    changes = Counter((verdict(one, before), verdict(one, after)) for one in stone)
+    Each shot is its elevation, its old target and its new one.
+    """
+    changes = Counter(
+        (judge(shot, old, before).verdict, judge(shot, new, after).verdict)
+        for shot, old, new in shots
+    )
     return tuple(
         Rejudged(old, new, count) for (old, new), count in changes.most_common() if old != new
     )
+
+
+def _way(by: Length, style: Style) -> str:
+    if by.nanometres == 0:
+        return "not at all"
+    return f"{'up' if by.nanometres > 0 else 'down'} {format_length(abs(by), style)}"

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
+from enum import StrEnum
 from fractions import Fraction
 from math import isqrt
 
@@ -42,15 +44,34 @@ def level_panel(outline: Outline, level: Elevation) -> Panel:
     return Panel(outline, outline.corners[0], level)
 
 
-def falling_panel(
-    outline: Outline, at: PlanPoint, level: Elevation, falls: tuple[Fall, Fall]
-) -> Panel:
-    """Return a panel that falls from ``at``: along +x by the first fall, along +y by the second.
+class Toward(StrEnum):
+    """The way a panel falls in plan, as one looks at it from the origin."""
 
-    With one of the falls 0 it is level one way and falls the other, the usual outdoor slab.
+    RIGHT = "right"
+    LEFT = "left"
+    AWAY = "away"
+    NEAR = "near"
+
+
+def panel_toward(
+    outline: Outline, at: PlanPoint, level: Elevation, falls: Iterable[tuple[Fall, Toward]]
+) -> Panel:
+    """Return a panel that falls from ``at``, each fall toward its own side.
+
+    Raises :class:`BadLevel` for two falls along the same axis.
     """
-    along_x, along_y = falls
-    return Panel(outline, at, level, -along_x.ratio, -along_y.ratio)
+    rises = {Toward.RIGHT: (-1, 0), Toward.LEFT: (1, 0), Toward.AWAY: (0, -1), Toward.NEAR: (0, 1)}
+    x = y = Fraction(0)
+    for fall, toward in falls:
+        way_x, way_y = rises[toward]
+        if (x and way_x) or (y and way_y):
+            raise BadLevel(
+                f"a second fall toward {toward}",
+                "Both falls go the same way or against each other.",
+                "Let one go right or left, the other away or near.",
+            )
+        x, y = x + way_x * fall.ratio, y + way_y * fall.ratio
+    return Panel(outline, at, level, x, y)
 
 
 def fall_to_point(

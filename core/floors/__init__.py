@@ -2,12 +2,14 @@
 
 from core.floors.grid import ProposedPoint, propose_grid
 from core.floors.levels import FloorLevels, check_thicknesses, finished_level
+from core.floors.line import Line
 from core.floors.marks import WallMark, even_positions, wall_marks
 from core.floors.outline import Outline, PlanPoint
 from core.floors.shapes import l_shape, rectangle
 
 __all__ = [
     "FloorLevels",
+    "Line",
     "Outline",
     "PlanPoint",
     "ProposedPoint",

@@ -12,16 +12,25 @@ THICKEST_SLAB = Length.from_metres(3)
 
 @dataclass(frozen=True, slots=True)
 class FloorLevels:
-    """A level slab: its top, its thickness, and the least thickness that will do."""
+    """A slab at its finished level: its thickness, the least that will do, the stone below.
+
+    On a falling slab they are the levels where its finished level holds.
+    """
 
     top_of_slab: Elevation
     thickness: Length
     least_thickness: Length
+    stone_thickness: Length | None = None
 
     @property
     def sub_base(self) -> Elevation:
         """The level the stone should have: top of slab - slab thickness."""
         return self.top_of_slab - self.thickness
+
+    @property
+    def sub_grade(self) -> Elevation | None:
+        """The level of the formation: sub-base - stone; None until somebody says how thick."""
+        return None if self.stone_thickness is None else self.sub_base - self.stone_thickness
 
     def thickness_over(self, stone: Elevation) -> Length:
         """The slab's thickness over stone at an elevation; negative where it is above the top."""

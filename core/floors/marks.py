@@ -59,22 +59,33 @@ def even_positions(run: Length, spacing: Length) -> tuple[Length, ...]:
 
 def wall_marks(outline: Outline, spacing: Length) -> tuple[WallMark, ...]:
     """Return the marks around an outline in order, each corner once, named 1, 1a, 1b, 2, …"""
+    return marks_along(outline.edges, spacing, is_closed=True)
+
+
+def marks_along(
+    legs: tuple[tuple[PlanPoint, PlanPoint], ...], spacing: Length, *, is_closed: bool
+) -> tuple[WallMark, ...]:
+    """Return the marks along legs in order; the end of an open line is a corner too."""
     marks: list[WallMark] = []
-    for wall, (a, b) in enumerate(outline.edges, start=1):
-        run = _rounded_up_distance(a, b)
+    for wall, (a, b) in enumerate(legs, start=1):
+        run = rounded_up_distance(a, b)
         for step, along in enumerate(even_positions(run, spacing)[:-1]):
-            marks.append(WallMark(_name(wall, step), wall, along, _between(a, b, along, run)))
+            marks.append(WallMark(_name(wall, step), wall, along, between(a, b, along, run)))
+    if not is_closed:
+        last = len(legs) + 1
+        marks.append(WallMark(str(last), last, Length(0), legs[-1][1]))
     return tuple(marks)
 
 
-def _rounded_up_distance(a: PlanPoint, b: PlanPoint) -> Length:
+def rounded_up_distance(a: PlanPoint, b: PlanPoint) -> Length:
     """The run, rounded up where it is no whole nanometre, so that no bay exceeds the spacing."""
     squared = (a.x - b.x).nanometres ** 2 + (a.y - b.y).nanometres ** 2
     root = isqrt(squared)
     return Length(root if root * root == squared else root + 1)
 
 
-def _between(a: PlanPoint, b: PlanPoint, along: Length, run: Length) -> PlanPoint:
+def between(a: PlanPoint, b: PlanPoint, along: Length, run: Length) -> PlanPoint:
+    """Return the place so far along the run from a to b."""
     share = Fraction(along.nanometres, run.nanometres)
     return PlanPoint(
         Length(a.x.nanometres + round_half_away(share * (b.x - a.x).nanometres)),

@@ -13,18 +13,19 @@ from core.design import (
     Fall,
     Layer,
     StackUp,
+    Toward,
     course_tops,
     fall_in_words,
     fall_to_point,
-    falling_panel,
     isolation_strip,
-    level_moves,
     level_panel,
+    move_of,
+    panel_toward,
     parse_fall,
     rejudged,
 )
 from core.errors import BadLevel, OutOfRange, UnreadableFall
-from core.floors import FloorLevels, rectangle
+from core.floors import rectangle
 from core.floors.marks import even_positions
 from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Style
@@ -86,25 +87,38 @@ class Falls(TestCase):
 class Flow(TestCase):
     """One finished level drives the rest; a change says what it moves."""
 
-    @given(elevations, st.integers(-(10**9), 10**9), st.integers(10**7, 10**9))
-    def test_a_new_finished_level_moves_the_stone_by_as_much(
-        self, top: Elevation, by: int, thick: int
-    ) -> None:
-        before = FloorLevels(top, Length(thick), Length(thick))
-        after = FloorLevels(top + Length(by), Length(thick), Length(thick))
-        moves = level_moves(before, after)
-        self.assertEqual({move.by.nanometres for move in moves}, {by} if by else set())
+    @given(st.lists(st.tuples(elevations, st.integers(-(10**9), 10**9)), max_size=6))
+    def test_what_moves_is_what_differs(self, levels: list[tuple[Elevation, int]]) -> None:
+        before = {str(i): level for i, (level, _) in enumerate(levels)}
+        after = {str(i): level + Length(by) for i, (level, by) in enumerate(levels)}
+        move = move_of("Slab", before | {"gone": Elevation(0)}, after | {"new": Elevation(9)})
+        moved = [by for _, by in levels]
+        if not any(moved):
+            self.assertIsNone(move)
+        else:
+            assert move is not None
+            self.assertEqual((move.least, move.most), (Length(min(moved)), Length(max(moved))))
 
     def test_what_shots_say_of_the_new_level(self) -> None:
         tolerance = Tolerance.either_way(metres("0.005"))
-        before = FloorLevels(Elevation.from_metres("1.1"), metres("0.1"), metres("0.1"))
-        after = FloorLevels(Elevation.from_metres("1.11"), metres("0.1"), metres("0.1"))
+        old, new = Elevation.from_metres("1.0"), Elevation.from_metres("1.01")
         stone = [Elevation.from_metres(z) for z in ("1.000", "1.001", "1.008", "1.020")]
-        changes = rejudged(stone, (before, tolerance), (after, tolerance))
+        changes = rejudged([(one, old, new) for one in stone], tolerance, tolerance)
         said = [(one.before, one.after, one.count) for one in changes]
         self.assertEqual(said, [(Verdict.ON, Verdict.LOW, 2), (Verdict.HIGH, Verdict.ON, 1)])
-        move = level_moves(before, after)[0]
-        self.assertEqual(move.in_words(Style.from_code("mm")), "up 10 mm")
+
+    def test_a_move_says_its_way(self) -> None:
+        style, level = Style.from_code("mm"), Elevation(0)
+        said = {
+            (10, 10): "up 10 mm",
+            (-3, 12): "down 3 mm to up 12 mm",
+            (0, 4): "not at all to up 4 mm",
+        }
+        for (one, other), words in said.items():
+            after = {"a": level + metres(one / 1000), "b": level + metres(other / 1000)}
+            move = move_of("Slab", {"a": level, "b": level}, after)
+            assert move is not None
+            self.assertEqual(move.in_words(style), words)
 
 
 class Panels(TestCase):
@@ -116,11 +130,26 @@ class Panels(TestCase):
     def test_falls_hold_between_any_two_corners(
         self, level: Elevation, along_x: Fall, along_y: Fall
     ) -> None:
-        panel = falling_panel(self.OUTLINE, place(0, 0), level, (along_x, along_y))
+        panel = panel_toward(
+            self.OUTLINE, place(0, 0), level, [(along_x, Toward.RIGHT), (along_y, Toward.AWAY)]
+        )
         first, right, far, back = panel.corners
         self.assertLessEqual(abs(first - right - along_x.drop(metres(6))).nanometres, 1)
         self.assertLessEqual(abs(first - back - along_y.drop(metres(4))).nanometres, 1)
         self.assertLessEqual(abs((right - far) - (first - back)).nanometres, 2)
+
+    def test_each_way_falls_to_its_own_side(self) -> None:
+        one = Fall(Fraction(1, 50))
+        for toward, low in {
+            Toward.RIGHT: place(6, 0),
+            Toward.LEFT: place(-6, 0),
+            Toward.AWAY: place(0, 6),
+            Toward.NEAR: place(0, -6),
+        }.items():
+            panel = panel_toward(self.OUTLINE, place(0, 0), Elevation(0), [(one, toward)])
+            self.assertEqual(panel.elevation(low), Elevation(-120_000_000), toward)
+        both = [(one, Toward.RIGHT), (one, Toward.LEFT)]
+        self.assertRaises(BadLevel, panel_toward, self.OUTLINE, place(0, 0), Elevation(0), both)
 
     def test_level_both_ways(self) -> None:
         panel = level_panel(self.OUTLINE, Elevation(7))

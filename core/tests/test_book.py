@@ -15,6 +15,7 @@ from core.book import Entry, keep_notes
 from core.errors import OutOfRange, quoted
 from core.lengths import Elevation, Length, Reading, Style
 from core.rods import Numbering, SightLine
+from core.tasks import VERBS, Task
 from core.tests.worked import elevations, metres, readings
 from core.verdicts import Tolerance, Verdict, judge
 
@@ -36,7 +37,10 @@ class Verdicts(TestCase):
         for off, expected in table.items():
             judgement = judge(TARGET + metres(off), TARGET, tolerance)
             with self.subTest(off):
-                said = (judgement.verdict, judgement.action(Style.from_code("mm")))
+                said = (
+                    judgement.verdict,
+                    judgement.action(Style.from_code("mm"), VERBS[Task.STONE]),
+                )
                 self.assertEqual(said, expected)
 
     def test_a_negative_tolerance_is_refused(self) -> None:

@@ -25,30 +25,48 @@ from core.design import (
     Fall,
     HeadTravel,
     Layer,
+    LevelSurface,
+    PanelSurface,
+    Shifted,
     StackUp,
     isolation_strip,
-    level_moves,
     level_panel,
+    move_of,
     rejudged,
 )
+from core.elements import (
+    BoardsAround,
+    Courses,
+    CoveredOutline,
+    FollowingLine,
+    FootingStep,
+    Pad,
+    PierGrid,
+    PierRow,
+    Section,
+    StripFooting,
+    Wall,
+)
 from core.errors import Offer, RuleError
-from core.floors import FloorLevels, propose_grid, rectangle, wall_marks
+from core.floors import FloorLevels, Line, Outline, propose_grid, rectangle, wall_marks
 from core.instruments import FastBeep, Receiver, Slope, Tilt, face_about
 from core.layout import batter_boards, out_of_square, three_four_five
-from core.lengths import Elevation, Length, Reading, Style
-from core.piers import Bell, Pier, cut_list, cut_pile
+from core.lengths import Elevation, Length, Reading, Style, StyleKind
+from core.piers import Bearing, Bell, HoleDepths, HoleFound, Pier, cut_list, cut_pile
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for, reach
 from core.runs import Leg, close_run
 from core.setups import Agreement, Backsight, BenchmarkRead, DoubtfulSpan, take_backsights
 from core.slips import Expected, Near, Slip, Suggestion
 from core.surfaces import Plane, StoneShot, slab_volume
+from core.tables import read_corners
+from core.tasks import VERBS, Task
 from core.tests.worked import metres, place
 from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
 from core.verdicts import Tolerance, judge
 
 FOLDER = Path(core.__file__).parent
 KIT = Kit(0.0001, 0.001, 0.001, 0.5)
-NEEDS_MORE = {"core.surfaces", "core.surfaces.slab", "core.surfaces.order"}
+NEEDS_MORE = {"core.surfaces", "core.surfaces.slab", "core.surfaces.order", "core.surfaces.panels"}
 LONGEST_FUNCTION = 50
 MOST_PARAMETERS = 6
 LONGEST_FILE = 400
@@ -98,9 +116,12 @@ def samples() -> Iterator[Any]:
         HeadTravel(Length(1), Length(2)),
     )
     yield from (level_panel(outline, Elevation(1)), three_four_five(metres(1)))
-    old, new = (FloorLevels(Elevation(z), metres("0.1"), metres("0.1")) for z in (0, 10**9))
-    yield level_moves(old, new)[0]
-    yield rejudged([Elevation(0)], (old, tolerance), (new, tolerance))[0]
+    yield move_of("slab", {"a": Elevation(0)}, {"a": Elevation(1)})
+    yield rejudged([(Elevation(0), Elevation(0), Elevation(10**9))], tolerance, tolerance)[0]
+    flat = LevelSurface(Elevation(0))
+    yield from (flat, Shifted(flat, Length(1)), PanelSurface((level_panel(outline, Elevation(1)),)))
+    yield from plan_samples(outline)
+    yield VERBS[Task.STONE]
     yield isolation_strip(((metres(4), metres("0.1")),), metres("0.1"), metres(10))
     yield batter_boards({"A": Elevation(1)}, Length(1), Length(1))
     yield out_of_square(metres(3), metres(4), metres(5), metres(5))
@@ -112,6 +133,24 @@ def samples() -> Iterator[Any]:
     )
     yield Suggestion(Slip.INCH, Reading(1), Elevation(1))
     yield close_run(Elevation(0), [Leg(Reading(2), Reading(1))], Elevation(1))
+
+
+def plan_samples(outline: Outline) -> Iterator[Any]:
+    """One of every element of a plan, and what they give."""
+    line, level = Line((place(0, 0), place(4, 0))), LevelSurface(Elevation(0))
+    width, section = metres("0.4"), Section(metres("0.4"), metres("0.2"))
+    step = FootingStep(metres(2), metres("0.2"))
+    grid = PierGrid(place(0, 0), place(4, 0), 3, 1, Length(0))
+    wall = Wall(line, Elevation(0), Courses(metres("0.2"), metres("0.01"), 3), width, metres(2))
+    yield from (line, StripFooting(line, Elevation(0), section, metres(2), (step,)))
+    yield from (Pad(place(1, 1), (width, width), Elevation(0), width), wall, wall.heights()[0])
+    yield from (wall.points()[0], wall.drawn()[0])
+    yield FollowingLine(Task.FORM, line, level, metres(2))
+    yield CoveredOutline(Task.SCREED, outline, level, metres(2))
+    yield BoardsAround(outline, metres("0.1"), metres("0.6"))
+    yield PierRow(grid, level, StackUp((Layer("beam", width),)), Fall(Fraction(0)))
+    yield from (HoleDepths(metres(1), None), HoleFound(Bearing.ROCK, is_cleaned=True))
+    yield read_corners(b"0,0", StyleKind.METRES)[0]
 
 
 def modules() -> Iterator[ModuleType]:

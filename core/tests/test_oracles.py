@@ -16,6 +16,7 @@ from core.floors import Outline, PlanPoint, l_shape, propose_grid
 from core.lengths import Elevation, Length, Reading, Style, StyleKind, format_length, parse_length
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for
 from core.surfaces import Plane, StoneShot, concrete_order, slab_volume
+from core.tasks import VERBS, Task
 from core.tests.worked import metres, place
 from core.verdicts import Tolerance, Verdict, judge
 
@@ -130,7 +131,7 @@ class Marks(TestCase):
         target = Elevation.from_metres(20)
         tolerance = Tolerance(Length(plus * 10**6), Length(minus * 10**6))
         judgement = judge(target + Length(off * 10**6), target, tolerance)
-        action = judgement.action(Style.from_code("mm"))
+        action = judgement.action(Style.from_code("mm"), VERBS[Task.STONE])
         moves = {"take off": -1, "add": 1}
         verb = next((verb for verb in moves if action.startswith(verb)), None)
         if verb is None:

@@ -1,0 +1,28 @@
+"""The elements of a job's plan: their geometry, the points to shoot, the heights to set."""
+
+from core.elements.along import Courses, FollowingLine, Wall
+from core.elements.footing import FootingStep, Pad, Section, StripFooting
+from core.elements.over import BoardsAround, CoveredOutline, screed_spacing
+from core.elements.piers import PierGrid, PierRow, read_count
+from core.elements.planned import Drawn, Element, PlannedHeight, PlannedPoint, heights_of
+
+__all__ = [
+    "BoardsAround",
+    "Courses",
+    "CoveredOutline",
+    "Drawn",
+    "Element",
+    "FollowingLine",
+    "FootingStep",
+    "Pad",
+    "PierGrid",
+    "PierRow",
+    "PlannedHeight",
+    "PlannedPoint",
+    "Section",
+    "StripFooting",
+    "Wall",
+    "heights_of",
+    "read_count",
+    "screed_spacing",
+]

@@ -1,0 +1,84 @@
+"""What a point is shot for: its stage in the order of work, and the verbs of its verdict."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+from core.verdicts import Verbs
+
+
+class Stage(StrEnum):
+    """A stage of the work below the finished level, in the order they come."""
+
+    LAYOUT = "layout"
+    DIG = "dig"
+    FORMS = "forms"
+    PIERS = "piers"
+    STONE = "stone"
+    MARKS = "marks"
+
+
+class Task(StrEnum):
+    """What a point is shot for."""
+
+    GROUND = "ground"
+    FORMATION = "formation"
+    FOOTING_BOTTOM = "footing-bottom"
+    HOLE = "hole"
+    FORM = "form"
+    COURSE = "course"
+    PIER_TOP = "pier-top"
+    STONE = "stone"
+    MARK = "mark"
+    SCREED = "screed"
+
+
+STAGES = {
+    Task.GROUND: Stage.LAYOUT,
+    Task.FORMATION: Stage.DIG,
+    Task.FOOTING_BOTTOM: Stage.DIG,
+    Task.HOLE: Stage.DIG,
+    Task.FORM: Stage.FORMS,
+    Task.COURSE: Stage.FORMS,
+    Task.PIER_TOP: Stage.PIERS,
+    Task.STONE: Stage.STONE,
+    Task.MARK: Stage.MARKS,
+    Task.SCREED: Stage.MARKS,
+}
+
+DIG = Verbs(high="dig", low="over-dug by", on="leave it")
+
+VERBS = {
+    Task.FORMATION: DIG,
+    Task.FOOTING_BOTTOM: DIG,
+    Task.HOLE: Verbs(high="dig", low="over-dug by", on="deep enough"),
+    Task.FORM: Verbs(high="lower it", low="shim up", on="leave it"),
+    Task.COURSE: Verbs(high="take down", low="build up", on="leave it"),
+    Task.PIER_TOP: Verbs(high="cut", low="pack", on="leave it"),
+    Task.STONE: Verbs(high="take off", low="add", on="leave it"),
+    Task.MARK: Verbs(high="mark lower by", low="mark higher by", on="leave it"),
+    Task.SCREED: Verbs(high="strike off", low="add", on="leave it"),
+}
+
+SURFACES = {
+    Task.GROUND: "the ground",
+    Task.FORMATION: "the formation",
+    Task.FOOTING_BOTTOM: "the footing's bottom",
+    Task.HOLE: "the bottom of the hole",
+    Task.FORM: "the top of the form",
+    Task.COURSE: "the top of the course",
+    Task.PIER_TOP: "the top of the pier",
+    Task.STONE: "the stone",
+    Task.MARK: "the mark",
+    Task.SCREED: "the screed point",
+}
+
+
+def stage_of(task: Task) -> Stage:
+    """Return the stage a task belongs to."""
+    return STAGES[task]
+
+
+def tasks_of(stage: Stage) -> tuple[Task, ...]:
+    """Return the tasks of a stage, in the order they are done."""
+    return tuple(task for task, own in STAGES.items() if own is stage)
