@@ -80,13 +80,10 @@ class Near:
     off: float
 
 
-def near_points(
-    here: PlanPoint, design: Elevation, shot: Iterable[tuple[PlanPoint, Elevation]]
-) -> tuple[Near, ...]:
-    """Return points that were shot as they lie around a place, against their design."""
+def near_points(here: PlanPoint, shot: Iterable[tuple[PlanPoint, Length]]) -> tuple[Near, ...]:
+    """Return points that were shot as they lie around a place, each with how far it is off."""
     return tuple(
-        Near(float(place.x - here.x), float(place.y - here.y), float(elevation - design))
-        for place, elevation in shot
+        Near(float(place.x - here.x), float(place.y - here.y), float(off)) for place, off in shot
     )
 
 

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import re
 
+from core.tasks import Task
 from e2e.browser import PHONE, BrowserTestCase
 from server.crews.models import Crew, User
 from server.fieldbook.models import Shot
-from server.fieldbook.pegs import pegs_of
+from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Floor, Job, Point
-from server.jobs.rules import style_of
+from server.jobs.plan.job_plan import JobPlan
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.draft_floor import FloorForm
@@ -117,9 +118,13 @@ class KnockedHalfWay(BrowserTestCase):
         dialog.wait_for(state="detached")
 
     def states(self) -> dict[str, str]:
-        style = style_of(self.job)
-        pegs = pegs_of([self.floor], JobStandings(self.job), style)[str(self.floor.pk)].pegs
-        return {peg["name"]: peg["state"] for peg in pegs}
+        own, _ = self.own_pegs()
+        return {peg["name"]: peg["state"] for peg in own.of([Task.STONE])}
+
+    def own_pegs(self) -> tuple[OwnPegs, JobStandings]:
+        standings = JobStandings(self.job)
+        found, _ = pegs_of(stone_of([self.floor.pk]), JobPlan(self.job), standings)
+        return found[self.floor.pk], standings
 
     def doubted(self) -> set[str]:
         return {name for name, state in self.states().items() if state == "in-doubt"}
@@ -156,15 +161,15 @@ class KnockedHalfWay(BrowserTestCase):
 
     def within_u(self) -> None:
         """Hold what the floor says against the truth."""
-        standings = JobStandings(self.job)
-        found = pegs_of([self.floor], standings, style_of(self.job))[str(self.floor.pk)]
-        for stone in found.stone:
-            truth = self.site.ground.elevation(self.place(stone.point))
-            shot = Shot.objects.filter(point__name=stone.point, point__floor=self.floor)
+        own, standings = self.own_pegs()
+        for stone in own.found:
+            name = stone.point.name
+            truth = self.site.ground.elevation(self.place(name))
+            shot = Shot.objects.filter(point=stone.point)
             last = shot.order_by("-taken_at")[0]
             sighting = standings.lines.sighting(last.set_up_id)
-            sure = sighting.sure(last.reading, self.points[stone.point].place).half_width
-            self.assertLessEqual(abs(float(stone.elevation) - truth), sure, stone.point)
+            sure = sighting.sure(last.reading, stone.point.place).half_width
+            self.assertLessEqual(abs(float(stone.elevation) - truth), sure, name)
 
     def test_an_unlikely_reading_is_asked_about_and_never_changed(self) -> None:
         self.sign_in("marek", "string-line-4")

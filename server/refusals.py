@@ -8,6 +8,7 @@ from decimal import Decimal, InvalidOperation
 from typing import TypeVar
 
 from core.errors import Offer, RuleError, quoted
+from core.floors import PlanPoint
 from core.lengths import Length, StyleKind, parse_length
 
 Result = TypeVar("Result")
@@ -85,7 +86,25 @@ class Entries:
 
     def length(self, field: str) -> Length | None:
         """Read a length in the job's style."""
-        return self.check(field, lambda: parse_length(self._typed[field], self._kind))
+        return self.check(field, lambda: parse_length(self._typed.get(field, ""), self._kind))
+
+    def optional(self, field: str) -> Length | None:
+        """Read a length that may be left empty."""
+        return self.length(field) if self._typed.get(field, "").strip() else None
+
+    def text(self, field: str) -> str:
+        """Return what was typed."""
+        return self._typed.get(field, "")
+
+    def corners(self, field: str, count: int) -> tuple[PlanPoint, ...] | None:
+        """Read so many places typed as ``field.0.x`` and so on; None where one was refused."""
+        places: list[PlanPoint] = []
+        for i in range(count):
+            x, y = self.length(f"{field}.{i}.x"), self.length(f"{field}.{i}.y")
+            if x is not None and y is not None:
+                place = self.check(f"{field}.{i}.x", lambda x=x, y=y: PlanPoint(x, y))  # type: ignore[misc]
+                places += [place] if place else []
+        return tuple(places) if len(places) == count else None
 
     def decimal(self, field: str, accepts: str) -> Decimal | None:
         """Read a plain decimal number."""

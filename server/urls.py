@@ -10,10 +10,12 @@ from server.fieldbook.api import trust_views as trust
 from server.fieldbook.api import views as fieldbook
 from server.gear.api import check_views as checks
 from server.gear.api import views as gear
+from server.jobs.api import plan_views as plan
 from server.jobs.api import views as jobs
 from server.overview.api import JobView
-from server.pour.api.views import FloorView, MovesView
+from server.pour.api.views import ElementMovesView, FloorView, MovesView
 from server.refusals import Problem
+from server.stages import api as stages
 from server.webapp.views import page
 
 
@@ -46,10 +48,22 @@ api = [
     path("jobs/<uuid:job>/floor-draft", jobs.FloorDraftView.as_view()),
     path("jobs/<uuid:job>/set-up-draft", fieldbook.SetUpDraftView.as_view()),
     path("jobs/<uuid:job>/set-ups", fieldbook.SetUpsView.as_view()),
+    path("jobs/<uuid:job>/elements", plan.ElementsView.as_view()),
+    path("jobs/<uuid:job>/element-draft", plan.ElementDraftView.as_view()),
+    path("jobs/<uuid:job>/corners", plan.CornersView.as_view()),
+    path("jobs/<uuid:job>/stages/<str:stage>", stages.StageView.as_view()),
+    path("jobs/<uuid:job>/square", stages.SquareView.as_view()),
+    path("jobs/<uuid:job>/triangle", stages.TriangleView.as_view()),
+    path("jobs/<uuid:job>/isolation-strip", stages.StripView.as_view()),
+    path("elements/<uuid:element>", plan.ElementView.as_view()),
+    path("elements/<uuid:element>/moves", ElementMovesView.as_view()),
+    path("points/<uuid:point>/findings", fieldbook.FindingsView.as_view()),
     path("floors/<uuid:floor>", FloorView.as_view()),
     path("floors/<uuid:floor>/moves", MovesView.as_view()),
     path("floors/<uuid:floor>/points", jobs.PointsView.as_view()),
     path("set-ups/<uuid:set_up>/marks", fieldbook.MarksView.as_view()),
+    path("set-ups/<uuid:set_up>/points/<uuid:point>", fieldbook.PointTargetView.as_view()),
+    path("set-ups/<uuid:set_up>/match", fieldbook.MatchView.as_view()),
     path("set-ups/<uuid:set_up>/reading", fieldbook.ReadingView.as_view()),
     path("set-ups/<uuid:set_up>/book", fieldbook.BookView.as_view()),
     path("set-ups/<uuid:set_up>/book.csv", fieldbook.BookCsvView.as_view()),

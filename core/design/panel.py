@@ -75,30 +75,42 @@ def panel_toward(
 
 
 def fall_to_point(
-    outline: Outline, low: PlanPoint, level: Elevation, fall: Fall
+    outline: Outline, low: PlanPoint, rim: Elevation, fall: Fall
 ) -> tuple[Panel, ...]:
-    """Return the panels that fall from every wall to a low point, such as a drain.
+    """Return the panels that fall from a level rim to a low point, such as a drain.
 
-    One a wall: its two corners lie at the same height, the fall times the distance from the
-    wall to the low point above it. Raises :class:`BadLevel` where the point is not inside.
+    One a wall. The farthest wall's panel falls by ``fall``; as the rim is level all around,
+    those of nearer walls fall more. Raises :class:`BadLevel` where the point is not inside.
     """
-    if not outline.contains(low):
+    if not outline.contains(low) or outline.has_on_edge(low):
         raise BadLevel(
-            f"{low}", "The low point is outside the panel.", "Put it inside the outline."
+            f"{low}", "The low point is not inside the panel.", "Put it inside the outline."
         )
-    corners = outline.corners
-    panels: list[Panel] = []
-    for start, end in zip(corners, (*corners[1:], corners[0]), strict=True):
-        triangle = Outline((start, end, low))
-        along = (end.x - start.x).nanometres, (end.y - start.y).nanometres
-        length = isqrt(along[0] ** 2 + along[1] ** 2)
-        inward = Fraction(-along[1], length), Fraction(along[0], length)
-        if not _points_inward(start, low, inward):
-            inward = -inward[0], -inward[1]
-        panels.append(Panel(triangle, low, level, -inward[0] * fall.ratio, -inward[1] * fall.ratio))
-    return tuple(panels)
+    farthest = max(_distance(low, start, end) for start, end in outline.edges)
+    rise = fall.drop(farthest)
+    return tuple(
+        Panel(Outline((start, end, low)), low, rim - rise, *_rises(low, start, end, rise))
+        for start, end in outline.edges
+    )
 
 
-def _points_inward(start: PlanPoint, low: PlanPoint, normal: tuple[Fraction, Fraction]) -> bool:
-    dx, dy = (low.x - start.x).nanometres, (low.y - start.y).nanometres
-    return normal[0] * dx + normal[1] * dy > 0
+def _twice_area(low: PlanPoint, start: PlanPoint, end: PlanPoint) -> int:
+    """Twice the signed area between a wall and the low point, in square nanometres."""
+    along = (end.x - start.x).nanometres, (end.y - start.y).nanometres
+    there = (low.x - start.x).nanometres, (low.y - start.y).nanometres
+    return along[0] * there[1] - along[1] * there[0]
+
+
+def _distance(low: PlanPoint, start: PlanPoint, end: PlanPoint) -> Length:
+    """How far the low point is from a wall's line."""
+    area = _twice_area(low, start, end)
+    return Length(isqrt(area**2 // (start.distance(end).nanometres ** 2)))
+
+
+def _rises(
+    low: PlanPoint, start: PlanPoint, end: PlanPoint, rise: Length
+) -> tuple[Fraction, Fraction]:
+    """What a wall's panel rises along x and y: from the low point by ``rise`` to its wall."""
+    area = _twice_area(low, start, end)
+    dx, dy = (end.x - start.x).nanometres, (end.y - start.y).nanometres
+    return Fraction(rise.nanometres * dy, area), Fraction(-rise.nanometres * dx, area)

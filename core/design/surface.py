@@ -41,6 +41,8 @@ class PanelSurface:
 
     def panel_at(self, place: PlanPoint) -> Panel:
         """The panel a place lies on, or the nearest one."""
+        if len(self.panels) == 1:
+            return self.panels[0]
         for panel in self.panels:
             if panel.outline.contains(place):
                 return panel

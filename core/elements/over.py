@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from core.design.surface import Surface
 from core.elements.planned import Drawn, PlannedPoint, above_zero
 from core.errors import OutOfRange
 from core.floors import Outline, propose_grid
-from core.layout import TALLEST_PRACTICAL
-from core.lengths import Length
+from core.layout import TALLEST_PRACTICAL, BatterBoards, Board, batter_boards
+from core.lengths import Elevation, Length
 from core.tasks import Task
 
 OVERLAP = Length.from_feet(1)
+DIAGONAL_CORNERS = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,22 +60,26 @@ def screed_spacing(straightedge: Length, overlap: Length = OVERLAP) -> Length:
 
 @dataclass(frozen=True, slots=True)
 class BoardsAround:
-    """Batter boards around an outline: clearance, the step of a stepped string, the tallest."""
+    """Batter boards around an outline: the string's clearance, the step of a stepped string,
+    how far the stakes are driven, and the tallest board that will do.
+    """
 
     outline: Outline
     clearance: Length
     step: Length
+    driven: Length
     tallest: Length = TALLEST_PRACTICAL
 
     def __post_init__(self) -> None:
         above_zero("The step", self.step)
         above_zero("The tallest board", self.tallest)
-        if self.clearance.nanometres < 0:
-            raise OutOfRange(
-                f"{float(self.clearance):g} m",
-                "The string stands above the ground.",
-                "6 in (150 mm) of clearance is usual.",
-            )
+        for length in (self.clearance, self.driven):
+            if length.nanometres < 0:
+                raise OutOfRange(
+                    f"{float(length):g} m",
+                    "The string stands above the ground, and the stakes in it.",
+                    "6 in (150 mm) of clearance and stakes driven 18 in (450 mm) are usual.",
+                )
 
     def points(self) -> tuple[PlannedPoint, ...]:
         """The ground at each corner; nobody plans it, it is found."""
@@ -81,6 +87,21 @@ class BoardsAround:
             PlannedPoint(Task.GROUND, str(n), corner, None)
             for n, corner in enumerate(self.outline.corners, start=1)
         )
+
+    def boards(self, ground: Mapping[str, Elevation]) -> BatterBoards:
+        """The boards at the corners whose ground was shot, by their names."""
+        return batter_boards(ground, self.clearance, self.step, self.tallest)
+
+    def stake(self, board: Board) -> Length:
+        """How long a board's stakes are: as high as the board, and what is driven."""
+        return board.height + self.driven
+
+    def diagonals(self) -> tuple[Length, ...]:
+        """Both diagonals of four corners; none for any other outline."""
+        corners = self.outline.corners
+        if len(corners) != DIAGONAL_CORNERS:
+            return ()
+        return corners[0].distance(corners[2]), corners[1].distance(corners[3])
 
     def drawn(self) -> tuple[Drawn, ...]:
         """The string lines."""

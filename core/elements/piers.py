@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from core.design.fall import Fall
-from core.design.stack import StackUp
+from core.design.stack import AdjustableHead, StackUp
 from core.design.surface import Surface
 from core.elements.planned import Drawn, PlannedPoint, above_zero
 from core.errors import Offer, OutOfRange, Unusual
@@ -83,8 +83,10 @@ class PierGrid:
 class PierRow:
     """Piers with the tops that a stack-up below a finished surface asks for (section 11).
 
-    ``bottom`` is the hole's planned bottom, None where the ground and the least depth tell
-    it. A bottom that leaves no pier under its stack is refused with :class:`BadLevel`.
+    With an adjustable head that level is its seat, and the pier is cut so that the head
+    stands at mid-travel. ``bottom`` is the hole's planned bottom, None where the ground and
+    the least depth tell it. A bottom that leaves no pier under its stack is refused with
+    :class:`BadLevel`.
     """
 
     grid: PierGrid
@@ -92,6 +94,7 @@ class PierRow:
     stack: StackUp
     fall: Fall
     bottom: Elevation | None = None
+    head: AdjustableHead | None = None
 
     def __post_init__(self) -> None:
         if self.bottom is not None:
@@ -111,8 +114,16 @@ class PierRow:
             found.append(PlannedPoint(Task.PIER_TOP, name, place, self._top(place, along)))
         return tuple(found)
 
-    def _top(self, place: PlanPoint, along: Length) -> Elevation:
+    def seats(self) -> tuple[tuple[str, Elevation], ...]:
+        """The level each pier or its head carries, by its name, in order."""
+        return tuple((name, self._seat(place, along)) for name, place, along in self.grid.places())
+
+    def _seat(self, place: PlanPoint, along: Length) -> Elevation:
         return self.stack.pier_top(self.finished.elevation(place), self.fall, along)
+
+    def _top(self, place: PlanPoint, along: Length) -> Elevation:
+        seat = self._seat(place, along)
+        return seat if self.head is None else self.head.cut_level(seat)
 
     def drawn(self) -> tuple[Drawn, ...]:
         """The line of each row."""

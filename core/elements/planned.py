@@ -48,6 +48,9 @@ class Element(Protocol):
     def drawn(self) -> tuple[Drawn, ...]:
         """Its drawing in plan."""
 
+    def __hash__(self) -> int:
+        """Equal elements are the same element."""
+
 
 NAMES = {
     Task.FORMATION: "Formation",

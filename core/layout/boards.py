@@ -13,9 +13,12 @@ TALLEST_PRACTICAL = Length.from_feet(4)
 
 @dataclass(frozen=True, slots=True)
 class Board:
-    """A board at a corner: how tall it stands, and by how many whole steps the string is lower."""
+    """A board at a corner: the string's level there, how tall the board stands, and by how many
+    whole steps the string is lower.
+    """
 
     corner: str
+    string: Elevation
     height: Length
     steps: int
 
@@ -54,14 +57,23 @@ def batter_boards(
     lowest = min(ground, key=lambda corner: ground[corner])
     string = ground[highest] + clearance
     boards = tuple(
-        _board(corner, string - level, clearance, step, tallest) for corner, level in ground.items()
+        _board(corner, (string, level), clearance, step, tallest)
+        for corner, level in ground.items()
     )
     return BatterBoards(string, highest, lowest, boards)
 
 
-def _board(corner: str, full: Length, clearance: Length, step: Length, tallest: Length) -> Board:
+def _board(
+    corner: str,
+    between: tuple[Elevation, Elevation],
+    clearance: Length,
+    step: Length,
+    tallest: Length,
+) -> Board:
+    string, level = between
+    full = string - level
     over = (full - tallest).nanometres
     wanted = max(0, -(-over // step.nanometres))
     room = max(0, (full - clearance).nanometres // step.nanometres)
     steps = min(wanted, room)
-    return Board(corner, full - step * steps, steps)
+    return Board(corner, string - step * steps, full - step * steps, steps)

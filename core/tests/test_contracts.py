@@ -147,7 +147,7 @@ def plan_samples(outline: Outline) -> Iterator[Any]:
     yield from (wall.points()[0], wall.drawn()[0])
     yield FollowingLine(Task.FORM, line, level, metres(2))
     yield CoveredOutline(Task.SCREED, outline, level, metres(2))
-    yield BoardsAround(outline, metres("0.1"), metres("0.6"))
+    yield BoardsAround(outline, metres("0.1"), metres("0.6"), metres("0.45"))
     yield PierRow(grid, level, StackUp((Layer("beam", width),)), Fall(Fraction(0)))
     yield from (HoleDepths(metres(1), None), HoleFound(Bearing.ROCK, is_cleaned=True))
     yield read_corners(b"0,0", StyleKind.METRES)[0]

@@ -159,11 +159,13 @@ class Following(TestCase):
 
     def test_boards_stand_at_ground_nobody_planned(self) -> None:
         outline = rectangle(metres(9), metres(5))
-        boards = BoardsAround(outline, metres("0.15"), metres("0.6"))
+        boards = BoardsAround(outline, metres("0.15"), metres("0.6"), metres("0.45"))
         self.assertEqual({p.target for p in boards.points()}, {None})
         self.assertEqual(heights_of(boards.points()), ())
-        self.assertRaises(OutOfRange, BoardsAround, outline, metres("-0.1"), metres("0.6"))
-        self.assertRaises(OutOfRange, BoardsAround, outline, metres("0.1"), Length(0))
+        self.assertRaises(
+            OutOfRange, BoardsAround, outline, metres("-0.1"), metres("0.6"), Length(0)
+        )
+        self.assertRaises(OutOfRange, BoardsAround, outline, metres("0.1"), Length(0), Length(0))
 
 
 class Piers(TestCase):

@@ -190,8 +190,7 @@ class Slips(TestCase):
         self.assertAlmostEqual(expected_at(in_a_row, 5.0, 0.02, 0.003).elevation, 5.01)
 
     def test_points_around_a_place_and_how_far_off_a_reading_is(self) -> None:
-        shot = [(place(3, 4), Elevation.from_metres("5.02"))]
-        (near,) = near_points(place(1, 1), Elevation.from_metres(5), shot)
+        (near,) = near_points(place(1, 1), [(place(3, 4), metres("0.02"))])
         self.assertEqual((near.x, near.y), (2.0, 3.0))
         self.assertAlmostEqual(near.off, 0.02)
         expected = expected_at((), 5.0, 0.02, 0.003)

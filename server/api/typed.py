@@ -70,12 +70,19 @@ def _schema(hint: Any, registry: Any) -> Schema:
     if is_typeddict(hint):
         return _reference(hint, registry)
     origin, arguments = get_origin(hint), get_args(hint)
-    if origin is list:
-        return {"type": "array", "items": _schema(arguments[0], registry)}
+    if origin in (list, dict):
+        inner = _schema(arguments[-1], registry)
+        if origin is list:
+            return {"type": "array", "items": inner}
+        return {"type": "object", "additionalProperties": inner}
     if origin is Literal:
         return {"type": "string", "enum": [str(argument) for argument in arguments]}
     if origin in (Union, types.UnionType):
         return _optional(arguments, registry)
+    return _plain(hint)
+
+
+def _plain(hint: Any) -> Schema:
     if isinstance(hint, type) and issubclass(hint, Enum):
         return {"type": "string", "enum": [member.value for member in hint]}
     return PLAIN[hint]

@@ -10,8 +10,8 @@ from django.db.models import F, Model
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
 from server.fieldbook.models import Reread, SetUp, Shot, TurningPoint
-from server.jobs.access import floor_for
-from server.jobs.models import Floor
+from server.jobs.access import element_for, floor_for
+from server.jobs.models import Element, Floor, Point
 
 
 def set_up_for(user: User, set_up_id: UUID, ability: Ability) -> SetUp:
@@ -34,6 +34,38 @@ def floor_seen_from(user: User, set_up: SetUp, floor_id: UUID) -> Floor:
     if floor.job_id != set_up.job_id:
         raise missing("floor", floor_id)
     return floor
+
+
+def element_seen_from(user: User, set_up: SetUp, element_id: UUID) -> Element:
+    """Return an element of the set-up's own job, in one query."""
+    element, _ = element_for(user, element_id, Ability.READ)
+    if element.job_id != set_up.job_id:
+        raise missing("element", element_id)
+    return element
+
+
+def point_seen_from(user: User, set_up: SetUp, point_id: UUID) -> Point:
+    """Return a point of the set-up's own job."""
+    point = point_for(user, point_id, Ability.READ)
+    if point.owner.job_id != set_up.job_id:
+        raise missing("point", point_id)
+    return point
+
+
+def point_for(user: User, point_id: UUID, ability: Ability) -> Point:
+    """Return a point with the floor or the element it lies on, in one query."""
+    points = Point.objects.filter(pk=point_id).select_related("floor__job", "element__job")
+    for owner in ("floor", "element"):
+        membership = f"{owner}__job__crew__memberships"
+        found = (
+            points.filter(**{f"{membership}__user": user})
+            .annotate(role=F(f"{membership}__role"))
+            .first()
+        )
+        if found is not None:
+            require(found.role, ability)
+            return found
+    raise missing("point", point_id)
 
 
 def shot_for(user: User, shot_id: UUID, ability: Ability) -> Shot:

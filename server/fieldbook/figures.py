@@ -1,13 +1,14 @@
-"""What one reading gives: elevation, thickness, verdict, and what to do; nothing is stored."""
+"""What one reading gives: elevation, verdict, what to do, thickness; nothing is stored."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import TypedDict
+from typing import Literal, TypedDict
 
-from core.floors import FloorLevels, PlanPoint
+from core.floors import PlanPoint
 from core.instruments import Setting
 from core.lengths import (
+    Elevation,
     Length,
     Reading,
     Style,
@@ -16,6 +17,7 @@ from core.lengths import (
     format_length,
 )
 from core.rods import Rod
+from core.tasks import VERBS, Task
 from core.uncertainty import sure_verdict
 from core.verdicts import Tolerance, Verdict, judge
 from server.fieldbook.rules import Sighting
@@ -29,19 +31,24 @@ class BothTexts(TypedDict):
     job: str
 
 
-class Said(TypedDict):
-    """What a reading on the stone says.
+Lies = Literal[Verdict.ON, Verdict.HIGH, Verdict.LOW, "found"]
 
-    ``verdict`` is its lean by plain comparison, ``is_close`` whether U leaves it too close to
-    call; ``largest_part`` says what makes most of U, and what would make it less.
+
+class Said(TypedDict):
+    """What a reading says of the surface it stands on.
+
+    ``verdict`` is its lean by plain comparison, or ``found`` where nothing is planned to
+    compare with; ``is_close`` whether U leaves it too close to call. ``largest_part`` says what
+    makes most of U, and what would make it less. The thickness is that of a slab over stone.
     """
 
     reading: BothTexts
     scale_value: float
     elevation: Shown
-    thickness: Shown
+    target: Shown | None
+    thickness: Shown | None
     deviation: str
-    verdict: Verdict
+    verdict: Lies
     is_close: bool
     verdict_text: str
     uncertainty: str
@@ -51,13 +58,26 @@ class Said(TypedDict):
 
 
 @dataclass(frozen=True, slots=True)
-class Judged:
-    """What the readings of one pass over a floor are judged against, and written in."""
+class SlabOver:
+    """The slab over a point of the stone: its top there, and the least thickness that will do."""
 
-    levels: FloorLevels
+    top: Elevation
+    least: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """What a reading on a point is judged against in one pass, and what it is written in.
+
+    There is no target where the surface is only to be found out.
+    """
+
+    task: Task
+    target: Elevation | None
     tolerance: Tolerance
     style: Style
     setting: str = Setting.FINE
+    slab: SlabOver | None = None
 
 
 def both_texts(reading: Reading, rod: Rod, style: Style) -> BothTexts:
@@ -76,24 +96,41 @@ def both_lengths(length: Length, rod: Rod, style: Style) -> BothTexts:
 
 
 def said(reading: Reading, sighting: Sighting, place: PlanPoint, judged: Judged) -> Said:
-    """Return what a reading on the stone of a floor says."""
-    style, levels = judged.style, judged.levels
-    stone = sighting.line.elevation(reading)
-    judgement = judge(stone, levels.sub_base, judged.tolerance)
+    """Return what a reading on a point says."""
+    style, elevation = judged.style, sighting.line.elevation(reading)
     sure = sighting.sure(reading, place, judged.setting)
-    verdict = sure_verdict(judgement.deviation, judged.tolerance, sure.half_width)
-    thickness = levels.thickness_over(stone)
-    return {
+    found = show(elevation, style)
+    says: Said = {
         "reading": both_texts(reading, sighting.rod, style),
         "scale_value": float(reading),
-        "elevation": show(stone, style),
-        "thickness": show(thickness, style),
+        "elevation": found,
+        "target": None,
+        "thickness": None,
+        "deviation": "",
+        "verdict": "found",
+        "is_close": False,
+        "verdict_text": "found",
+        "uncertainty": f"±{format_fine(sure.half_width, style)}",
+        "largest_part": sure.in_words,
+        "action": f"at {found['text']}",
+        "is_thin": False,
+    }
+    if judged.target is None:
+        return says
+    judgement = judge(elevation, judged.target, judged.tolerance)
+    verdict = sure_verdict(judgement.deviation, judged.tolerance, sure.half_width)
+    says |= {
+        "target": show(judged.target, style),
         "deviation": format_deviation(judgement.deviation, style),
         "verdict": verdict.lean,
         "is_close": verdict.is_close,
         "verdict_text": verdict.in_words,
-        "uncertainty": f"±{format_fine(sure.half_width, style)}",
-        "largest_part": sure.in_words,
-        "action": judgement.action(style),
-        "is_thin": levels.is_thin(thickness),
+        "action": judgement.action(style, VERBS[judged.task]),
     }
+    if judged.slab is not None:
+        thickness = judged.slab.top - elevation
+        says |= {
+            "thickness": show(thickness, style),
+            "is_thin": thickness < judged.slab.least,
+        }
+    return says

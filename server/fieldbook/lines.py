@@ -23,7 +23,9 @@ from server.fieldbook.rules import (
     rod_of,
     sight_on,
 )
+from server.gear.models import InstrumentCheck
 from server.gear.trust import checks_of, slope_error
+from server.jobs.models import Job
 from server.jobs.rules import run_allowance_of
 
 
@@ -202,6 +204,12 @@ def _grouped(extras: Iterable[ExtraBacksight]) -> defaultdict[UUID, list[ExtraBa
     for extra in extras:
         found[extra.set_up_id].append(extra)
     return found
+
+
+def edition_of(job: Job) -> int:
+    """Return how many checks and accepted runs the lines of a job rest on."""
+    checks = InstrumentCheck.objects.filter(instrument__crew=job.crew_id).count()
+    return checks + AcceptedRun.objects.filter(closing__set_up__job=job).count()
 
 
 @lru_cache(maxsize=512)

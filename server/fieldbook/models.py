@@ -6,6 +6,7 @@ from django.db import models
 from django.db.models import Q
 
 from core.instruments import Setting
+from core.piers import Bearing
 from server.crews.models import User
 from server.gear.models import Instrument, Receiver, Rod
 from server.jobs.models import Benchmark, Job, Point
@@ -13,6 +14,7 @@ from server.quantities import LengthField, ReadingField
 from server.records import SiteRecord
 
 SETTINGS = [(str(Setting.FINE), "fine pass"), (str(Setting.COARSE), "rough pass")]
+BEARINGS = [(str(bearing), str(bearing)) for bearing in Bearing]
 
 
 class SetUp(SiteRecord):
@@ -171,6 +173,19 @@ class Shot(SiteRecord):
 
     def __str__(self) -> str:
         return f"{self.typed} on {self.point_id}"
+
+
+class HoleFinding(SiteRecord):
+    """What was found at the bottom of a pier's hole; the last one counts."""
+
+    point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="findings")
+    bearing = models.CharField(max_length=20, choices=BEARINGS)
+    is_cleaned = models.BooleanField()
+    taken_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.bearing} in hole {self.point_id}"
 
 
 class StruckThrough(SiteRecord):

@@ -54,7 +54,7 @@ def kept_notes(user: User, set_up_id: UUID) -> KeptNotes:
     set_up = set_up_for(user, set_up_id, Ability.READ)
     standings = JobStandings(set_up.job)
     standing = standings.by_id[set_up.pk]
-    shots = set_up.shots.select_related("point__floor", "strike", "taken_by")
+    shots = set_up.shots.select_related("point__floor", "point__element", "strike", "taken_by")
     points = set_up.turning_points.select_related("strike", "taken_by")
     rereads = set_up.rereads.select_related("strike", "taken_by", "benchmark", "turning_point")
     found: list[Read] = [*shots, *points, *rereads]
@@ -93,7 +93,7 @@ def _named(read: Read) -> tuple[str, str, str]:
                 "kept as read" if read.slip == "kept" else f"first {read.first_typed}: {read.slip}"
             )
             note = f"{note}, {told}" if note else told
-        return read.point.name, read.point.floor.name, note
+        return read.point.name, read.point.where, note
     if isinstance(read, TurningPoint):
         return read.name, "", "turning point"
     known = read.benchmark or read.turning_point

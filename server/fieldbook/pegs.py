@@ -1,27 +1,29 @@
-"""The state of every point of a floor: its last shot that counts, and what that says."""
+"""The state of every point: its last shot that counts in each pass, and what that says."""
 
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
-from typing import Literal, TypedDict
+from dataclasses import dataclass, field
+from typing import Any, Literal, TypedDict
 from uuid import UUID
 
 from django.db.models import F, Window
 from django.db.models.functions import RowNumber
 
-from core.floors import FloorLevels, PlanPoint
+from core.floors import PlanPoint
 from core.instruments import Setting
-from core.lengths import Elevation, Length, Reading, Style
-from core.verdicts import Tolerance, Verdict
+from core.lengths import Elevation, Length, Reading
+from core.tasks import Stage, Task, tasks_of
+from core.verdicts import Verdict
+from server.fieldbook.aims import PASSES, Aims
 from server.fieldbook.figures import Judged, Said, said
 from server.fieldbook.models import Shot
 from server.fieldbook.standing import JobStandings
-from server.jobs.models import Floor, Point
-from server.jobs.rules import levels_of, rough_tolerance_of
-from server.shown import Place, show_place
+from server.jobs.models import Point
+from server.jobs.plan.job_plan import JobPlan
+from server.shown import Place, Shown, show, show_place
 
-PegState = Literal["not-shot", Verdict.ON, Verdict.HIGH, Verdict.LOW, "close", "in-doubt"]
+PegState = Literal["not-shot", Verdict.ON, Verdict.HIGH, Verdict.LOW, "close", "in-doubt", "found"]
 
 
 class PegShot(Said):
@@ -33,12 +35,16 @@ class PegShot(Said):
 
 
 class Peg(TypedDict):
-    """A point on the plan and its state: in the fine pass, and in the rough one kept apart."""
+    """A point on the plan and its state: in the fine pass, and in the rough one kept apart.
+
+    Its target is empty where the surface is only to be found out.
+    """
 
     id: str
     name: str
     place: Place
     is_extra: bool
+    target: Shown | None
     state: PegState
     shot: PegShot | None
     rough_state: PegState
@@ -46,65 +52,101 @@ class Peg(TypedDict):
 
 
 @dataclass(frozen=True, slots=True)
-class ShotStone:
-    """A point's stone as shot, for surfaces."""
+class FoundPoint:
+    """A point as it was found in the fine pass, out of doubt; its target where it has one."""
 
-    point: str
-    place: PlanPoint
+    point: Point
     elevation: Elevation
+    target: Elevation | None
+
+    @property
+    def off(self) -> Length | None:
+        """How far it lies above its target."""
+        return None if self.target is None else self.elevation - self.target
 
 
 @dataclass(frozen=True, slots=True)
-class FloorPegs:
-    """The pegs of one floor, and the stone they found: nothing in doubt, nothing rough."""
+class OwnPegs:
+    """The pegs of one floor or element, and what was found: nothing in doubt, nothing rough."""
 
-    levels: FloorLevels
-    pegs: list[Peg]
-    stone: list[ShotStone]
+    pegs: dict[Task, list[Peg]] = field(default_factory=dict)
+    found: list[FoundPoint] = field(default_factory=list)
+
+    def of(self, tasks: Iterable[Task]) -> list[Peg]:
+        """Return the pegs of some tasks."""
+        return [peg for task in tasks for peg in self.pegs.get(task, ())]
 
 
+Scope = dict[str, Any]
 Counting = dict[tuple[UUID, str], tuple[UUID, UUID, Reading, bool]]
 
 
-def pegs_of(floors: Iterable[Floor], standings: JobStandings, style: Style) -> dict[str, FloorPegs]:
-    """Return the pegs of a job's floors by floor id, in two queries however many shots."""
-    by_id = {floor.pk: floor for floor in floors}
-    counting = _counting(by_id, standings)
-    passes = {pk: _passes(floor, style) for pk, floor in by_id.items()}
-    found = {pk: FloorPegs(fine.levels, [], []) for pk, (fine, _) in passes.items()}
-    for point in Point.objects.filter(floor__in=by_id).order_by("floor_id", "position"):
-        place, floor = point.place, found[point.floor_id]
-        fine, rough = (
-            _shot(counting.get((point.pk, judged.setting)), standings, place, judged)
-            for judged in passes[point.floor_id]
-        )
-        floor.pegs.append(
-            {
-                "id": str(point.pk),
-                "name": point.name,
-                "place": show_place(place, style),
-                "is_extra": point.is_extra,
-                "state": _state(fine),
-                "shot": fine,
-                "rough_state": _state(rough),
-                "rough": rough,
-            }
-        )
-        if fine and not fine["in_doubt"]:
-            _, set_up, reading, _ = counting[point.pk, Setting.FINE]
-            stone = standings.lines.sighting(set_up).line.elevation(reading)
-            floor.stone.append(ShotStone(point.name, place, stone))
-    return {str(pk): floor_pegs for pk, floor_pegs in found.items()}
+def stone_of(floors: Iterable[UUID]) -> Scope:
+    """Return the scope of the stone under floors."""
+    return {"floor__in": list(floors)}
 
 
-def _counting(floors: Iterable[UUID], standings: JobStandings) -> Counting:
+def stage_of_job(plan: JobPlan, stage: Stage) -> Scope:
+    """Return the scope of a stage; holes and tops of piers need their ground too."""
+    tasks = list(tasks_of(stage))
+    if stage in (Stage.DIG, Stage.PIERS):
+        tasks += [Task.GROUND, Task.HOLE, Task.PIER_TOP]
+    return {"element__job": plan.job, "task__in": tasks}
+
+
+def pegs_of(
+    scope: Scope, plan: JobPlan, standings: JobStandings
+) -> tuple[dict[UUID, OwnPegs], Aims]:
+    """Return the pegs of a scope by what they lie on, in two queries however many shots."""
+    counting = counting_shots(scope, standings)
+    points = _points(scope, plan)
+    elevations = {
+        point.pk: standings.lines.sighting(counted[1]).line.elevation(counted[2])
+        for point in points
+        if (counted := counting.get((point.pk, Setting.FINE))) and not counted[3]
+    }
+    aims = Aims(plan, _grounds(points, elevations))
+    found: dict[UUID, OwnPegs] = {}
+    for point in points:
+        own = found.setdefault(point.owner_id, OwnPegs())
+        task = Task(point.task)
+        fine = aims.judged(point, Setting.FINE)
+        own.pegs.setdefault(task, []).append(_peg(point, fine, counting, standings, aims))
+        if point.pk in elevations:
+            own.found.append(FoundPoint(point, elevations[point.pk], fine.target))
+    return found, aims
+
+
+def _points(scope: Scope, plan: JobPlan) -> list[Point]:
+    """Return the points of a scope in order, each with what it lies on."""
+    points = list(Point.objects.filter(**scope).order_by("position"))
+    for point in points:
+        if point.floor_id is not None:
+            point.floor = plan.floors[point.owner_id]
+        else:
+            point.element = plan.elements[point.owner_id]
+    return points
+
+
+def _grounds(
+    points: list[Point], elevations: dict[UUID, Elevation]
+) -> dict[tuple[UUID, str], Elevation]:
+    return {
+        (point.owner_id, point.name): elevations[point.pk]
+        for point in points
+        if point.task == Task.GROUND and point.pk in elevations
+    }
+
+
+def counting_shots(scope: Scope, standings: JobStandings) -> Counting:
     """Return the last shot of each point and pass that was not struck; the database picks it."""
     last = Window(
         RowNumber(),
         partition_by=[F("point_id"), F("setting")],
         order_by=[F("taken_at").desc(), F("recorded_at").desc()],
     )
-    shots = Shot.objects.filter(point__floor__in=list(floors), strike=None)
+    of_points = {f"point__{name}": value for name, value in scope.items()}
+    shots = Shot.objects.filter(strike=None, **of_points)
     columns = ("id", "point_id", "set_up_id", "reading", "setting", "taken_at")
     found: Counting = {}
     for shot, point, set_up, reading, setting, taken_at in (
@@ -115,27 +157,32 @@ def _counting(floors: Iterable[UUID], standings: JobStandings) -> Counting:
     return found
 
 
-def _passes(floor: Floor, style: Style) -> tuple[Judged, Judged]:
-    """Return what the fine and the rough pass over a floor are judged against."""
-    return judged_in(floor, style, Setting.FINE), judged_in(floor, style, Setting.COARSE)
-
-
-def judged_in(floor: Floor, style: Style, setting: str) -> Judged:
-    """Return what one pass over a floor is judged against; a rough one needs its job."""
-    tolerance: Length = floor.tolerance
-    if setting == Setting.COARSE:
-        tolerance = max(tolerance, rough_tolerance_of(floor.job))
-    return Judged(levels_of(floor), Tolerance.either_way(tolerance), style, setting)
+def _peg(
+    point: Point, judged: Judged, counting: Counting, standings: JobStandings, aims: Aims
+) -> Peg:
+    place, style = point.place, aims.plan.style
+    shot, roughly = (counting.get((point.pk, setting)) for setting in PASSES)
+    fine = shot and _shot(shot, place, standings, judged)
+    rough = roughly and _shot(roughly, place, standings, aims.judged(point, Setting.COARSE))
+    return {
+        "id": str(point.pk),
+        "name": point.name,
+        "place": show_place(place, style),
+        "is_extra": point.is_extra,
+        "target": None if judged.target is None else show(judged.target, style),
+        "state": _state(fine),
+        "shot": fine,
+        "rough_state": _state(rough),
+        "rough": rough,
+    }
 
 
 def _shot(
-    counted: tuple[UUID, UUID, Reading, bool] | None,
-    standings: JobStandings,
+    counted: tuple[UUID, UUID, Reading, bool],
     place: PlanPoint,
+    standings: JobStandings,
     judged: Judged,
-) -> PegShot | None:
-    if counted is None:
-        return None
+) -> PegShot:
     shot, set_up, reading, in_doubt = counted
     sighting = standings.lines.sighting(set_up)
     says = said(reading, sighting, place, judged)

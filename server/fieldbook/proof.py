@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from math import floor
 from typing import TypedDict
 
 from core.lengths import Length, Style, format_fine, format_length
 from core.uncertainty import Kit, Sight, proven_distance, uncertainty
 from core.verdicts import Tolerance
-from server.jobs.models import Floor, Job
+from server.jobs.models import Element, Floor, Job
+from server.jobs.plan.job_plan import JobPlan
 
 METRES_A_FOOT = 0.3048
 
@@ -21,8 +23,21 @@ class Proof(TypedDict):
 
 
 def tightest_tolerance(job: Job) -> Length | None:
-    """Return the tightest tolerance of a job's floors, None without a floor."""
-    return min(Floor.objects.filter(job=job).values_list("tolerance", flat=True), default=None)
+    """Return the tightest tolerance of what is planned on a job, None where nothing is."""
+    floors = Floor.objects.filter(job=job).values_list("tolerance", flat=True)
+    elements = Element.objects.filter(job=job).values_list("tolerance", flat=True)
+    return _tightest([*floors, *elements])
+
+
+def tightest_of(plan: JobPlan) -> Length | None:
+    """Return the tightest tolerance of a plan that is at hand."""
+    floors = [floor.tolerance for floor in plan.floors.values()]
+    return _tightest([*floors, *(element.tolerance for element in plan.elements.values())])
+
+
+def _tightest(tolerances: Iterable[Length]) -> Length | None:
+    """Return the tightest; what is only found out, such as the ground, has none."""
+    return min((one for one in tolerances if one.nanometres), default=None)
 
 
 def proof_of_kit(

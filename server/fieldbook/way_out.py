@@ -6,6 +6,7 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.floors import PlanPoint
+from core.tasks import Stage, Task, stage_of
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
@@ -16,11 +17,13 @@ from server.shown import Shown, show
 
 
 class DoubtedPoint(TypedDict):
-    """A point whose last reading is in doubt."""
+    """A point whose last reading is in doubt; it lies on a floor or on an element."""
 
     point: str
     name: str
     floor: str
+    element: str
+    stage: Stage
     floor_name: str
     reading: str
     taken_at: str
@@ -60,8 +63,10 @@ def way_out(user: User, set_up_id: UUID) -> WayOut:
             {
                 "point": str(shot.point_id),
                 "name": shot.point.name,
-                "floor": str(shot.point.floor_id),
-                "floor_name": shot.point.floor.name,
+                "floor": str(shot.point.floor_id or ""),
+                "element": str(shot.point.element_id or ""),
+                "stage": stage_of(Task(shot.point.task)),
+                "floor_name": shot.point.where,
                 "reading": standing.sighting.rod.write(shot.reading),
                 "taken_at": shot.taken_at.isoformat(),
                 "distance": show(stands.distance(shot.point.place), style),
@@ -82,7 +87,9 @@ def way_out(user: User, set_up_id: UUID) -> WayOut:
 def _still_doubted(standings: JobStandings, set_up_id: UUID) -> list[Shot]:
     """Return the doubted shots that are the last of their points, in the order they were taken."""
     doubts = standings.by_id[set_up_id].doubts
-    shots = Shot.objects.filter(set_up=set_up_id, strike=None).select_related("point__floor")
+    shots = Shot.objects.filter(set_up=set_up_id, strike=None).select_related(
+        "point__floor", "point__element"
+    )
     doubted = [shot for shot in shots.order_by("taken_at", "recorded_at") if doubts(shot.taken_at)]
     last: dict[tuple[UUID, str], UUID] = {
         (point, setting): key

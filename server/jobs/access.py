@@ -8,7 +8,7 @@ from django.db.models import F
 
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
-from server.jobs.models import Floor, Job
+from server.jobs.models import Element, Floor, Job
 
 
 def job_for(user: User, job_id: UUID, ability: Ability) -> tuple[Job, str]:
@@ -38,5 +38,19 @@ def floor_for(user: User, floor_id: UUID, ability: Ability) -> tuple[Floor, str]
     )
     if found is None:
         raise missing("floor", floor_id)
+    require(found.role, ability)
+    return found, found.role
+
+
+def element_for(user: User, element_id: UUID, ability: Ability) -> tuple[Element, str]:
+    """Return an element with its job, and the person's role, in one query."""
+    found = (
+        Element.objects.filter(pk=element_id, job__crew__memberships__user=user)
+        .select_related("job__crew")
+        .annotate(role=F("job__crew__memberships__role"))
+        .first()
+    )
+    if found is None:
+        raise missing("element", element_id)
     require(found.role, ability)
     return found, found.role

@@ -1,13 +1,19 @@
-"""A job: its benchmarks, and the floors planned on it."""
+"""A job: its benchmarks, and the floors and elements planned on it."""
 
 from __future__ import annotations
 
+from uuid import UUID
+
 from django.db import models
+from django.db.models import Q
 
 from core.floors import PlanPoint
+from core.tasks import SURFACES, Task
 from server.crews.models import Crew, User
 from server.quantities import ElevationField, LengthField
 from server.records import SiteRecord
+
+TASKS = [(str(task), str(task)) for task in Task]
 
 
 class Job(models.Model):
@@ -64,29 +70,41 @@ class Benchmark(SiteRecord):
         return self.name
 
 
-class Floor(models.Model):
-    """A level slab as planned: where its top lies, how thick it is, what is still on.
+class Leveled(models.Model):
+    """Something with a level: an elevation, or an amount above a benchmark or a floor."""
 
-    The finished level is ``level_elevation``, or ``level_offset`` above a reference: a
-    benchmark or another floor's finished level.
-    """
-
-    id = models.UUIDField(primary_key=True)
-    job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="floors")
-    name = models.CharField(max_length=40)
     level_elevation = ElevationField(null=True)
     level_offset = LengthField(null=True)
     reference_benchmark = models.ForeignKey(
         Benchmark, null=True, on_delete=models.PROTECT, related_name="+"
     )
     reference_floor = models.ForeignKey(
-        "self", null=True, on_delete=models.PROTECT, related_name="+"
+        "jobs.Floor", null=True, on_delete=models.PROTECT, related_name="+"
     )
+
+    class Meta:
+        abstract = True
+
+
+class Floor(Leveled):
+    """A slab as planned: where its top lies and falls, how thick it is, what is still on.
+
+    The finished level is ``level_elevation``, or ``level_offset`` above a reference: a
+    benchmark or another floor's finished level. ``panels`` are kept as they were typed, none
+    for a level slab. ``stone_thickness`` is empty where nobody said how thick the stone is.
+    """
+
+    id = models.UUIDField(primary_key=True)
+    job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="floors")
+    name = models.CharField(max_length=40)
     thickness = LengthField()
     least_thickness = LengthField()
     tolerance = LengthField()
     grid_spacing = LengthField()
     mark_spacing = LengthField()
+    panels = models.JSONField(default=list)
+    stone_thickness = LengthField(null=True)
+    formation_is_level = models.BooleanField(default=False)
     waste = models.DecimalField(max_digits=5, decimal_places=4)
     order_step = models.DecimalField(max_digits=6, decimal_places=3)
     created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
@@ -124,11 +142,62 @@ class FloorCorner(models.Model):
         return f"corner {self.position + 1} of {self.floor_id}"
 
 
-class Point(models.Model):
-    """A place to shoot on a floor: proposed by the grid, or put there by a person."""
+class ElementKind(models.TextChoices):
+    """What an element of the plan is."""
+
+    BOARDS = "boards", "Batter boards"
+    EXCAVATION = "excavation", "Excavation"
+    FOOTING = "footing", "Strip footing"
+    PAD = "pad", "Pad"
+    WALL = "wall", "Wall of courses"
+    FORM = "form", "Forms"
+    PIERS = "piers", "Piers"
+    MARKS = "marks", "Wall marks"
+    SCREED = "screed", "Screed points"
+
+
+class FloorPart(models.TextChoices):
+    """The surface of a floor a level is given from."""
+
+    TOP = "top", "top of slab"
+    FINISHED = "finished", "finished level, without its fall"
+    SUB_BASE = "sub-base", "sub-base (stone)"
+    SUB_GRADE = "sub-grade", "formation (sub-grade)"
+
+
+class Element(Leveled):
+    """A part of the plan below or beside the floors, with a geometry of its own.
+
+    ``typed`` keeps its geometry as it was typed; what it is follows from that by one
+    function, while it is typed and ever after. It has no level where it is only found out.
+    """
 
     id = models.UUIDField(primary_key=True)
-    floor = models.ForeignKey(Floor, on_delete=models.PROTECT, related_name="points")
+    job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="elements")
+    kind = models.CharField(max_length=10, choices=ElementKind)
+    name = models.CharField(max_length=40)
+    part = models.CharField(max_length=10, choices=FloorPart, default=FloorPart.TOP)
+    tolerance = LengthField()
+    typed = models.JSONField()
+    created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["job", "name"], name="element_name_once_a_job")
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Point(models.Model):
+    """A place to shoot for a task: on a floor's stone, or on an element of the plan."""
+
+    id = models.UUIDField(primary_key=True)
+    floor = models.ForeignKey(Floor, null=True, on_delete=models.PROTECT, related_name="points")
+    element = models.ForeignKey(Element, null=True, on_delete=models.PROTECT, related_name="points")
+    task = models.CharField(max_length=16, choices=TASKS, default=Task.STONE)
     name = models.CharField(max_length=12)
     position = models.PositiveIntegerField()
     x = LengthField()
@@ -138,13 +207,40 @@ class Point(models.Model):
     class Meta:
         ordering = ["position"]
         constraints = [
-            models.UniqueConstraint(fields=["floor", "name"], name="point_name_once_a_floor")
+            models.UniqueConstraint(fields=["floor", "name"], name="point_name_once_a_floor"),
+            models.UniqueConstraint(
+                fields=["element", "task", "name"], name="point_name_once_an_element"
+            ),
+            models.CheckConstraint(
+                condition=Q(floor__isnull=False) ^ Q(element__isnull=False),
+                name="point_lies_on_one_thing",
+            ),
         ]
 
     @property
     def place(self) -> PlanPoint:
         """Where it is."""
         return PlanPoint(self.x, self.y)
+
+    @property
+    def owner(self) -> Floor | Element:
+        """What it lies on."""
+        owner: Floor | Element | None = self.floor or self.element
+        assert owner is not None
+        return owner
+
+    @property
+    def where(self) -> str:
+        """What it lies on, in words; on an element also which of its surfaces."""
+        owner = self.owner.name
+        return owner if self.floor_id else f"{owner}, {SURFACES[Task(self.task)]}"
+
+    @property
+    def owner_id(self) -> UUID:
+        """The key of what it lies on."""
+        key: UUID | None = self.floor_id or self.element_id
+        assert key is not None
+        return key
 
     def __str__(self) -> str:
         return self.name

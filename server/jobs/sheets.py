@@ -5,12 +5,13 @@ from __future__ import annotations
 from typing import Literal, TypedDict
 from uuid import UUID
 
+from core.design import Toward
 from core.floors import Outline
 from core.lengths import Length, Style, format_fine, format_length
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
-from server.jobs.models import Benchmark, Floor, Job
+from server.jobs.models import Benchmark, Floor, Job, Leveled
 from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, run_allowance_of, style_of
 from server.jobs.services.draft_floor import FloorForm, draft_floor
 from server.refusals import Problem
@@ -18,6 +19,8 @@ from server.shown import Amount, Place, Shown, show, show_area, show_place
 
 LevelFrom = Literal["elevation", "benchmark", "floor"]
 Side = Literal["above", "below"]
+Formation = Literal["follow", "level"]
+PanelKind = Literal["level", "one", "two", "point"]
 
 
 class JobRow(TypedDict):
@@ -60,6 +63,21 @@ class Corner(TypedDict):
     y: str
 
 
+class PanelSheet(TypedDict):
+    """A panel as it can be typed again; no corners where it is the whole slab."""
+
+    name: str
+    kind: PanelKind
+    toward: Toward
+    fall: str
+    toward_across: Toward
+    fall_across: str
+    x: str
+    y: str
+    drop: str
+    corners: list[Corner]
+
+
 class FloorTyped(TypedDict):
     """A floor's plan as it can be typed again."""
 
@@ -76,6 +94,9 @@ class FloorTyped(TypedDict):
     mark_spacing: str
     waste: str
     order_step: str
+    stone_thickness: str
+    formation: Formation
+    panels: list[PanelSheet]
 
 
 class FloorDraftSheet(TypedDict):
@@ -86,6 +107,8 @@ class FloorDraftSheet(TypedDict):
     grid: list[Place]
     top_of_slab: Shown | None
     sub_base: Shown | None
+    panels: list[list[Place]]
+    corner_levels: list[Shown]
 
 
 def job_rows(user: User) -> list[JobRow]:
@@ -147,7 +170,7 @@ def floor_typed(floor: Floor, outline: Outline, style: Style) -> FloorTyped:
     return {
         "name": floor.name,
         "corners": [{"x": typed(corner.x), "y": typed(corner.y)} for corner in outline.corners],
-        "level_from": _level_from(floor),
+        "level_from": level_from(floor),
         "level": typed(level),
         "side": "below" if offset is not None and offset.nanometres < 0 else "above",
         "reference": str(floor.reference_benchmark_id or floor.reference_floor_id or ""),
@@ -158,10 +181,17 @@ def floor_typed(floor: Floor, outline: Outline, style: Style) -> FloorTyped:
         "mark_spacing": typed(floor.mark_spacing),
         "waste": f"{(floor.waste * 100).normalize():f}",
         "order_step": f"{floor.order_step.normalize():f}",
+        "stone_thickness": "" if floor.stone_thickness is None else typed(floor.stone_thickness),
+        "formation": "level" if floor.formation_is_level else "follow",
+        "panels": [
+            {**panel, "corners": [{"x": x, "y": y} for x, y in panel["corners"]]}  # type: ignore[typeddict-item]
+            for panel in floor.panels
+        ],
     }
 
 
-def _level_from(floor: Floor) -> LevelFrom:
+def level_from(floor: Leveled) -> LevelFrom:
+    """Say what a level is given from."""
     if floor.reference_benchmark_id:
         return "benchmark"
     return "floor" if floor.reference_floor_id else "elevation"
@@ -187,5 +217,14 @@ def floor_draft_sheet(
         "grid": [show_place(proposed.place, style) for proposed in draft.grid],
         "top_of_slab": show(draft.finished, style) if draft.finished is not None else None,
         "sub_base": show(levels.sub_base, style) if levels else None,
+        "panels": [
+            [show_place(corner, style) for corner in panel.outline.corners]
+            for panel in (draft.top.panels if draft.top else ())
+        ],
+        "corner_levels": [
+            show(draft.top.elevation(corner), style)
+            for corner in (outline.corners if outline and draft.top else ())
+            if draft.top
+        ],
     }
     return sheet, draft.entries.problems

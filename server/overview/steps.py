@@ -5,16 +5,30 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, TypedDict, get_args
 
+from core.tasks import Stage
 from server.fieldbook.sheets import SetUpSheet
 from server.gear.sheets import InstrumentSheet
 from server.gear.trust import TrustState
 from server.jobs.sheets import BenchmarkSheet
 from server.pour.services.floor_sheet import FloorPlan
+from server.stages.progress import StageProgress
 
 StepKey = Literal[
-    "instruments", "control", "floors", "set-up", "marks", "stone", "concrete", "book"
+    "instruments",
+    "control",
+    "floors",
+    "set-up",
+    "layout",
+    "dig",
+    "forms",
+    "piers",
+    "stone",
+    "marks",
+    "concrete",
+    "book",
 ]
 StepState = Literal["done", "next", "open", "later", "attention"]
+BELOW = (Stage.LAYOUT, Stage.DIG, Stage.FORMS, Stage.PIERS)
 TRUSTED = (TrustState.IN_DATE, TrustState.NEEDS_NONE)
 
 
@@ -34,6 +48,11 @@ class Progress:
     benchmarks: list[BenchmarkSheet]
     floors: list[FloorPlan]
     set_ups: list[SetUpSheet]
+    stages: list[StageProgress]
+
+    def stage(self, key: Stage) -> StageProgress | None:
+        """Return how far a stage is, None where the plan has nothing for it."""
+        return next((one for one in self.stages if one["stage"] == key), None)
 
     def total(self, count: Literal["points", "not_shot", "in_doubt", "thin"]) -> int:
         """Return a count over all floors."""
@@ -69,22 +88,35 @@ def steps_of(progress: Progress) -> list[Step]:
             ", ".join(floor["name"] for floor in progress.floors) or "no floor yet",
         ),
         _set_up(progress),
+        *(_stage(stage, progress) for stage in BELOW if progress.stage(stage)),
         ("stone", all_shot, _shot(points, left, doubted)),
+        *(_stage(stage, progress) for stage in [Stage.MARKS] if progress.stage(stage)),
         ("concrete", all_shot and not thin, f"{thin} thin" if thin else "volume and order"),
     ]
     asking = {"instruments"}
     if progress.current is not None:
         asking |= {"set-up"} | ({"stone"} if doubted else set())
+        asking |= {stage["stage"] for stage in progress.stages if stage["in_doubt"]}
     following = next((key for key, done, _ in proven[1:] if not done), None)
     steps: dict[str, Step] = {
         key: {"key": key, "state": _state(key, done, following, asking), "note": note}  # type: ignore[typeddict-item]
         for key, done, note in proven
     }
-    open_or_later: StepState = "open" if ready else "later"
-    steps["marks"] = {"key": "marks", "state": open_or_later, "note": "clamp, slide, tape"}
+    if "marks" not in steps:
+        heights: StepState = "open" if ready else "later"
+        steps["marks"] = {"key": "marks", "state": heights, "note": "clamp, slide, tape"}
     book: StepState = "open" if progress.set_ups else "later"
     steps["book"] = {"key": "book", "state": book, "note": "level notes and runs"}
-    return [steps[key] for key in get_args(StepKey)]
+    return [steps[key] for key in get_args(StepKey) if key in steps]
+
+
+def _stage(stage: Stage, progress: Progress) -> tuple[str, bool, str]:
+    """Return a stage's step; one in doubt is not done."""
+    far = progress.stage(stage)
+    assert far is not None
+    left = far["points"] - far["shot"] - far["in_doubt"]
+    is_done = left == 0 and far["in_doubt"] == 0 and bool(progress.set_ups)
+    return str(stage), is_done, _shot(far["points"], left, far["in_doubt"])
 
 
 def _instruments(progress: Progress) -> tuple[str, bool, str]:

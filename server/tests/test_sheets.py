@@ -52,7 +52,7 @@ class Sheets(SiteTestCase):
         sheet = self.get(f"floors/{self.floor}")
         counts = {
             "points": 12, "not_shot": 7, "on": 1, "high": 2, "low": 1, "close": 1,
-            "in_doubt": 0, "counted_on": 2, "rough": 0, "thin": 1,
+            "found": 0, "in_doubt": 0, "counted_on": 2, "rough": 0, "thin": 1,
         }  # fmt: skip
         self.assertEqual(sheet["plan"]["counts"], counts)
         take_off = sheet["take_off"]
@@ -71,9 +71,10 @@ class Sheets(SiteTestCase):
         self.assertEqual(notes["stone"], ("next", "5 of 12 shot"))
         self.assertEqual(notes["concrete"], ("later", "1 thin"))
         self.assertEqual(notes["marks"][0], "open")
-        (target,) = sheet["stone_targets"]
-        self.assertEqual(target["reading"]["rod"], "3' 7\"")
-        self.assertAlmostEqual(target["scale_value"], 1.0922)
+        point = sheet["floors"][0]["pegs"][0]["id"]
+        target = self.get(f"set-ups/{self.set_up_id}/points/{point}", self.helper)
+        self.assertEqual(target["clamp"]["rod"], "3' 7\"")
+        self.assertAlmostEqual(target["ways"]["clamp_value"], 1.0922)
 
     def test_the_book_carries_rise_and_fall_beside_the_elevations(self) -> None:
         book = self.get(f"set-ups/{self.set_up_id}/book")

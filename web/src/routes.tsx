@@ -77,6 +77,16 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import("./features/floors")).FloorEditor }),
               },
               {
+                path: "elements/new/:kind",
+                lazy: async () => ({ Component: (await import("./features/elements")).NewElement }),
+              },
+              {
+                path: "elements/:element",
+                lazy: async () => ({
+                  Component: (await import("./features/elements")).ChangeElement,
+                }),
+              },
+              {
                 path: "set-up",
                 lazy: async () => ({ Component: (await import("./features/setup")).SetUps }),
               },
@@ -101,8 +111,30 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import("./features/marks")).ClampSheet }),
               },
               {
+                path: "marks/shoot",
+                lazy: async () => ({ Component: (await import("./features/stages")).Marking }),
+              },
+              ...(["layout", "dig", "forms", "piers"] as const).map((path) => ({
+                path,
+                lazy: async () => ({ Component: (await import("./features/stages")).Stages[path] }),
+              })),
+              ...(["layout", "dig", "forms", "piers", "marks"] as const).flatMap((stage) => [
+                {
+                  path: `${stage}/heights/:element`,
+                  lazy: async () => ({
+                    Component: (await import("./features/stages")).heightsOf(stage),
+                  }),
+                },
+                {
+                  path: `${stage}/sheet/:element`,
+                  lazy: async () => ({
+                    Component: (await import("./features/stages")).sheetOf(stage),
+                  }),
+                },
+              ]),
+              {
                 path: "stone",
-                lazy: async () => ({ Component: (await import("./features/stone")).Stone }),
+                lazy: async () => ({ Component: (await import("./features/shoot")).Stone }),
               },
               {
                 path: "concrete",

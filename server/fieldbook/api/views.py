@@ -13,6 +13,8 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.instruments import Setting
+from core.piers import Bearing
+from core.tasks import Stage
 from server.api.errors import ErrorBody, body_of
 from server.api.inputs import Entry, Named
 from server.api.views import SignedInView, answers, recorded, records
@@ -21,7 +23,15 @@ from server.fieldbook.book_csv import book_csv
 from server.fieldbook.figures import Said
 from server.fieldbook.services.backsights import BacksightForm, ExtraForm
 from server.fieldbook.services.draft_set_up import SetUpDraftSheet, draft_set_up
-from server.fieldbook.services.marks import MarksSheet, marks_sheet
+from server.fieldbook.services.findings import FindingForm, record_finding
+from server.fieldbook.services.marks import (
+    MarksSheet,
+    PointTarget,
+    element_marks_sheet,
+    marks_sheet,
+    point_target,
+)
+from server.fieldbook.services.match import Match, MatchForm, match_height
 from server.fieldbook.services.preview import Preview, ReadingForm, preview_reading
 from server.fieldbook.services.record_shot import ShotForm, record_shot
 from server.fieldbook.services.set_up import SetUpForm, set_up
@@ -61,16 +71,23 @@ class SetUpInput(serializers.Serializer[Any]):
 class ReadingQuery(serializers.Serializer[Any]):
     """A reading that is being typed."""
 
-    floor = serializers.UUIDField()
     point = serializers.UUIDField()
     reading = Entry()
     setting = serializers.ChoiceField([str(one) for one in Setting], default=str(Setting.FINE))
 
 
 class MarksQuery(serializers.Serializer[Any]):
-    """Which floor is marked."""
+    """Which floor is marked, or which element at which stage."""
 
-    floor = serializers.UUIDField()
+    floor = serializers.UUIDField(required=False)
+    element = serializers.UUIDField(required=False)
+    stage = serializers.ChoiceField([str(stage) for stage in Stage], required=False)
+
+    def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
+        """Refuse neither of the two."""
+        if "floor" not in attrs and not ("element" in attrs and "stage" in attrs):
+            raise serializers.ValidationError({"floor": "Name a floor, or an element and a stage."})
+        return attrs
 
 
 class ShotInput(serializers.Serializer[Any]):
@@ -139,7 +156,60 @@ class MarksView(SignedInView):
         """Return where to mark and at what, four ways."""
         query = MarksQuery(data=request.query_params)
         query.is_valid(raise_exception=True)
-        return Response(marks_sheet(self.user(request), set_up, query.validated_data["floor"]))
+        asked, user = query.validated_data, self.user(request)
+        if "floor" in asked:
+            return Response(marks_sheet(user, set_up, asked["floor"]))
+        stage = Stage(asked["stage"])
+        return Response(element_marks_sheet(user, set_up, asked["element"], stage))
+
+
+class PointTargetView(SignedInView):
+    """One point seen from a set-up."""
+
+    @extend_schema(operation_id="point_target", responses=answers(PointTarget))
+    def get(self, request: Request, set_up: UUID, point: UUID) -> Response:
+        """Return how its height is set, four ways."""
+        return Response(point_target(self.user(request), set_up, point))
+
+
+class MatchQuery(serializers.Serializer[Any]):
+    """What the rod reads on a height already built, and how far above or below it to set."""
+
+    reading = Entry()
+    amount = Entry(required=False, default="")
+    side = serializers.ChoiceField(["above", "below"], default="above")
+
+
+class MatchView(SignedInView):
+    """A height already built, matched by transfer."""
+
+    @extend_schema(operation_id="match_height", parameters=[MatchQuery], responses=answers(Match))
+    def get(self, request: Request, set_up: UUID) -> Response:
+        """Return its elevation, and how the same height or another is set from it."""
+        query = MatchQuery(data=request.query_params)
+        query.is_valid(raise_exception=True)
+        form = MatchForm(**query.validated_data)
+        return Response(match_height(self.user(request), set_up, form))
+
+
+class FindingInput(serializers.Serializer[Any]):
+    """What was found at the bottom of a hole."""
+
+    id = serializers.UUIDField()
+    bearing = serializers.ChoiceField([str(bearing) for bearing in Bearing])
+    is_cleaned = serializers.BooleanField()
+    taken_at = serializers.DateTimeField()
+
+
+class FindingsView(SignedInView):
+    """The bottom of a hole."""
+
+    @extend_schema(operation_id="record_finding", request=FindingInput, responses=records())
+    def post(self, request: Request, point: UUID) -> Response:
+        """Record what was found there."""
+        form = FindingForm(**self.typed(request, FindingInput))
+        finding, created = record_finding(self.user(request), point, form)
+        return recorded(finding.pk, created)
 
 
 class ReadingView(SignedInView):

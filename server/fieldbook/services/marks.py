@@ -1,155 +1,268 @@
-"""The marks of a floor from one set-up: where, and at what, four ways side by side."""
+"""The heights of a floor or an element from one set-up: where, and at what, four ways."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import TypedDict
 from uuid import UUID
 
-from core.floors import WallMark, wall_marks
+from core import elements as built
+from core.elements.planned import NAMES
+from core.floors import PlanPoint, WallMark, wall_marks
 from core.lengths import Elevation, Length, Style
-from core.rods import Infeasible, Mark, Station, mark_for, reach
+from core.rods import Station, reach
+from core.tasks import Stage, Task, tasks_of
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.fieldbook.access import floor_seen_from, set_up_for
-from server.fieldbook.figures import BothTexts, both_lengths, both_texts
+from server.fieldbook.access import (
+    element_seen_from,
+    floor_seen_from,
+    point_seen_from,
+    set_up_for,
+)
+from server.fieldbook.aims import Aims
+from server.fieldbook.figures import BothTexts, both_texts
+from server.fieldbook.pegs import pegs_of
 from server.fieldbook.proof import tightest_tolerance
-from server.fieldbook.rules import place_of, station_of
+from server.fieldbook.rules import station_of
 from server.fieldbook.sheets import SetUpSheet, set_up_sheet
 from server.fieldbook.standing import JobStandings
-from server.jobs.rules import levels_of, outline_of, style_of
+from server.fieldbook.ways import ObstacleSheet, WaysSheet, obstacle, ways_to
+from server.jobs.models import Element
+from server.jobs.plan.job_plan import FloorSurfaces, JobPlan
+from server.jobs.rules import style_of
 from server.shown import Place, Shown, show, show_place
 
-
-class ObstacleSheet(TypedDict):
-    """Why a mark can't be made from here, and the ways out."""
-
-    why: str
-    ways_out: list[str]
-
-
-class WaysSheet(TypedDict):
-    """One height, four ways; ``tape`` is empty where the beam's elevation is not known."""
-
-    clamp: BothTexts
-    clamp_value: float
-    reference_value: float
-    slide: BothTexts
-    tape: BothTexts | None
-    tape_verb: str
-    direct: BothTexts
-    direct_verb: str
-    obstacle: ObstacleSheet | None
+MOST_SURFACES = 12
 
 
 class SurfaceSheet(TypedDict):
-    """A surface to set, with its target and the ways of setting it."""
+    """A height to set, where it is set, and the ways of setting it."""
 
     key: str
     name: str
+    points: list[str]
     target: Shown
     ways: WaysSheet
 
 
-class WallMarkSheet(TypedDict):
-    """A place to mark along the walls."""
+class PlaceSheet(TypedDict):
+    """A place to set a height at, with its own height, and down from the level line."""
 
     name: str
-    wall: int
+    where: str
     is_corner: bool
-    along: Shown
     place: Place
     distance: Shown
+    target: Shown
+    clamp: BothTexts
+    drop: str
     obstacle: ObstacleSheet | None
 
 
 class MarksSheet(TypedDict):
-    """Everything the marks screen shows."""
+    """Everything the heights' screen shows; ``spacing`` is empty where no rule spaces them."""
 
     set_up: SetUpSheet
-    spacing: Shown
+    spacing: str
     surfaces: list[SurfaceSheet]
-    places: list[WallMarkSheet]
+    places: list[PlaceSheet]
+
+
+class PointTarget(TypedDict):
+    """One point from one set-up: its height four ways, none where it is only found out."""
+
+    target: Shown | None
+    clamp: BothTexts | None
+    ways: WaysSheet | None
+    obstacle: ObstacleSheet | None
+
+
+@dataclass(frozen=True, slots=True)
+class _Height:
+    """A height to set, as it is named, and the points it is set at."""
+
+    key: str
+    name: str
+    target: Elevation
+    points: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class _Spot:
+    """A place to set a height at."""
+
+    name: str
+    where: str
+    is_corner: bool
+    place: PlanPoint
+    target: Elevation
+
+
+class _From:
+    """Writes heights as they are set from one set-up, in as many queries however many."""
+
+    def __init__(self, user: User, set_up_id: UUID) -> None:
+        self.set_up = set_up_for(user, set_up_id, Ability.READ)
+        self.job = self.set_up.job
+        self.style: Style = style_of(self.job)
+        self.standings = JobStandings(self.job)
+        self.standing = self.standings.by_id[set_up_id]
+        self.station: Station = station_of(self.set_up, self.standing.sighting)
+
+    def sheet(
+        self,
+        heights: Sequence[_Height],
+        spots: Sequence[_Spot],
+        line: Elevation | None,
+        spacing: str,
+    ) -> MarksSheet:
+        style = self.style
+        return {
+            "set_up": set_up_sheet(
+                self.standings, self.standing, style, tightest_tolerance(self.job)
+            ),
+            "spacing": spacing,
+            "surfaces": [self._surface(height) for height in heights],
+            "places": [self._place(spot, line) for spot in spots],
+        }
+
+    def _surface(self, height: _Height) -> SurfaceSheet:
+        return {
+            "key": height.key,
+            "name": height.name,
+            "points": list(height.points),
+            "target": show(height.target, self.style),
+            "ways": ways_to(self.station, height.target, self.style),
+        }
+
+    def _place(self, spot: _Spot, line: Elevation | None) -> PlaceSheet:
+        style, station = self.style, self.station
+        distance = self.away(spot.place)
+        clamp = station.line.clamp(spot.target)
+        return {
+            "name": spot.name,
+            "where": spot.where,
+            "is_corner": spot.is_corner,
+            "place": show_place(spot.place, style),
+            "distance": show(distance, style),
+            "target": show(spot.target, style),
+            "clamp": both_texts(clamp, station.rod, style),
+            "drop": "" if line is None else show(line - spot.target, style)["text"],
+            "obstacle": obstacle(reach(station, distance, style)),
+        }
+
+    def away(self, place: PlanPoint) -> Length:
+        """How far a place is from the instrument."""
+        return place.distance(self.standing.sighting.place)
 
 
 def marks_sheet(user: User, set_up_id: UUID, floor_id: UUID) -> MarksSheet:
-    """Return the marks of a floor from a set-up, in as many queries however many marks."""
-    set_up = set_up_for(user, set_up_id, Ability.READ)
-    floor = floor_seen_from(user, set_up, floor_id)
-    job, style, levels = set_up.job, style_of(set_up.job), levels_of(floor)
-    standings = JobStandings(job)
-    standing = standings.by_id[set_up.pk]
-    station = station_of(set_up, standing.sighting)
-    places = wall_marks(outline_of(floor.corners.all()), floor.mark_spacing)
-    stands = place_of(set_up)
+    """Return the heights of a floor, and the marks around its walls."""
+    seen = _From(user, set_up_id)
+    floor = floor_seen_from(user, seen.set_up, floor_id)
+    plan = JobPlan(seen.job)
+    surfaces = plan.surfaces(floor.pk)
+    marks = wall_marks(surfaces.outline, floor.mark_spacing)
+    tops = [surfaces.top.elevation(mark.place) for mark in marks]
+    spots = [
+        _Spot(mark.name, _along(mark, seen.style), mark.is_corner, mark.place, top)
+        for mark, top in zip(marks, tops, strict=True)
+    ]
+    line = max(tops)
+    spacing = show(floor.mark_spacing, seen.style)["text"]
+    return seen.sheet(
+        _floor_heights(surfaces, line), spots, line if surfaces.falls else None, spacing
+    )
+
+
+def _floor_heights(surfaces: FloorSurfaces, line: Elevation) -> list[_Height]:
+    """Return a floor's heights; on a falling one those at its highest edge."""
+    thickness, stone = surfaces.levels.thickness, surfaces.levels.stone_thickness
+    where = ", highest edge" if surfaces.falls else ""
+    heights = [
+        _Height("top-of-slab", "Level line" if surfaces.falls else "Top of slab", line),
+        _Height("sub-base", f"Sub-base (stone){where}", line - thickness),
+    ]
+    if stone is not None and surfaces.formation is not None:
+        below = line - thickness - stone
+        heights.append(_Height("sub-grade", f"Formation{where}", below))
+    return heights
+
+
+def element_marks_sheet(user: User, set_up_id: UUID, element_id: UUID, stage: Stage) -> MarksSheet:
+    """Return the heights of an element at a stage, and the points they are set at."""
+    seen = _From(user, set_up_id)
+    element = element_seen_from(user, seen.set_up, element_id)
+    plan = JobPlan(seen.job)
+    made = plan.element(element.pk)
+    spots = _spots(element, stage, plan, seen.standings)
+    line = max((spot.target for spot in spots), default=None)
+    is_level = len({spot.target for spot in spots}) < 2
+    return seen.sheet(_heights(made, spots), spots, None if is_level else line, "")
+
+
+def _spots(element: Element, stage: Stage, plan: JobPlan, standings: JobStandings) -> list[_Spot]:
+    """Return the points of an element at a stage that are set to something."""
+    _, aims = pegs_of({"element": element, "task": "ground"}, plan, standings)
+    tasks = [str(task) for task in tasks_of(stage)]
+    points = element.points.filter(task__in=tasks).order_by("position")
+    aimed = [(point, aims.target(element, point)) for point in points]
+    return [
+        _Spot(point.name, NAMES[Task(point.task)], False, point.place, target)
+        for point, target in aimed
+        if target is not None
+    ]
+
+
+def _heights(made: built.Element, spots: Sequence[_Spot]) -> list[_Height]:
+    """Return the heights to set: of a wall every course, else each target once.
+
+    Where every point has its own, the highest, which is the level line, and the lowest.
+    """
+    if isinstance(made, built.Wall):
+        return [_Height(one.name, one.name, one.target) for one in made.heights()]
+    together: dict[tuple[str, Elevation], list[str]] = {}
+    for spot in spots:
+        together.setdefault((spot.where, spot.target), []).append(spot.name)
+    found = [
+        _Height(f"{where} {names[0]}", where, target, tuple(names))
+        for (where, target), names in together.items()
+    ]
+    if len(found) <= MOST_SURFACES:
+        return found
+    high, low = (pick(found, key=lambda height: height.target) for pick in (max, min))
+    return [
+        _Height("high", f"{high.name}, level line", high.target, high.points),
+        _Height("low", f"{low.name}, lowest", low.target, low.points),
+    ]
+
+
+def _along(mark: WallMark, style: Style) -> str:
+    if mark.is_corner:
+        return f"corner {mark.wall}"
+    return f"{show(mark.along, style)['text']} along wall {mark.wall}"
+
+
+def point_target(user: User, set_up_id: UUID, point_id: UUID) -> PointTarget:
+    """Return how one point's height is set from a set-up."""
+    seen = _From(user, set_up_id)
+    point = point_seen_from(user, seen.set_up, point_id)
+    plan = JobPlan(seen.job)
+    if point.task == "hole":
+        beside = {"element": point.element_id, "name": point.name}
+        _, aims = pegs_of(beside, plan, seen.standings)
+    else:
+        aims = Aims(plan, {})
+    target = aims.judged(point, "fine").target
+    away = obstacle(reach(seen.station, seen.away(point.place), seen.style))
+    if target is None:
+        return {"target": None, "clamp": None, "ways": None, "obstacle": away}
+    ways = ways_to(seen.station, target, seen.style)
     return {
-        "set_up": set_up_sheet(standings, standing, style, tightest_tolerance(job)),
-        "spacing": show(floor.mark_spacing, style),
-        "surfaces": [
-            _surface("top-of-slab", "Top of slab", levels.top_of_slab, station, style),
-            _surface("sub-base", "Sub-base (stone)", levels.sub_base, station, style),
-        ],
-        "places": [
-            _wall_mark(mark, mark.place.distance(stands), station, style) for mark in places
-        ],
-    }
-
-
-def _surface(
-    key: str, name: str, target: Elevation, station: Station, style: Style
-) -> SurfaceSheet:
-    mark = mark_for(station, target, style)
-    return {
-        "key": key,
-        "name": name,
-        "target": show(target, style),
-        "ways": _ways(mark, station, style),
-    }
-
-
-def _ways(mark: Mark, station: Station, style: Style) -> WaysSheet:
-    rod = station.rod
-    amount = abs(mark.slide.up)
-    return {
-        "clamp": both_texts(mark.clamp, rod, style),
-        "clamp_value": float(mark.clamp),
-        "reference_value": float(station.line.clamp(station.reference)),
-        "slide": {
-            "rod": mark.slide.in_words(rod.graduation.style),
-            "job": both_lengths(amount, rod, style)["job"],
-        },
-        "tape": None if mark.tape is None else both_lengths(abs(mark.tape), rod, style),
-        "tape_verb": _tape_verb(mark.tape),
-        "direct": both_lengths(amount, rod, style),
-        "direct_verb": _verb(mark.slide.up, "above zero", "below zero", "at zero"),
-        "obstacle": _obstacle(mark.infeasible),
-    }
-
-
-def _verb(up: Length, plus: str, minus: str, none: str) -> str:
-    if up.nanometres == 0:
-        return none
-    return plus if up.nanometres > 0 else minus
-
-
-def _tape_verb(tape: Length | None) -> str:
-    if tape is None:
-        return "The beam's own height is not known: tape it to the benchmark when you set up."
-    return _verb(tape, "down from the beam", "up from the beam", "at the beam")
-
-
-def _obstacle(infeasible: Infeasible | None) -> ObstacleSheet | None:
-    if infeasible is None:
-        return None
-    return {"why": infeasible.why, "ways_out": list(infeasible.ways_out)}
-
-
-def _wall_mark(mark: WallMark, distance: Length, station: Station, style: Style) -> WallMarkSheet:
-    return {
-        "name": mark.name,
-        "wall": mark.wall,
-        "is_corner": mark.is_corner,
-        "along": show(mark.along, style),
-        "place": show_place(mark.place, style),
-        "distance": show(distance, style),
-        "obstacle": _obstacle(reach(station, distance, style)),
+        "target": show(target, seen.style),
+        "clamp": ways["clamp"],
+        "ways": ways,
+        "obstacle": ways["obstacle"] or away,
     }

@@ -10,15 +10,16 @@ from core.instruments import Setting
 from core.lengths import Length, Reading, Style, format_deviation
 from core.slips import Expected, Near, expected_at, is_likely, near_points, suggest
 from server.crews.models import User
-from server.crews.permissions import Ability, missing
-from server.fieldbook.access import floor_seen_from, set_up_for
+from server.crews.permissions import Ability
+from server.fieldbook.access import point_seen_from, set_up_for
 from server.fieldbook.figures import Judged, Said, said
-from server.fieldbook.pegs import FloorPegs, judged_in, pegs_of
+from server.fieldbook.pegs import OwnPegs, Scope, pegs_of, stone_of
 from server.fieldbook.rules import Sighting
 from server.fieldbook.services.read_again import RereadForm, reread_of
 from server.fieldbook.services.record_shot import read_on
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
+from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import reread_tolerance_of, style_of
 
 TOLERANCES_OFF_DESIGN = 2
@@ -29,7 +30,6 @@ MOST_OFFERS = 3
 class ReadingForm:
     """A reading that is being typed."""
 
-    floor: UUID
     point: UUID
     reading: str
     setting: str
@@ -68,33 +68,43 @@ class RereadPreview(TypedDict):
 def preview_reading(user: User, set_up_id: UUID, form: ReadingForm) -> Preview:
     """Tell what a reading would say, without recording it."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
-    floor = floor_seen_from(user, set_up, form.floor)
-    point = Point.objects.filter(floor=floor, pk=form.point).first()
-    if point is None:
-        raise missing("point", form.point)
-    standings, style = JobStandings(set_up.job), style_of(set_up.job)
+    point = point_seen_from(user, set_up, form.point)
+    standings, plan = JobStandings(set_up.job), JobPlan(set_up.job)
     sighting = standings.lines.sighting(set_up.pk)
-    judged = judged_in(floor, style, form.setting)
+    pegs, aims = pegs_of(_beside(point), plan, standings)
+    judged = aims.judged(point, form.setting)
     reading = read_on(sighting, form.reading)
-    pegs = pegs_of([floor], standings, style)[str(floor.pk)]
     return {
         "says": said(reading, sighting, point.place, judged),
-        "unlikely": _unlikely(reading, sighting, point, judged, _near(pegs, point, judged)),
+        "unlikely": _unlikely(
+            reading, sighting, point, judged, _near(pegs[point.owner_id], point, judged)
+        ),
     }
 
 
-def _near(pegs: FloorPegs, point: Point, judged: Judged) -> tuple[Near, ...]:
-    """Return the sound stone around a point, against its design; a rough pass has none."""
+def _beside(point: Point) -> Scope:
+    """Return the scope of what lies on the same floor or element."""
+    return stone_of([point.floor_id]) if point.floor_id else {"element": point.element_id}
+
+
+def _near(pegs: OwnPegs, point: Point, judged: Judged) -> tuple[Near, ...]:
+    """Return what was found around a point for the same task; a rough pass has none."""
     if judged.setting != Setting.FINE:
         return ()
-    others = [(one.place, one.elevation) for one in pegs.stone if one.point != point.name]
-    return near_points(point.place, judged.levels.sub_base, others)
+    others = [
+        (one.point.place, one.off)
+        for one in pegs.found
+        if one.point.task == judged.task and one.point.pk != point.pk and one.off is not None
+    ]
+    return near_points(point.place, others)
 
 
 def _unlikely(
     reading: Reading, sighting: Sighting, point: Point, judged: Judged, near: tuple[Near, ...]
 ) -> Unlikely | None:
-    design = float(judged.levels.sub_base)
+    if judged.target is None:
+        return None
+    design = float(judged.target)
     allowance = TOLERANCES_OFF_DESIGN * float(judged.tolerance.plus)
     sure = sighting.sure(reading, point.place, judged.setting).half_width
     expected = expected_at(near, design, allowance, sure)

@@ -11,14 +11,21 @@ from core.errors import RuleError
 from core.floors import PlanPoint
 from core.instruments import Setting
 from core.lengths import Length, Reading, Style
+from core.tasks import Task
+from core.verdicts import Tolerance
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
-from server.fieldbook.figures import Said, said
-from server.fieldbook.lines import remembered_sighting
+from server.fieldbook.access import point_for
+from server.fieldbook.aims import Aims
+from server.fieldbook.figures import Judged, Said, SlabOver, said
+from server.fieldbook.lines import edition_of, remembered_sighting
 from server.fieldbook.models import SetUp, Shot
-from server.fieldbook.pegs import judged_in
+from server.fieldbook.pegs import pegs_of
 from server.fieldbook.rules import Sighting
+from server.fieldbook.standing import JobStandings
 from server.jobs.models import Floor
+from server.jobs.plan.job_plan import JobPlan
+from server.jobs.rules import levels_of, rough_tolerance_of
 from server.records import record_once
 from server.refusals import Invalid, Problem
 
@@ -54,17 +61,30 @@ class ShotForm:
     slip: str = ""
 
 
+@dataclass(frozen=True, slots=True)
+class _Aimed:
+    """A point a shot is recorded on: its job and its place, and what the shot is judged against.
+
+    ``edition`` tells whether what is remembered of a set-up still holds.
+    """
+
+    job: UUID
+    place: PlanPoint
+    judged: Judged
+    edition: int
+
+
 def record_shot(user: User, form: ShotForm) -> tuple[Shot, Said, bool]:
     """Record a shot and answer what it says; the same form twice records one.
 
     A point may carry several shots; the last one not struck counts, in its own pass.
     """
-    floor = _floor_of_point(user, form.point)
+    aimed = _stone_at(user, form) or _aimed_at(user, form)
     try:
-        sighting = remembered_sighting(form.set_up, floor.edition)
+        sighting = remembered_sighting(form.set_up, aimed.edition)
     except SetUp.DoesNotExist:
         raise missing("set-up", form.set_up) from None
-    if sighting.job != floor.job_id:
+    if sighting.job != aimed.job:
         raise missing("set-up", form.set_up)
     reading = read_on(sighting, form.reading)
     shot, created = record_once(
@@ -81,9 +101,7 @@ def record_shot(user: User, form: ShotForm) -> tuple[Shot, Said, bool]:
             taken_by=user,
         )
     )
-    place = PlanPoint(Length.from_metres(floor.point_x), Length.from_metres(floor.point_y))
-    judged = judged_in(floor, Style.from_code(floor.job_style), form.setting)
-    return shot, said(reading, sighting, place, judged), created
+    return shot, said(reading, sighting, aimed.place, aimed.judged), created
 
 
 def read_on(sighting: Sighting, text: str) -> Reading:
@@ -94,14 +112,37 @@ def read_on(sighting: Sighting, text: str) -> Reading:
         raise Invalid(Problem.of("reading", refused)) from refused
 
 
-def _floor_of_point(user: User, point_id: UUID) -> Any:
-    """Return the floor a point lies on, with the point's place and its job's style.
+def _stone_at(user: User, form: ShotForm) -> _Aimed | None:
+    """Return a point of the stone under a level slab; None for any other.
 
-    For whoever may record on it; one plain query with nothing to compile, as readings are
-    logged more often than all else.
+    One plain query with nothing to compile, as stone is shot more often than all else.
     """
-    found: Any = next(iter(Floor.objects.raw(FLOOR_OF_POINT, [point_id, user.pk])), None)
-    if found is None:
-        raise missing("point", point_id)
-    require(found.role, Ability.RECORD)
-    return found
+    floor: Any = next(iter(Floor.objects.raw(FLOOR_OF_POINT, [form.point, user.pk])), None)
+    if floor is None or floor.panels:
+        return None
+    require(floor.role, Ability.RECORD)
+    levels = levels_of(floor)
+    tolerance: Length = floor.tolerance
+    if form.setting == Setting.COARSE:
+        tolerance = max(tolerance, rough_tolerance_of(floor.job))
+    judged = Judged(
+        Task.STONE,
+        levels.sub_base,
+        Tolerance.either_way(tolerance),
+        Style.from_code(floor.job_style),
+        form.setting,
+        SlabOver(levels.top_of_slab, levels.least_thickness),
+    )
+    place = PlanPoint(Length.from_metres(floor.point_x), Length.from_metres(floor.point_y))
+    return _Aimed(floor.job_id, place, judged, floor.edition)
+
+
+def _aimed_at(user: User, form: ShotForm) -> _Aimed:
+    """Return any point, judged with the whole plan of its job at hand."""
+    point = point_for(user, form.point, Ability.RECORD)
+    job = point.owner.job
+    aims = Aims(JobPlan(job), {})
+    if point.task == Task.HOLE:
+        beside = {"element": point.element_id, "name": point.name}
+        _, aims = pegs_of(beside, aims.plan, JobStandings(job))
+    return _Aimed(job.pk, point.place, aims.judged(point, form.setting), edition_of(job))

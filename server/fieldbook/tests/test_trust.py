@@ -345,7 +345,7 @@ class BackSightsPassesAndSlips(Trusted):
         return float(whole or 0) + float(top) / float(bottom or 1)
 
     def preview(self, point: str, reading: str, setting: str = "fine") -> Any:
-        path = f"set-ups/{self.set_up_id}/reading?floor={self.floor}&point={self.names[point]}"
+        path = f"set-ups/{self.set_up_id}/reading?point={self.names[point]}"
         return self.get(f"{path}&reading={reading}&setting={setting}")
 
     def test_an_unlikely_reading_offers_the_likely_slips_and_changes_nothing(self) -> None:

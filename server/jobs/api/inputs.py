@@ -6,8 +6,13 @@ from typing import Any
 
 from rest_framework import serializers
 
+from core.design import Toward
 from core.lengths.style import STYLE_CODES
+from core.tables import LARGEST
 from server.api.inputs import Entry, Named
+from server.jobs.models import ElementKind, FloorPart
+from server.jobs.plan.elements import Typed
+from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm
 
 
@@ -49,6 +54,21 @@ class CornerInput(serializers.Serializer[Any]):
     y = Entry()
 
 
+class PanelInput(serializers.Serializer[Any]):
+    """A panel of a slab; its corners are empty where it is the whole slab."""
+
+    name = Entry()
+    kind = serializers.ChoiceField(["level", "one", "two", "point"])
+    toward = serializers.ChoiceField([str(one) for one in Toward])
+    fall = Entry()
+    toward_across = serializers.ChoiceField([str(one) for one in Toward])
+    fall_across = Entry()
+    x = Entry()
+    y = Entry()
+    drop = Entry()
+    corners = serializers.ListField(child=CornerInput(), max_length=200)
+
+
 class FloorInput(serializers.Serializer[Any]):
     """A floor's plan; the fields of the other shapes may be empty."""
 
@@ -71,6 +91,9 @@ class FloorInput(serializers.Serializer[Any]):
     mark_spacing = Entry()
     waste = Entry()
     order_step = Entry()
+    stone_thickness = Entry(required=False, default="")
+    formation = serializers.ChoiceField(["follow", "level"], required=False, default="follow")
+    panels = serializers.ListField(child=PanelInput(), max_length=40, required=False, default=list)
 
 
 class FloorDraftInput(FloorInput):
@@ -87,7 +110,72 @@ class PointInput(serializers.Serializer[Any]):
     y = Entry()
 
 
+class StepInput(serializers.Serializer[Any]):
+    """A step of a footing."""
+
+    along = Entry()
+    drop = Entry()
+
+
+class LayerInput(serializers.Serializer[Any]):
+    """A layer of a stack-up."""
+
+    name = Entry()
+    nominal = Entry()
+    actual = Entry()
+
+
+class ElementInput(serializers.Serializer[Any]):
+    """An element of the plan; which measures count, its kind says."""
+
+    id = serializers.UUIDField()
+    kind = serializers.ChoiceField(ElementKind.values)
+    name = Named(40)
+    level_from = serializers.ChoiceField(["elevation", "benchmark", "floor"])
+    level = Entry()
+    side = serializers.ChoiceField(["above", "below"])
+    reference = serializers.UUIDField(allow_null=True)
+    part = serializers.ChoiceField(FloorPart.values)
+    tolerance = Entry()
+    shape = serializers.ChoiceField(["line", "corners", "rectangle", "l-shape", "floor"])
+    outline_of = serializers.UUIDField(allow_null=True)
+    corners = serializers.ListField(child=CornerInput(), max_length=200)
+    measures = serializers.DictField(child=Entry())
+    steps = serializers.ListField(child=StepInput(), max_length=50)
+    layers = serializers.ListField(child=LayerInput(), max_length=20)
+
+
+class ElementDraftInput(ElementInput):
+    """An element while it is being typed; even the name may be empty."""
+
+    name = Entry()  # type: ignore[assignment]
+
+
+class TableInput(serializers.Serializer[Any]):
+    """A file with a table in it, as base64."""
+
+    table = serializers.CharField(max_length=LARGEST * 2, trim_whitespace=False, allow_blank=True)
+
+
+def element_form(typed: dict[str, Any]) -> ElementForm:
+    """Return the service's form of a checked body."""
+    body = {**typed}
+    geometry: Typed = {
+        "shape": body.pop("shape"),
+        "outline_of": str(body.pop("outline_of") or ""),
+        "corners": _pairs(body.pop("corners")),
+        "measures": body.pop("measures"),
+        "steps": [dict(step) for step in body.pop("steps")],  # type: ignore[misc]
+        "layers": [dict(layer) for layer in body.pop("layers")],  # type: ignore[misc]
+    }
+    return ElementForm(**body, typed=geometry)
+
+
+def _pairs(corners: list[dict[str, str]]) -> list[list[str]]:
+    return [[corner["x"], corner["y"]] for corner in corners]
+
+
 def floor_form(typed: dict[str, Any]) -> FloorForm:
     """Return the service's form of a checked body."""
-    corners = [(corner["x"], corner["y"]) for corner in typed["corners"]]
-    return FloorForm(**{**typed, "corners": corners})
+    panels = [{**panel, "corners": _pairs(panel["corners"])} for panel in typed["panels"]]
+    return FloorForm(**{**typed, "corners": _pairs(typed["corners"]), "panels": panels})

@@ -6,12 +6,10 @@ from dataclasses import dataclass, field
 from decimal import Decimal
 from uuid import UUID
 
-from core import floors
-from core.errors import BadLevel
+from core.design import PanelSurface
 from core.floors import (
     FloorLevels,
     Outline,
-    PlanPoint,
     ProposedPoint,
     check_thicknesses,
     l_shape,
@@ -19,12 +17,13 @@ from core.floors import (
     rectangle,
     wall_marks,
 )
-from core.lengths import Elevation, Length
+from core.lengths import Elevation, Length, Style, format_length
 from core.surfaces import concrete_order
 from core.verdicts import Tolerance
-from server.jobs.models import Benchmark, Floor, Job
-from server.jobs.rules import finished_level, kind_of, style_of
-from server.jobs.services.add_benchmark import read_elevation
+from server.jobs.models import Job
+from server.jobs.plan.panels import PanelTyped, formation_under, panel_entries, read_panels
+from server.jobs.rules import kind_of, style_of
+from server.jobs.services.draft_level import read_level
 from server.refusals import Entries
 
 STEP_ACCEPTS = "Give the step the supplier sells by, such as 0.25 yd³ or 0.1 m³."
@@ -42,7 +41,7 @@ class FloorForm:
     width: str
     notch_length: str
     notch_width: str
-    corners: list[tuple[str, str]]
+    corners: list[list[str]]
     level_from: str
     level: str
     side: str
@@ -54,6 +53,9 @@ class FloorForm:
     mark_spacing: str
     waste: str
     order_step: str
+    stone_thickness: str = ""
+    formation: str = "follow"
+    panels: list[PanelTyped] = field(default_factory=list)
 
 
 @dataclass(slots=True)
@@ -63,6 +65,7 @@ class FloorDraft:
     entries: Entries
     outline: Outline | None = None
     grid: tuple[ProposedPoint, ...] = ()
+    top: PanelSurface | None = None
     finished: Elevation | None = None
     levels: FloorLevels | None = None
     values: dict[str, object] = field(default_factory=dict)
@@ -75,15 +78,20 @@ def draft_floor(job: Job, form: FloorForm) -> FloorDraft:
         for name in (
             "length", "width", "notch_length", "notch_width", "level", "thickness",
             "least_thickness", "tolerance", "grid_spacing", "mark_spacing", "waste", "order_step",
+            "stone_thickness",
         )
     }  # fmt: skip
+    typed |= panel_entries(form.panels)
     for i, (x, y) in enumerate(form.corners):
         typed[f"corners.{i}.x"], typed[f"corners.{i}.y"] = x, y
     draft = FloorDraft(Entries(typed, kind_of(job)))
     draft.outline = _outline(draft.entries, form)
     _spacings(draft)
-    _level(draft, job, form)
+    level = read_level(draft.entries, job, form)
+    draft.finished = level.elevation
+    draft.values |= level.values
     _thicknesses(draft, job)
+    _surfaces(draft, job, form)
     _order(draft)
     return draft
 
@@ -104,15 +112,10 @@ def _outline(entries: Entries, form: FloorForm) -> Outline | None:
 
 
 def _polygon(entries: Entries, form: FloorForm) -> Outline | None:
-    corners: list[PlanPoint] = []
-    for i in range(len(form.corners)):
-        x, y = entries.length(f"corners.{i}.x"), entries.length(f"corners.{i}.y")
-        if x is not None and y is not None:
-            corner = entries.check(f"corners.{i}.x", lambda x=x, y=y: PlanPoint(x, y))  # type: ignore[misc]
-            corners += [corner] if corner else []
-    if len(corners) < len(form.corners):
+    corners = entries.corners("corners", len(form.corners))
+    if corners is None:
         return None
-    return entries.check("corners", lambda: Outline(tuple(corners)))
+    return entries.check("corners", lambda: Outline(corners))
 
 
 def _spacings(draft: FloorDraft) -> None:
@@ -125,73 +128,6 @@ def _spacings(draft: FloorDraft) -> None:
         draft.grid = entries.check("grid_spacing", lambda: propose_grid(outline, spacing)) or ()
     if marks is not None:
         entries.check("mark_spacing", lambda: wall_marks(outline, marks))
-
-
-def _level(draft: FloorDraft, job: Job, form: FloorForm) -> None:
-    entries = draft.entries
-    draft.values |= {
-        "level_elevation": None,
-        "level_offset": None,
-        "reference_benchmark_id": None,
-        "reference_floor_id": None,
-    }
-    if form.level_from == "elevation":
-        draft.finished = read_elevation(entries, "level")
-        draft.values["level_elevation"] = draft.finished
-        return
-    amount = entries.length("level")
-    reference = _reference(draft, job, form)
-    if amount is None or reference is None:
-        return
-    if amount.nanometres < 0:
-        entries.refuse(
-            "level",
-            form.level,
-            "The amount has a minus sign.",
-            "Say above or below, and the amount.",
-        )
-        return
-    offset = amount if form.side == "above" else -amount
-    draft.values["level_offset"] = offset
-    draft.finished = floors.finished_level(reference, offset)
-
-
-def _reference(draft: FloorDraft, job: Job, form: FloorForm) -> Elevation | None:
-    """Return the elevation a relative level starts from, and note its record."""
-    if form.level_from == "benchmark" and form.reference is not None:
-        benchmark = Benchmark.objects.filter(job=job, pk=form.reference).first()
-        if benchmark is not None:
-            draft.values["reference_benchmark_id"] = benchmark.pk
-            elevation: Elevation = benchmark.elevation
-            return elevation
-    elif form.reference is not None:
-        floor = (
-            Floor.objects.filter(job=job, pk=form.reference)
-            .exclude(pk=form.id)
-            .select_related("reference_floor")
-            .first()
-        )
-        if floor is not None:
-            draft.values["reference_floor_id"] = floor.pk
-            return draft.entries.check("reference", lambda: _apart_from(form.id, floor))
-    draft.entries.refuse(
-        "reference", "", "There is no such reference in this job.", "Choose a benchmark or a floor."
-    )
-    return None
-
-
-def _apart_from(own: UUID, floor: Floor) -> Elevation:
-    """Return a reference floor's level; refuse one that rests on the floor itself."""
-    link: Floor | None = floor
-    while link is not None:
-        if link.pk == own:
-            raise BadLevel(
-                floor.name,
-                "Its level rests on this very floor.",
-                "Give the level from a benchmark.",
-            )
-        link = link.reference_floor
-    return finished_level(floor)
 
 
 def _thicknesses(draft: FloorDraft, job: Job) -> None:
@@ -207,8 +143,39 @@ def _thicknesses(draft: FloorDraft, job: Job) -> None:
     entries.check(
         _thickness_field(thickness, least), lambda: check_thicknesses(thickness, least, style)
     )
+    stone = entries.optional("stone_thickness")
+    if stone is not None and stone.nanometres < 0:
+        entries.refuse(
+            "stone_thickness",
+            format_length(stone, style),
+            "The stone is 0 or more thick.",
+            "Leave it empty where nobody knows yet.",
+        )
     if draft.finished is not None and len(entries.problems) == before:
-        draft.levels = FloorLevels(draft.finished, thickness, least)
+        draft.levels = FloorLevels(draft.finished, thickness, least, stone)
+
+
+def _surfaces(draft: FloorDraft, job: Job, form: FloorForm) -> None:
+    """Read the panels, and the formation that may not rise through the stone."""
+    draft.values |= {
+        "panels": list(form.panels),
+        "stone_thickness": draft.levels and draft.levels.stone_thickness,
+        "formation_is_level": form.formation == "level",
+    }
+    outline, levels = draft.outline, draft.levels
+    if outline is None or levels is None:
+        return
+    panels = read_panels(draft.entries, form.panels, outline, levels.top_of_slab)
+    if panels is None:
+        return
+    draft.top = PanelSurface(panels)
+    draft.entries.check("stone_thickness", lambda: _formation(draft, levels, style_of(job)))
+
+
+def _formation(draft: FloorDraft, levels: FloorLevels, style: Style) -> bool:
+    assert draft.top is not None
+    is_level = bool(draft.values["formation_is_level"])
+    return formation_under(draft.top, levels, is_level=is_level, style=style) is not None
 
 
 def _thickness_field(thickness: Length, least: Length) -> str:

@@ -11,8 +11,10 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import floor_for, job_for
 from server.jobs.models import Floor, FloorCorner, Job, Point
+from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import outline_of
 from server.jobs.services.draft_floor import FloorDraft, FloorForm, draft_floor
+from server.jobs.services.place_element import check_carried
 from server.records import record_once
 from server.refusals import Invalid, Problem
 
@@ -43,6 +45,7 @@ def change_floor(user: User, floor_id: UUID, form: FloorForm) -> Floor:
         for name, value in draft.values.items():
             setattr(floor, name, value)
         floor.save()
+        check_carried(JobPlan(floor.job))
     return floor
 
 

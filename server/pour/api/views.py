@@ -9,10 +9,15 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from server.api.views import SignedInView, answers
-from server.jobs.api.inputs import FloorDraftInput, floor_form
+from server.jobs.api.inputs import (
+    ElementDraftInput,
+    FloorDraftInput,
+    element_form,
+    floor_form,
+)
 from server.jobs.api.views import FloorChangeView
 from server.pour.services.floor_sheet import FloorSheet, floor_sheet
-from server.pour.services.moves import MovesSheet, moves_sheet
+from server.pour.services.moves import MovesSheet, element_moves, floor_moves
 
 
 class FloorView(FloorChangeView):
@@ -33,4 +38,18 @@ class MovesView(SignedInView):
     def post(self, request: Request, floor: UUID) -> Response:
         """Tell what it would move; nothing is stored."""
         form = floor_form({**self.typed(request, FloorDraftInput), "id": floor})
-        return Response(moves_sheet(self.user(request), floor, form))
+        return Response(floor_moves(self.user(request), floor, form))
+
+
+class ElementMovesView(SignedInView):
+    """A change of an element that is being typed."""
+
+    @extend_schema(
+        operation_id="draft_element_moves",
+        request=ElementDraftInput,
+        responses=answers(MovesSheet),
+    )
+    def post(self, request: Request, element: UUID) -> Response:
+        """Tell what it would move; nothing is stored."""
+        form = element_form({**self.typed(request, ElementDraftInput), "id": element})
+        return Response(element_moves(self.user(request), element, form))

@@ -2,43 +2,22 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from typing import TypedDict
 from uuid import UUID
 
-from core.floors import Outline
-from core.instruments import Setting
-from core.lengths import Style
-from core.uncertainty import SureVerdict
+from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.fieldbook.pegs import FloorPegs, Peg, judged_in, pegs_of
+from server.fieldbook.counts import PegCounts, counts_of
+from server.fieldbook.pegs import OwnPegs, Peg, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import floor_for
-from server.jobs.models import Floor
-from server.jobs.rules import outline_of, style_of
+from server.jobs.plan.job_plan import JobPlan
+from server.jobs.plan.sheets import falls_in_words
+from server.jobs.rules import rough_tolerance_of
 from server.jobs.sheets import FloorTyped, floor_typed
 from server.pour.services.take_off import TakeOff, Undecided, take_off
 from server.shown import Amount, Place, Shown, show, show_area, show_place
-
-
-class PegCounts(TypedDict):
-    """How many points are in each state.
-
-    ``counted_on`` is how many the crew takes for on: plainly by their lean, strictly only sure
-    ones. ``rough`` is how many a rough pass has shot.
-    """
-
-    points: int
-    not_shot: int
-    on: int
-    high: int
-    low: int
-    close: int
-    in_doubt: int
-    counted_on: int
-    rough: int
-    thin: int
 
 
 class FloorPlan(TypedDict):
@@ -47,11 +26,14 @@ class FloorPlan(TypedDict):
     id: str
     name: str
     outline: list[Place]
+    panels: list[list[Place]]
     area: Amount
     top_of_slab: Shown
     sub_base: Shown
     thickness: Shown
     least_thickness: Shown
+    falls: str
+    sub_grade: Shown | None
     tolerance: Shown
     rough_tolerance: Shown
     counts: PegCounts
@@ -70,49 +52,41 @@ class FloorSheet(TypedDict):
 def floor_sheet(user: User, floor_id: UUID) -> FloorSheet:
     """Return a floor's sheet, in a fixed number of queries however many points and shots."""
     floor, _ = floor_for(user, floor_id, Ability.READ)
-    style = style_of(floor.job)
-    outline = outline_of(floor.corners.all())
-    pegs = pegs_of([floor], JobStandings(floor.job), style)[str(floor.pk)]
-    taken, undecided = take_off(floor, outline, pegs, style)
+    plan = JobPlan(floor.job)
+    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobStandings(floor.job))
+    own = pegs.get(floor_id, OwnPegs())
+    taken, undecided = take_off(floor, plan.surfaces(floor_id), own.found, plan.style)
     return {
-        "plan": floor_plan(floor, outline, pegs, style),
-        "typed": floor_typed(floor, outline, style),
+        "plan": floor_plan(plan, floor_id, own),
+        "typed": floor_typed(floor, plan.outlines[floor_id], plan.style),
         "take_off": taken,
         "undecided": undecided,
     }
 
 
-def floor_plan(floor: Floor, outline: Outline, pegs: FloorPegs, style: Style) -> FloorPlan:
+def floor_plan(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> FloorPlan:
     """Return a floor's outline, levels and pegs."""
+    style, floor, surfaces = plan.style, plan.floors[floor_id], plan.surfaces(floor_id)
+    levels, pegs = surfaces.levels, own.of([Task.STONE])
+    rough = max(floor.tolerance, rough_tolerance_of(plan.job))
     return {
         "id": str(floor.pk),
         "name": floor.name,
-        "outline": [show_place(corner, style) for corner in outline.corners],
-        "area": show_area(outline.area, style),
-        "top_of_slab": show(pegs.levels.top_of_slab, style),
-        "sub_base": show(pegs.levels.sub_base, style),
+        "outline": [show_place(corner, style) for corner in surfaces.outline.corners],
+        "panels": [
+            [show_place(corner, style) for corner in panel.outline.corners]
+            for panel in surfaces.panels
+            if len(surfaces.panels) > 1
+        ],
+        "area": show_area(surfaces.outline.area, style),
+        "top_of_slab": show(levels.top_of_slab, style),
+        "sub_base": show(levels.sub_base, style),
         "thickness": show(floor.thickness, style),
         "least_thickness": show(floor.least_thickness, style),
+        "falls": falls_in_words(surfaces, style),
+        "sub_grade": None if levels.sub_grade is None else show(levels.sub_grade, style),
         "tolerance": show(floor.tolerance, style),
-        "rough_tolerance": show(judged_in(floor, style, Setting.COARSE).tolerance.plus, style),
-        "counts": _counts(pegs.pegs, strictly=floor.job.crew.strict_calls),
-        "pegs": pegs.pegs,
-    }
-
-
-def _counts(pegs: list[Peg], *, strictly: bool) -> PegCounts:
-    states = Counter(str(peg["state"]) for peg in pegs)
-    sound = [peg["shot"] for peg in pegs if peg["shot"] and not peg["shot"]["in_doubt"]]
-    verdicts = [SureVerdict(shot["verdict"], is_close=shot["is_close"]) for shot in sound]
-    return {
-        "points": len(pegs),
-        "not_shot": states["not-shot"],
-        "on": states["on"],
-        "high": states["high"],
-        "low": states["low"],
-        "close": states["close"],
-        "in_doubt": states["in-doubt"],
-        "counted_on": sum(verdict.counts_as_on(strictly=strictly) for verdict in verdicts),
-        "rough": sum(1 for peg in pegs if peg["rough"]),
-        "thin": sum(1 for shot in sound if shot["is_thin"]),
+        "rough_tolerance": show(rough, style),
+        "counts": counts_of(pegs, strictly=plan.job.crew.strict_calls),
+        "pegs": pegs,
     }

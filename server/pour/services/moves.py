@@ -1,21 +1,31 @@
-"""What a change of a floor's level would move, told before it is accepted."""
+"""What a change of a level would move, told before it is accepted."""
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import TypedDict
 from uuid import UUID
 
-from core.design import Rejudged, level_moves, rejudged
-from core.lengths import Length
+from core.design import Rejudged, move_of, rejudged
+from core.elements.planned import NAMES
+from core.instruments import Setting
+from core.lengths import Elevation
 from core.verdicts import Tolerance
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.fieldbook.pegs import pegs_of
+from server.fieldbook.aims import Aims
+from server.fieldbook.pegs import Scope, pegs_of
 from server.fieldbook.standing import JobStandings
-from server.jobs.access import floor_for
-from server.jobs.models import Floor
-from server.jobs.rules import levels_of, style_of
+from server.jobs.access import element_for, floor_for
+from server.jobs.models import Element, Floor, FloorPart, Job
+from server.jobs.plan.job_plan import JobPlan
+from server.jobs.services.draft_element import ElementForm, draft_element
 from server.jobs.services.draft_floor import FloorForm, draft_floor
+from server.jobs.services.place_element import check_carried
+from server.refusals import Refusal
+
+Levels = dict[str, dict[str, Elevation]]
+Shot = tuple[Elevation, Elevation, Elevation]
 
 
 class MoveRow(TypedDict):
@@ -26,47 +36,108 @@ class MoveRow(TypedDict):
 
 
 class MovesSheet(TypedDict):
-    """What a change moves, and how the stone that was shot would be judged anew."""
+    """What a change moves, and how what was shot would be judged anew.
+
+    ``refused`` says what on the plan could not follow, empty where all can.
+    """
 
     moves: list[MoveRow]
     rejudged: list[str]
+    refused: str
 
 
-def moves_sheet(user: User, floor_id: UUID, form: FloorForm) -> MovesSheet:
-    """Return what a change that is being typed would move; nothing while it is refused."""
+NOTHING: MovesSheet = {"moves": [], "rejudged": [], "refused": ""}
+
+
+def floor_moves(user: User, floor_id: UUID, form: FloorForm) -> MovesSheet:
+    """Return what a change of a floor that is being typed would move; nothing while refused."""
     floor, _ = floor_for(user, floor_id, Ability.READ)
-    draft, before, style = draft_floor(floor.job, form), levels_of(floor), style_of(floor.job)
-    tolerance = draft.values.get("tolerance")
-    if draft.levels is None or not isinstance(tolerance, Length):
-        return {"moves": [], "rejudged": []}
-    moves = level_moves(before, draft.levels)
-    rows: list[MoveRow] = [{"what": one.name, "by": one.in_words(style)} for one in moves]
-    top = next((one for one in moves if one.name == "Top of slab"), None)
-    if top is not None:
-        carried = _carried_by(floor)
-        rows += [{"what": f"{name}, all of it", "by": top.in_words(style)} for name in carried]
-    pegs = pegs_of([floor], JobStandings(floor.job), style)[str(floor.pk)]
-    changed = rejudged(
-        (stone.elevation for stone in pegs.stone),
-        (before, Tolerance.either_way(floor.tolerance)),
-        (draft.levels, Tolerance.either_way(tolerance)),
+    draft = draft_floor(floor.job, form)
+    if draft.entries.problems:
+        return NOTHING
+    changed = Floor(id=floor.pk, job=floor.job, name=floor.name, **draft.values)
+    assert draft.outline is not None
+    before = JobPlan(floor.job)
+    after = JobPlan(
+        floor.job,
+        [changed if pk == floor.pk else one for pk, one in before.floors.items()],
+        before.elements.values(),
+        {**before.outlines, floor.pk: draft.outline},
     )
-    return {"moves": rows, "rejudged": [_in_words(one) for one in changed]}
+    return _moves(floor.job, before, after)
+
+
+def element_moves(user: User, element_id: UUID, form: ElementForm) -> MovesSheet:
+    """Return what a change of an element that is being typed would move."""
+    element, _ = element_for(user, element_id, Ability.READ)
+    draft = draft_element(element.job, form)
+    if draft.entries.problems or draft.stored is None:
+        return NOTHING
+    changed: Element = draft.stored
+    before = JobPlan(element.job)
+    after = JobPlan(
+        element.job,
+        before.floors.values(),
+        [changed if pk == element.pk else one for pk, one in before.elements.items()],
+        before.outlines,
+    )
+    return _moves(element.job, before, after)
+
+
+def _moves(job: Job, before: JobPlan, after: JobPlan) -> MovesSheet:
+    try:
+        check_carried(after)
+    except Refusal as refused:
+        problem = refused.problems[0]
+        return {**NOTHING, "refused": f"{problem.why} {problem.accepts}"}
+    old, new = _levels(before), _levels(after)
+    moves = [move for name in old if (move := move_of(name, old[name], new.get(name, {})))]
+    return {
+        "moves": [{"what": move.name, "by": move.in_words(before.style)} for move in moves],
+        "rejudged": [line for scope in _scopes(job) for line in _rejudged(scope, before, after)],
+        "refused": "",
+    }
+
+
+def _levels(plan: JobPlan) -> Levels:
+    """Return every planned level by what it is and where."""
+    found: Levels = {}
+    for floor in plan.floors.values():
+        surfaces = plan.surfaces(floor.pk)
+        for part in (FloorPart.TOP, FloorPart.SUB_BASE, FloorPart.SUB_GRADE):
+            surface = surfaces.part(part)
+            if surface is not None:
+                found[f"{floor.name}, {part.label}"] = {
+                    str(n): surface.elevation(corner)
+                    for n, corner in enumerate(surfaces.outline.corners)
+                }
+    for element in plan.elements.values():
+        for (task, name), target in plan.targets(element.pk).items():
+            found.setdefault(f"{element.name}, {NAMES[task].lower()}", {})[name] = target
+    return found
+
+
+def _scopes(job: Job) -> tuple[Scope, Scope]:
+    return {"floor__job": job}, {"element__job": job}
+
+
+def _rejudged(scope: Scope, before: JobPlan, after: JobPlan) -> Iterator[str]:
+    """Say how what was shot would be judged anew, floor by floor and element by element."""
+    pegs, aims = pegs_of(scope, before, JobStandings(before.job))
+    later = Aims(after, aims.grounds)
+    for own in pegs.values():
+        shots: dict[tuple[str, Tolerance, Tolerance], list[Shot]] = {}
+        for one in own.found:
+            old, new = (each.judged(one.point, Setting.FINE) for each in (aims, later))
+            if old.target is not None and new.target is not None:
+                key = (one.point.owner.name, old.tolerance, new.tolerance)
+                shots.setdefault(key, []).append((one.elevation, old.target, new.target))
+        for (name, old_tolerance, new_tolerance), judged in shots.items():
+            for change in rejudged(judged, old_tolerance, new_tolerance):
+                yield f"{name}: {_in_words(change)}"
 
 
 def _in_words(one: Rejudged) -> str:
     noun = "point that was" if one.count == 1 else "points that were"
     verb = "is" if one.count == 1 else "are"
     return f"{one.count} {noun} {one.before} {verb} {one.after}"
-
-
-def _carried_by(floor: Floor) -> list[str]:
-    """Return the floors whose level is given from this one, over as many floors as it takes."""
-    others = Floor.objects.filter(job=floor.job_id).values_list("id", "name", "reference_floor_id")
-    found: dict[UUID, str] = {floor.pk: floor.name}
-    growing = True
-    while growing:
-        further = {key: name for key, name, on in others if on in found and key not in found}
-        found |= further
-        growing = bool(further)
-    return [name for key, name in found.items() if key != floor.pk]

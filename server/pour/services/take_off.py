@@ -5,12 +5,12 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.errors import NotEnoughShots
-from core.floors import Outline
 from core.lengths import Length, Style
-from core.surfaces import Plane, SlabVolume, StoneShot, concrete_order, slab_volume
+from core.surfaces import SlabVolume, StoneShot, concrete_order, paneled_volume
 from core.surfaces.slab import Extreme
-from server.fieldbook.pegs import FloorPegs
+from server.fieldbook.pegs import FoundPoint
 from server.jobs.models import Floor
+from server.jobs.plan.job_plan import FloorSurfaces
 from server.shown import Amount, Shown, show, show_difference, show_volume, volume_unit
 
 
@@ -48,25 +48,25 @@ class Undecided(TypedDict):
 
 
 def take_off(
-    floor: Floor, outline: Outline, pegs: FloorPegs, style: Style
+    floor: Floor, surfaces: FloorSurfaces, stone: list[FoundPoint], style: Style
 ) -> tuple[TakeOff | None, Undecided | None]:
     """Return a floor's take-off, or why its shots do not make one yet."""
-    shots = [StoneShot(stone.place, float(stone.elevation)) for stone in pegs.stone]
+    shots = [StoneShot(one.point.place, float(one.elevation)) for one in stone]
     try:
-        slab = slab_volume(outline, shots, Plane(float(pegs.levels.top_of_slab)))
+        slab = paneled_volume(surfaces.panels, shots)
     except NotEnoughShots as refused:
         return None, {"typed": refused.typed, "why": refused.why, "accepts": refused.accepts}
-    return _sheet(floor, slab, pegs, style), None
+    return _sheet(floor, slab, stone, style), None
 
 
-def _sheet(floor: Floor, slab: SlabVolume, pegs: FloorPegs, style: Style) -> TakeOff:
+def _sheet(floor: Floor, slab: SlabVolume, stone: list[FoundPoint], style: Style) -> TakeOff:
     waste, step = float(floor.waste), float(floor.order_step)
     thickness = float(floor.thickness)
     unit = volume_unit(style)
     ordered = concrete_order(slab.volume / unit, waste, step) * unit
     return {
-        "thinnest": _spot(slab.thinnest, pegs, style),
-        "thickest": _spot(slab.thickest, pegs, style),
+        "thinnest": _spot(slab.thinnest, stone, style),
+        "thickest": _spot(slab.thickest, stone, style),
         "mean": show(Length.from_float(slab.mean_thickness), style),
         "volume": show_volume(slab.volume, style),
         "field_book_volume": show_volume(slab.field_book_volume, style),
@@ -81,8 +81,8 @@ def _sheet(floor: Floor, slab: SlabVolume, pegs: FloorPegs, style: Style) -> Tak
     }
 
 
-def _spot(extreme: Extreme, pegs: FloorPegs, style: Style) -> Spot:
+def _spot(extreme: Extreme, stone: list[FoundPoint], style: Style) -> Spot:
     return {
-        "point": pegs.stone[extreme.shot].point,
+        "point": stone[extreme.shot].point.name,
         "thickness": show(Length.from_float(extreme.thickness), style),
     }

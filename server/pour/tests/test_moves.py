@@ -9,6 +9,8 @@ from server.fieldbook.tests.test_trust import Trusted
 from server.jobs.models import Floor
 from server.tests.site import floor_body
 
+NOTHING = {"moves": [], "rejudged": [], "refused": ""}
+
 
 class Moves(Trusted):
     """The list before the change."""
@@ -24,17 +26,19 @@ class Moves(Trusted):
         self.add_floor(name="Step", level_from="floor", reference=porch, level='6"', side="below")
         self.shoot("A1", 5)
         self.shoot("A2", 6, "3' 6 1/2\"")
-        self.assertEqual(self.moves(), {"moves": [], "rejudged": []})
+        self.assertEqual(self.moves(), NOTHING)
         sheet = self.moves(level='12 1/2"')
         self.assertEqual(
             {row["what"]: row["by"] for row in sheet["moves"]},
             {
-                "Top of slab": 'up 1/2"', "Sub-base (stone)": 'up 1/2"',
-                "Porch, all of it": 'up 1/2"', "Step, all of it": 'up 1/2"',
+                f"{floor}, {part}": 'up 1/2"'
+                for floor in ("Floor", "Porch", "Step")
+                for part in ("top of slab", "sub-base (stone)")
             },
-        )  # fmt: skip
+        )
         self.assertEqual(
-            set(sheet["rejudged"]), {"1 point that was on is low", "1 point that was high is on"}
+            set(sheet["rejudged"]),
+            {"Floor: 1 point that was on is low", "Floor: 1 point that was high is on"},
         )
         self.assertEqual(Floor.objects.get(pk=self.floor).level_offset, Length.from_feet(1))
 
@@ -42,10 +46,10 @@ class Moves(Trusted):
         self.shoot("A1", 5)
         self.reread(10, "4' 3\"")
         sheet = self.moves(thickness='6"')
-        self.assertEqual(sheet["moves"], [{"what": "Sub-base (stone)", "by": 'down 1"'}])
+        self.assertEqual(sheet["moves"], [{"what": "Floor, sub-base (stone)", "by": 'down 1"'}])
         self.assertEqual(sheet["rejudged"], [])
 
     def test_while_it_is_refused_nothing_moves(self) -> None:
-        self.assertEqual(self.moves(thickness="x"), {"moves": [], "rejudged": []})
+        self.assertEqual(self.moves(thickness="x"), NOTHING)
         body = floor_body(self.benchmark)
         self.ok(self.outsider, f"floors/{self.floor}/moves", body, 404)

@@ -41,16 +41,44 @@ export function useGear(crew: string) {
   });
 }
 
-export function useMarks(set_up: string, floor: string) {
+export type Marked = { floor: string } | { element: string; stage: Schemas["StageEnum"] };
+
+export function useMarks(set_up: string, marked: Marked) {
   return useQuery({
-    queryKey: ["marks", set_up, floor],
+    queryKey: ["marks", set_up, marked],
     queryFn: () =>
       told(
-        api.GET("/api/v1/set-ups/{set_up}/marks", {
-          params: { path: { set_up }, query: { floor } },
-        }),
+        api.GET("/api/v1/set-ups/{set_up}/marks", { params: { path: { set_up }, query: marked } }),
       ),
-    enabled: set_up !== "" && floor !== "",
+    enabled: set_up !== "" && Object.values(marked).every(Boolean),
+  });
+}
+
+export function usePointTarget(set_up: string, point: string) {
+  return useQuery({
+    queryKey: ["point", set_up, point],
+    queryFn: () =>
+      told(
+        api.GET("/api/v1/set-ups/{set_up}/points/{point}", { params: { path: { set_up, point } } }),
+      ),
+    enabled: point !== "",
+    staleTime: 60_000,
+  });
+}
+
+export function useStage(job: string, stage: Schemas["StageEnum"]) {
+  return useQuery({
+    queryKey: ["stage", job, stage],
+    queryFn: () =>
+      told(api.GET("/api/v1/jobs/{job}/stages/{stage}", { params: { path: { job, stage } } })),
+  });
+}
+
+export function useElement(element: string) {
+  return useQuery({
+    queryKey: ["element", element],
+    queryFn: () => told(api.GET("/api/v1/elements/{element}", { params: { path: { element } } })),
+    enabled: element !== "",
   });
 }
 

@@ -89,6 +89,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/elements/{element}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as it can be typed again. */
+        get: operations["element"];
+        /** @description Change it. */
+        put: operations["change_element"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/elements/{element}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would move; nothing is stored. */
+        post: operations["draft_element_moves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/floors/{floor}": {
         parameters: {
             query?: never;
@@ -261,6 +296,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/corners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Read it whole or refuse it whole; nothing is stored. */
+        post: operations["read_corners"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/element-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would be; nothing is stored. */
+        post: operations["draft_element"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/elements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put an element on the plan. */
+        post: operations["place_element"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/floor-draft": {
         parameters: {
             query?: never;
@@ -289,6 +375,23 @@ export interface paths {
         put?: never;
         /** @description Lay out a floor. */
         post: operations["lay_out_floor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/isolation-strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return its courses and rolls; nothing is stored. */
+        post: operations["isolation_strip"];
         delete?: never;
         options?: never;
         head?: never;
@@ -346,6 +449,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/square": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return how a rectangle lies from its diagonals; nothing is stored. */
+        post: operations["square"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/stages/{stage}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its points, its holds, and what it works out. */
+        get: operations["stage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/triangle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return a 3-4-5; nothing is stored. */
+        post: operations["triangle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/trust": {
         parameters: {
             query?: never;
@@ -357,6 +511,23 @@ export interface paths {
         /** @description Keep how often the benchmark is read again, and how far off is still good. */
         put: operations["keep_trust"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/points/{point}/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record what was found there. */
+        post: operations["record_finding"];
         delete?: never;
         options?: never;
         head?: never;
@@ -476,6 +647,40 @@ export interface paths {
         };
         /** @description Return where to mark and at what, four ways. */
         get: operations["marks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set-ups/{set_up}/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its elevation, and how the same height or another is set from it. */
+        get: operations["match_height"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set-ups/{set_up}/points/{point}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return how its height is set, four ways. */
+        get: operations["point_target"];
         put?: never;
         post?: never;
         delete?: never;
@@ -651,6 +856,8 @@ export interface components {
         };
         /** @enum {string} */
         BeamClassEnum: "1" | "2" | "3R" | "3B";
+        /** @enum {string} */
+        BearingEnum: "rock" | "refusal" | "undisturbed soil" | "engineered fill";
         /** @description A beep, and what to do when it sounds. */
         Beep: {
             sound: string;
@@ -679,6 +886,27 @@ export interface components {
         };
         /** @enum {unknown} */
         BlankEnum: "";
+        /** @description A board at a corner; ``stepped`` says by how much the string is lower there. */
+        BoardRow: {
+            corner: string;
+            ground: components["schemas"]["Shown"];
+            string: components["schemas"]["Shown"];
+            height: components["schemas"]["Shown"];
+            stake: components["schemas"]["Shown"];
+            stepped: string;
+        };
+        /** @description The boards around an outline; no string before a corner was shot. */
+        BoardsSheet: {
+            element: string;
+            name: string;
+            string: components["schemas"]["Shown"] | null;
+            highest: string;
+            lowest: string;
+            difference: components["schemas"]["Shown"] | null;
+            boards: components["schemas"]["BoardRow"][];
+            left: number;
+            diagonals: components["schemas"]["Shown"][];
+        };
         /** @description A line of the book; a column that does not apply is empty. */
         BookRow: {
             shot: string;
@@ -802,6 +1030,10 @@ export interface components {
             x: string;
             y: string;
         };
+        /** @description The corners of a table, as they can be typed. */
+        CornersRead: {
+            corners: components["schemas"]["Corner"][];
+        };
         /** @description A crew of the person's, and what they may do in it. */
         CrewSheet: {
             id: string;
@@ -809,16 +1041,114 @@ export interface components {
             role: string;
             can_plan: boolean;
         };
-        /** @description A point whose last reading is in doubt. */
+        /** @description A point whose last reading is in doubt; it lies on a floor or on an element. */
         DoubtedPoint: {
             point: string;
             name: string;
             floor: string;
+            element: string;
+            stage: components["schemas"]["StageEnum"];
             floor_name: string;
             reading: string;
             taken_at: string;
             distance: components["schemas"]["Shown"];
             is_to_try: boolean;
+        };
+        /** @description A stretch of an element's drawing: an outline where it is closed, else a line. */
+        DrawnLine: {
+            places: components["schemas"]["Place"][];
+            is_closed: boolean;
+        };
+        /** @description What an element's form would make, and what is wrong with it so far. */
+        ElementDraftAnswer: {
+            draft: components["schemas"]["ElementDraftSheet"];
+            errors: components["schemas"]["ErrorBody"][];
+        };
+        /** @description An element while it is being typed; even the name may be empty. */
+        ElementDraftInputRequest: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["ElementKindEnum"];
+            name: string;
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            /** Format: uuid */
+            reference: string | null;
+            part: components["schemas"]["FloorPartEnum"];
+            tolerance: string;
+            shape: components["schemas"]["ElementShapeEnum"];
+            /** Format: uuid */
+            outline_of: string | null;
+            corners: components["schemas"]["CornerInputRequest"][];
+            measures: {
+                [key: string]: string;
+            };
+            steps: components["schemas"]["StepInputRequest"][];
+            layers: components["schemas"]["LayerInputRequest"][];
+        };
+        /** @description What an element's form would make so far; nothing where a field was refused. */
+        ElementDraftSheet: {
+            drawn: components["schemas"]["DrawnLine"][];
+            corners: components["schemas"]["Place"][];
+            points: components["schemas"]["PlannedSheet"][];
+            heights: components["schemas"]["HeightRow"][];
+        };
+        /** @description An element of the plan; which measures count, its kind says. */
+        ElementInputRequest: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["ElementKindEnum"];
+            name: string;
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            /** Format: uuid */
+            reference: string | null;
+            part: components["schemas"]["FloorPartEnum"];
+            tolerance: string;
+            shape: components["schemas"]["ElementShapeEnum"];
+            /** Format: uuid */
+            outline_of: string | null;
+            corners: components["schemas"]["CornerInputRequest"][];
+            measures: {
+                [key: string]: string;
+            };
+            steps: components["schemas"]["StepInputRequest"][];
+            layers: components["schemas"]["LayerInputRequest"][];
+        };
+        /** @enum {string} */
+        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed";
+        /** @enum {string} */
+        ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
+        /** @description An element as lists and plans show it; its level at its first point. */
+        ElementSheet: {
+            id: string;
+            name: string;
+            kind: components["schemas"]["ElementKindEnum"];
+            kind_text: string;
+            level: components["schemas"]["Shown"] | null;
+            tolerance: components["schemas"]["Shown"];
+            drawn: components["schemas"]["DrawnLine"][];
+        };
+        /** @description An element as it can be typed again. */
+        ElementTyped: {
+            kind: components["schemas"]["ElementKindEnum"];
+            name: string;
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            reference: string;
+            part: components["schemas"]["FloorPartEnum"];
+            tolerance: string;
+            shape: components["schemas"]["ElementShapeEnum"];
+            outline_of: string;
+            corners: components["schemas"]["Corner"][];
+            measures: {
+                [key: string]: string;
+            };
+            steps: components["schemas"]["StepTyped"][];
+            layers: components["schemas"]["LayerTyped"][];
         };
         /** @description The beam's error at a distance. */
         ErrorAt: {
@@ -846,6 +1176,15 @@ export interface components {
         };
         /** @enum {string} */
         FastBeepEnum: "too-high" | "too-low";
+        /** @description What was found at the bottom of a hole. */
+        FindingInputRequest: {
+            /** Format: uuid */
+            id: string;
+            bearing: components["schemas"]["BearingEnum"];
+            is_cleaned: boolean;
+            /** Format: date-time */
+            taken_at: string;
+        };
         /** @description What a floor's form would make, and what is wrong with it so far. */
         FloorDraftAnswer: {
             draft: components["schemas"]["FloorDraftSheet"];
@@ -856,7 +1195,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
-            shape: components["schemas"]["ShapeEnum"];
+            shape: components["schemas"]["FloorShapeEnum"];
             length: string;
             width: string;
             notch_length: string;
@@ -874,6 +1213,11 @@ export interface components {
             mark_spacing: string;
             waste: string;
             order_step: string;
+            /** @default  */
+            stone_thickness: string;
+            /** @default follow */
+            formation: components["schemas"]["FormationEnum"];
+            panels?: components["schemas"]["PanelInputRequest"][];
         };
         /** @description What a floor's form would make so far; parts it does not yet give are empty. */
         FloorDraftSheet: {
@@ -882,13 +1226,15 @@ export interface components {
             grid: components["schemas"]["Place"][];
             top_of_slab: components["schemas"]["Shown"] | null;
             sub_base: components["schemas"]["Shown"] | null;
+            panels: components["schemas"]["Place"][][];
+            corner_levels: components["schemas"]["Shown"][];
         };
         /** @description A floor's plan; the fields of the other shapes may be empty. */
         FloorInputRequest: {
             /** Format: uuid */
             id: string;
             name: string;
-            shape: components["schemas"]["ShapeEnum"];
+            shape: components["schemas"]["FloorShapeEnum"];
             length: string;
             width: string;
             notch_length: string;
@@ -906,22 +1252,34 @@ export interface components {
             mark_spacing: string;
             waste: string;
             order_step: string;
+            /** @default  */
+            stone_thickness: string;
+            /** @default follow */
+            formation: components["schemas"]["FormationEnum"];
+            panels?: components["schemas"]["PanelInputRequest"][];
         };
+        /** @enum {string} */
+        FloorPartEnum: "top" | "finished" | "sub-base" | "sub-grade";
         /** @description A floor's outline, levels and pegs. */
         FloorPlan: {
             id: string;
             name: string;
             outline: components["schemas"]["Place"][];
+            panels: components["schemas"]["Place"][][];
             area: components["schemas"]["Amount"];
             top_of_slab: components["schemas"]["Shown"];
             sub_base: components["schemas"]["Shown"];
             thickness: components["schemas"]["Shown"];
             least_thickness: components["schemas"]["Shown"];
+            falls: string;
+            sub_grade: components["schemas"]["Shown"] | null;
             tolerance: components["schemas"]["Shown"];
             rough_tolerance: components["schemas"]["Shown"];
             counts: components["schemas"]["PegCounts"];
             pegs: components["schemas"]["Peg"][];
         };
+        /** @enum {string} */
+        FloorShapeEnum: "rectangle" | "l-shape" | "corners";
         /** @description Everything the floor's screens show; one of take-off and undecided stands. */
         FloorSheet: {
             plan: components["schemas"]["FloorPlan"];
@@ -944,7 +1302,12 @@ export interface components {
             mark_spacing: string;
             waste: string;
             order_step: string;
+            stone_thickness: string;
+            formation: components["schemas"]["FormationEnum"];
+            panels: components["schemas"]["PanelSheet"][];
         };
+        /** @enum {string} */
+        FormationEnum: "follow" | "level";
         /** @description A further backsight of a set-up. */
         FurtherBacksight: {
             benchmark: string;
@@ -969,6 +1332,20 @@ export interface components {
             division: number;
             fractions: string[];
         };
+        /** @enum {string} */
+        HeightKindEnum: "height-of-instrument" | "constant";
+        /** @description A height an element would set, and at which points. */
+        HeightRow: {
+            name: string;
+            target: components["schemas"]["Shown"];
+            points: string[];
+        };
+        /** @description Something that must be answered before the work goes on. */
+        Hold: {
+            element: string;
+            what: string;
+            why: string;
+        };
         /** @description An instrument's checks and knocks, the latest first, and how they are plotted. */
         InstrumentHistory: {
             instrument: components["schemas"]["InstrumentSheet"];
@@ -979,19 +1356,19 @@ export interface components {
             plot_unit: string;
             can_plan: boolean;
         };
-        /** @enum {string} */
-        InstrumentInputKindEnum: "rotary-laser" | "line-laser" | "optical-level" | "water-level";
         /** @description A new instrument. */
         InstrumentInputRequest: {
             /** Format: uuid */
             id: string;
             name: string;
-            kind: components["schemas"]["InstrumentInputKindEnum"];
+            kind: components["schemas"]["InstrumentKindEnum"];
             range: string;
             least_distance: string;
             specification: string;
             beam_class: components["schemas"]["BeamClassEnum"] | components["schemas"]["BlankEnum"];
         };
+        /** @enum {string} */
+        InstrumentKindEnum: "rotary-laser" | "line-laser" | "optical-level" | "water-level";
         /** @description An instrument, as it is listed. */
         InstrumentSheet: {
             id: string;
@@ -1044,7 +1421,8 @@ export interface components {
             instruments: components["schemas"]["InstrumentSheet"][];
             set_ups: components["schemas"]["SetUpSheet"][];
             turning_points: components["schemas"]["TurningPointSheet"][];
-            stone_targets: components["schemas"]["StoneTarget"][];
+            stages: components["schemas"]["StageProgress"][];
+            elements: components["schemas"]["ElementSheet"][];
             steps: components["schemas"]["Step"][];
         };
         /** @description The jobs of a person's crews. */
@@ -1058,7 +1436,7 @@ export interface components {
             name: string;
         };
         /** @enum {string} */
-        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "marks" | "stone" | "concrete" | "book";
+        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "concrete" | "book";
         /** @description What happened to an instrument. */
         KnockInputRequest: {
             /** Format: uuid */
@@ -1074,11 +1452,23 @@ export interface components {
             happened_at: string;
             reported_by: string;
         };
+        /** @description A layer of a stack-up. */
+        LayerInputRequest: {
+            name: string;
+            nominal: string;
+            actual: string;
+        };
+        /** @description A layer of a stack-up as it is typed; its actual thickness is empty until measured. */
+        LayerTyped: {
+            name: string;
+            nominal: string;
+            actual: string;
+        };
         /** @enum {string} */
         LevelFromEnum: "elevation" | "benchmark" | "floor";
         /** @description What a backsight gives: K, what it may be called, and the beam where it is known. */
         LineSheet: {
-            kind: components["schemas"]["LineSheetKindEnum"];
+            kind: components["schemas"]["HeightKindEnum"];
             name: string;
             constant: components["schemas"]["Shown"];
             constant_on_rod: string;
@@ -1087,14 +1477,18 @@ export interface components {
             /** Format: double */
             scale_value: number;
         };
-        /** @enum {string} */
-        LineSheetKindEnum: "height-of-instrument" | "constant";
-        /** @description Everything the marks screen shows. */
+        /** @description Everything the heights' screen shows; ``spacing`` is empty where no rule spaces them. */
         MarksSheet: {
             set_up: components["schemas"]["SetUpSheet"];
-            spacing: components["schemas"]["Shown"];
+            spacing: string;
             surfaces: components["schemas"]["SurfaceSheet"][];
-            places: components["schemas"]["WallMarkSheet"][];
+            places: components["schemas"]["PlaceSheet"][];
+        };
+        /** @description A height already built, and the one set from it. */
+        Match: {
+            existing: components["schemas"]["Shown"];
+            target: components["schemas"]["Shown"];
+            ways: components["schemas"]["WaysSheet"];
         };
         /** @enum {string} */
         MethodEnum: "two-position" | "face-about" | "both-axes" | "two-peg" | "water-level";
@@ -1103,10 +1497,11 @@ export interface components {
             what: string;
             by: string;
         };
-        /** @description What a change moves, and how the stone that was shot would be judged anew. */
+        /** @description What a change moves, and how what was shot would be judged anew. */
         MovesSheet: {
             moves: components["schemas"]["MoveRow"][];
             rejudged: string[];
+            refused: string;
         };
         /** @description What moves when a run is accepted: a set-up's readings, and by how much. */
         Moving: {
@@ -1127,12 +1522,41 @@ export interface components {
             label: string;
             text: string;
         };
+        /** @description A panel of a slab; its corners are empty where it is the whole slab. */
+        PanelInputRequest: {
+            name: string;
+            kind: components["schemas"]["PanelKindEnum"];
+            toward: components["schemas"]["TowardEnum"];
+            fall: string;
+            toward_across: components["schemas"]["TowardEnum"];
+            fall_across: string;
+            x: string;
+            y: string;
+            drop: string;
+            corners: components["schemas"]["CornerInputRequest"][];
+        };
+        /** @enum {string} */
+        PanelKindEnum: "level" | "one" | "two" | "point";
+        /** @description A panel as it can be typed again; no corners where it is the whole slab. */
+        PanelSheet: {
+            name: string;
+            kind: components["schemas"]["PanelKindEnum"];
+            toward: components["schemas"]["TowardEnum"];
+            fall: string;
+            toward_across: components["schemas"]["TowardEnum"];
+            fall_across: string;
+            x: string;
+            y: string;
+            drop: string;
+            corners: components["schemas"]["Corner"][];
+        };
         /** @description A point on the plan and its state: in the fine pass, and in the rough one kept apart. */
         Peg: {
             id: string;
             name: string;
             place: components["schemas"]["Place"];
             is_extra: boolean;
+            target: components["schemas"]["Shown"] | null;
             state: components["schemas"]["PegStateEnum"];
             shot: components["schemas"]["PegShot"] | null;
             rough_state: components["schemas"]["PegStateEnum"];
@@ -1146,6 +1570,7 @@ export interface components {
             high: number;
             low: number;
             close: number;
+            found: number;
             in_doubt: number;
             counted_on: number;
             rough: number;
@@ -1157,7 +1582,8 @@ export interface components {
             /** Format: double */
             scale_value: number;
             elevation: components["schemas"]["Shown"];
-            thickness: components["schemas"]["Shown"];
+            target: components["schemas"]["Shown"] | null;
+            thickness: components["schemas"]["Shown"] | null;
             deviation: string;
             verdict: components["schemas"]["VerdictEnum"];
             is_close: boolean;
@@ -1171,11 +1597,62 @@ export interface components {
             in_doubt: boolean;
         };
         /** @enum {string} */
-        PegStateEnum: "not-shot" | "on" | "high" | "low" | "close" | "in-doubt";
+        PegStateEnum: "not-shot" | "on" | "high" | "low" | "close" | "in-doubt" | "found";
+        /** @description A pier: what was shot, what it is to be, what it takes; empty where not known yet. */
+        PierLine: {
+            name: string;
+            hole: string;
+            along: components["schemas"]["Shown"];
+            ground: components["schemas"]["Shown"] | null;
+            bottom: components["schemas"]["Shown"] | null;
+            depth: components["schemas"]["Shown"] | null;
+            bearing: string;
+            is_cleaned: boolean | null;
+            top: components["schemas"]["Shown"];
+            seat: components["schemas"]["Shown"];
+            shot_top: components["schemas"]["Shown"] | null;
+            tube: components["schemas"]["Shown"] | null;
+            concrete: components["schemas"]["Amount"] | null;
+            head: string;
+            problem: string;
+        };
+        /** @description A row of piers: each pier, all their concrete, and the cut list where a stock is given. */
+        PierSchedule: {
+            element: string;
+            name: string;
+            diameter: components["schemas"]["Shown"];
+            bell: string;
+            stack: string[];
+            piers: components["schemas"]["PierLine"][];
+            concrete: components["schemas"]["Amount"] | null;
+            stocks: components["schemas"]["StockLine"][];
+            waste: components["schemas"]["Shown"] | null;
+            cut_problem: string;
+        };
         /** @description A place in plan, metres from the job's origin. */
         Place: {
             x: components["schemas"]["Shown"];
             y: components["schemas"]["Shown"];
+        };
+        /** @description A place to set a height at, with its own height, and down from the level line. */
+        PlaceSheet: {
+            name: string;
+            where: string;
+            is_corner: boolean;
+            place: components["schemas"]["Place"];
+            distance: components["schemas"]["Shown"];
+            target: components["schemas"]["Shown"];
+            clamp: components["schemas"]["BothTexts"];
+            drop: string;
+            obstacle: components["schemas"]["ObstacleSheet"] | null;
+        };
+        /** @description A point an element would be shot at. */
+        PlannedSheet: {
+            name: string;
+            stage: string;
+            surface: string;
+            place: components["schemas"]["Place"];
+            target: components["schemas"]["Shown"] | null;
         };
         /** @description An extra point. */
         PointInputRequest: {
@@ -1183,6 +1660,13 @@ export interface components {
             id: string;
             x: string;
             y: string;
+        };
+        /** @description One point from one set-up: its height four ways, none where it is only found out. */
+        PointTarget: {
+            target: components["schemas"]["Shown"] | null;
+            clamp: components["schemas"]["BothTexts"] | null;
+            ways: components["schemas"]["WaysSheet"] | null;
+            obstacle: components["schemas"]["ObstacleSheet"] | null;
         };
         /** @description What a reading would say, and what makes it unlikely where something does. */
         Preview: {
@@ -1337,13 +1821,14 @@ export interface components {
             runs: components["schemas"]["RunSheet"][];
             turning_points: components["schemas"]["TurningPointSheet"][];
         };
-        /** @description What a reading on the stone says. */
+        /** @description What a reading says of the surface it stands on. */
         Said: {
             reading: components["schemas"]["BothTexts"];
             /** Format: double */
             scale_value: number;
             elevation: components["schemas"]["Shown"];
-            thickness: components["schemas"]["Shown"];
+            target: components["schemas"]["Shown"] | null;
+            thickness: components["schemas"]["Shown"] | null;
             deviation: string;
             verdict: components["schemas"]["VerdictEnum"];
             is_close: boolean;
@@ -1423,8 +1908,6 @@ export interface components {
         };
         /** @enum {string} */
         SettingEnum: "fine" | "coarse";
-        /** @enum {string} */
-        ShapeEnum: "rectangle" | "l-shape" | "corners";
         /** @description A new shot. */
         ShotInputRequest: {
             /** Format: uuid */
@@ -1466,6 +1949,37 @@ export interface components {
             point: string;
             thickness: components["schemas"]["Shown"];
         };
+        /** @description A rectangle's sides and diagonals as measured. */
+        SquareInputRequest: {
+            side: string;
+            far_side: string;
+            first: string;
+            second: string;
+        };
+        /** @description What two measured diagonals say, and how far to slide which side. */
+        SquareSheet: {
+            diagonal: components["schemas"]["Shown"];
+            difference: components["schemas"]["Shown"];
+            is_square: boolean;
+            slide: string;
+        };
+        /** @enum {string} */
+        StageEnum: "layout" | "dig" | "forms" | "piers" | "stone" | "marks";
+        /** @description How many points of a stage there are, were shot fine, and are in doubt. */
+        StageProgress: {
+            stage: components["schemas"]["StageEnum"];
+            points: number;
+            shot: number;
+            in_doubt: number;
+        };
+        /** @description Everything a stage's screen shows. */
+        StageSheet: {
+            stage: components["schemas"]["StageEnum"];
+            works: components["schemas"]["Work"][];
+            holds: components["schemas"]["Hold"][];
+            boards: components["schemas"]["BoardsSheet"][];
+            schedules: components["schemas"]["PierSchedule"][];
+        };
         /** @description How far a set-up can be trusted: its clock, its re-reads, and its doubts. */
         StandingSheet: {
             stands: boolean;
@@ -1482,21 +1996,46 @@ export interface components {
             state: components["schemas"]["StepStateEnum"];
             note: string;
         };
+        /** @description A step of a footing. */
+        StepInputRequest: {
+            along: string;
+            drop: string;
+        };
         /** @enum {string} */
         StepStateEnum: "done" | "next" | "open" | "later" | "attention";
-        /** @description What the rod reads on a floor's stone when it is right, from one set-up. */
-        StoneTarget: {
-            set_up: string;
-            floor: string;
-            reading: components["schemas"]["BothTexts"];
-            /** Format: double */
-            scale_value: number;
+        /** @description A step of a footing as it is typed. */
+        StepTyped: {
+            along: string;
+            drop: string;
+        };
+        /** @description A stock length and what is cut from it. */
+        StockLine: {
+            pieces: string[];
+            waste: components["schemas"]["Shown"];
+        };
+        /** @description A stretch of a slab's edge and its thickness at both ends. */
+        StretchInputRequest: {
+            length: string;
+            start: string;
+            end: string;
         };
         /** @description Why a shot is struck through. */
         StrikeInputRequest: {
             /** Format: uuid */
             id: string;
             reason: string;
+        };
+        /** @description Where an isolation strip goes, and what is on its roll. */
+        StripInputRequest: {
+            stretches: components["schemas"]["StretchInputRequest"][];
+            strip_height: string;
+            roll: string;
+        };
+        /** @description An isolation strip: courses at its deepest, strip in all, rolls. */
+        StripSheet: {
+            courses: number;
+            strip: components["schemas"]["Shown"];
+            rolls: number;
         };
         /** @description A style a job can have. */
         StyleChoice: {
@@ -1506,12 +2045,17 @@ export interface components {
         };
         /** @enum {string} */
         StyleEnum: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
-        /** @description A surface to set, with its target and the ways of setting it. */
+        /** @description A height to set, where it is set, and the ways of setting it. */
         SurfaceSheet: {
             key: string;
             name: string;
+            points: string[];
             target: components["schemas"]["Shown"];
             ways: components["schemas"]["WaysSheet"];
+        };
+        /** @description A file with a table in it, as base64. */
+        TableInputRequest: {
+            table: string;
         };
         /** @description The concrete of one floor. */
         TakeOff: {
@@ -1531,6 +2075,18 @@ export interface components {
             waste_percent: number;
             /** Format: double */
             order_step: number;
+        };
+        /** @enum {string} */
+        TowardEnum: "right" | "left" | "away" | "near";
+        /** @description What three, four and five are counted in. */
+        TriangleInputRequest: {
+            multiple: string;
+        };
+        /** @description A right triangle for a first corner. */
+        TriangleSheet: {
+            leg: components["schemas"]["Shown"];
+            other: components["schemas"]["Shown"];
+            across: components["schemas"]["Shown"];
         };
         /** @description How often a benchmark is read again, and how far off is still good. */
         TrustInputRequest: {
@@ -1592,17 +2148,7 @@ export interface components {
             offers: components["schemas"]["SlipOffer"][];
         };
         /** @enum {string} */
-        VerdictEnum: "high" | "low" | "on";
-        /** @description A place to mark along the walls. */
-        WallMarkSheet: {
-            name: string;
-            wall: number;
-            is_corner: boolean;
-            along: components["schemas"]["Shown"];
-            place: components["schemas"]["Place"];
-            distance: components["schemas"]["Shown"];
-            obstacle: components["schemas"]["ObstacleSheet"] | null;
-        };
+        VerdictEnum: "on" | "high" | "low" | "found";
         /** @description What is in doubt at a set-up, nearest first from where the instrument stands now. */
         WayOut: {
             why: string;
@@ -1625,6 +2171,19 @@ export interface components {
             direct: components["schemas"]["BothTexts"];
             direct_verb: string;
             obstacle: components["schemas"]["ObstacleSheet"] | null;
+        };
+        /** @description One element at a stage: what is shot there, and how far it is. */
+        Work: {
+            id: string;
+            name: string;
+            kind: components["schemas"]["ElementKindEnum"];
+            kind_text: string;
+            surface: string;
+            tolerance: components["schemas"]["Shown"];
+            rough_tolerance: components["schemas"]["Shown"];
+            drawn: components["schemas"]["DrawnLine"][];
+            counts: components["schemas"]["PegCounts"];
+            pegs: components["schemas"]["Peg"][];
         };
     };
     responses: never;
@@ -1920,6 +2479,193 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    element: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                element: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ElementTyped"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    change_element: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                element: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElementInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_element_moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                element: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElementDraftInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovesSheet"];
                 };
             };
             /** @description What was wrong */
@@ -2729,6 +3475,197 @@ export interface operations {
             };
         };
     };
+    read_corners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CornersRead"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_element: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElementDraftInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ElementDraftAnswer"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    place_element: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElementInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     draft_floor: {
         parameters: {
             query?: never;
@@ -2819,6 +3756,67 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    isolation_strip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StripInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripSheet"];
                 };
             };
             /** @description What was wrong */
@@ -3046,6 +4044,186 @@ export interface operations {
             };
         };
     };
+    square: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SquareInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SquareSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    stage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                stage: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StageSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    triangle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriangleInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriangleSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     keep_trust: {
         parameters: {
             query?: never;
@@ -3058,6 +4236,75 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TrustInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    record_finding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FindingInputRequest"];
             };
         };
         responses: {
@@ -3571,8 +4818,10 @@ export interface operations {
     };
     marks: {
         parameters: {
-            query: {
-                floor: string;
+            query?: {
+                element?: string;
+                floor?: string;
+                stage?: "layout" | "dig" | "forms" | "piers" | "stone" | "marks";
             };
             header?: never;
             path: {
@@ -3628,10 +4877,128 @@ export interface operations {
             };
         };
     };
+    match_height: {
+        parameters: {
+            query: {
+                amount?: string;
+                reading: string;
+                side?: "above" | "below";
+            };
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Match"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    point_target: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point: string;
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PointTarget"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     preview_reading: {
         parameters: {
             query: {
-                floor: string;
                 point: string;
                 reading: string;
                 setting?: "fine" | "coarse";

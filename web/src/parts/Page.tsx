@@ -14,7 +14,7 @@ export function Page({ title, lead, action, children }: PageProps) {
   return (
     <Stack spacing={2} sx={{ p: { xs: 1.5, md: 3 } }}>
       <Stack direction="row" sx={{ alignItems: "flex-start", gap: 2, flexWrap: "wrap" }}>
-        <Box sx={{ flex: "1 1 240px" }}>
+        <Box sx={{ flex: "1 1 320px" }}>
           <Typography variant="h1">{title}</Typography>
           {lead && <Typography color="text.secondary">{lead}</Typography>}
         </Box>

@@ -67,12 +67,17 @@ export function keepDraft<Values extends object>(key: string, values: Values): v
   localStorage.setItem(PREFIX + key, JSON.stringify({ ...values, ...newKeys() }));
 }
 
+/** Keep a small choice for a screen that is not open. */
+export function keepChoice(key: string, value: string): void {
+  localStorage.setItem(`yp-kept:${key}`, value);
+}
+
 /** Keep one small choice on this device. */
 export function useKept(key: string, initial: string): [string, (value: string) => void] {
   const [value, setValue] = useState(() => localStorage.getItem(`yp-kept:${key}`) ?? initial);
   const keep = useCallback(
     (next: string) => {
-      localStorage.setItem(`yp-kept:${key}`, next);
+      keepChoice(key, next);
       setValue(next);
     },
     [key],

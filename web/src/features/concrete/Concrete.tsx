@@ -86,7 +86,7 @@ function Doubt({ job, plan }: { job: Schemas["JobSheet"]; plan: Schemas["FloorPl
 
 function thicknessPegs(plan: Schemas["FloorPlan"]) {
   const sound = plan.pegs.filter((peg) => !peg.shot?.in_doubt);
-  const texts = new Map(sound.map((peg) => [peg.id, peg.shot?.thickness.text ?? ""]));
+  const texts = new Map(sound.map((peg) => [peg.id, peg.shot?.thickness?.text ?? ""]));
   return planPegs(plan).map((peg) => ({ ...peg, text: texts.get(peg.id) ?? "" }));
 }
 

@@ -1,17 +1,19 @@
 import Stack from "@mui/material/Stack";
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
-import { type Problem, type Schemas, api, told } from "../../api/client";
+import { type Schemas, api, told } from "../../api/client";
 import { useFloor } from "../../api/queries";
 import { useDelayed } from "../../parts/delayed";
-import { Entry, RecordButton, useForm } from "../../parts/form";
+import { together } from "../../parts/together";
+import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
+import { LevelFields } from "../../parts/LevelFields";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
-import { spotOf } from "../../parts/plan/frame";
+import { type Spot, spotOf, typedFrom } from "../../parts/plan/frame";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Figure } from "./Floors";
-import { LevelFields } from "./LevelFields";
-import { Moves } from "./Moves";
+import { Moves, movesAnything } from "./Moves";
+import { PanelFields, panelFields } from "./PanelFields";
 import { ShapeFields } from "./ShapeFields";
 import { type FloorForm, bodyOf, emptyFloor, typedFloor } from "./form";
 
@@ -45,8 +47,16 @@ function Editor({ job, floor, initial }: EditorProps) {
   });
   const draft = useFloorDraft(job.id, floor, form.values);
   const moves = useMoves(floor, form.values).data;
-  const isMoving = moves !== undefined && moves.moves.length + moves.rejudged.length > 0;
+  const isMoving = moves !== undefined && movesAnything(moves);
   const live = { ...form, problems: together(form.problems, draft.data?.errors ?? []) };
+  const dragged = (corner: number, { x, y }: Spot) =>
+    form.change({
+      corners: form.values.corners.map((before, i) =>
+        i === corner
+          ? { x: typedFrom(x, job.style_kind), y: typedFrom(y, job.style_kind) }
+          : before,
+      ),
+    });
   const parts = { form: form.values, change: form.change, problems: live.problems };
   return (
     <Stack component="form" noValidate onSubmit={form.submit}>
@@ -61,7 +71,12 @@ function Editor({ job, floor, initial }: EditorProps) {
             </Panel>
             <Panel title="Level and thickness">
               <Stack spacing={2}>
-                <LevelFields job={job} floor={floor} {...parts} />
+                <LevelFields
+                  job={job}
+                  floor={floor}
+                  label="Finished level (top of slab)"
+                  {...parts}
+                />
                 <Entry form={live} name="thickness" label="Slab thickness" />
                 <Entry
                   form={live}
@@ -74,6 +89,28 @@ function Editor({ job, floor, initial }: EditorProps) {
                   name="tolerance"
                   label="Stone is on within"
                   hint="High or low; a usual figure, yours to change"
+                />
+              </Stack>
+            </Panel>
+            <Panel title="Fall">
+              <PanelFields job={job} {...parts} />
+            </Panel>
+            <Panel title="Stone and formation">
+              <Stack spacing={2}>
+                <Entry
+                  form={live}
+                  name="stone_thickness"
+                  label="Stone thickness"
+                  hint="Gives the formation's level; leave it empty where nobody knows yet"
+                />
+                <Choice
+                  form={live}
+                  name="formation"
+                  label="The formation under it"
+                  options={[
+                    ["follow", "falls as the slab does"],
+                    ["level", "is level"],
+                  ]}
                 />
               </Stack>
             </Panel>
@@ -97,7 +134,11 @@ function Editor({ job, floor, initial }: EditorProps) {
             {isMoving && <Moves moves={moves} />}
             <RecordButton
               form={form}
-              fields={[...Object.keys(form.values), ...cornerFields(form.values)]}
+              fields={[
+                ...Object.keys(form.values),
+                ...cornerFields(form.values),
+                ...panelFields(form.values),
+              ]}
             >
               {floor ? (isMoving ? "Accept what moves" : "Change the floor") : "Lay out the floor"}
             </RecordButton>
@@ -105,27 +146,16 @@ function Editor({ job, floor, initial }: EditorProps) {
           <Stack
             sx={{ flex: 1, minWidth: 0, position: { md: "sticky" }, top: 16, alignSelf: "start" }}
           >
-            <DraftDrawing draft={draft.data?.draft} isMetric={job.volume_unit === "m³"} />
+            <DraftDrawing
+              draft={draft.data?.draft}
+              isMetric={job.volume_unit === "m³"}
+              onDrag={form.values.shape === "corners" ? dragged : undefined}
+            />
           </Stack>
         </Stack>
       </Page>
     </Stack>
   );
-}
-
-/**
- * What the server refused, and what it says of the form as it is typed now. Before a form is
- * sent, fields nobody has typed in yet are not complained about.
- */
-function together(refused: readonly Problem[], live: readonly Problem[]): Problem[] {
-  const taken = new Set(refused.map((problem) => problem.field));
-  const isSent = refused.length > 0;
-  const shown = live.filter(
-    (problem) =>
-      !taken.has(problem.field) &&
-      (isSent || problem.typed !== "" || problem.code === "bad-outline"),
-  );
-  return [...refused, ...shown];
 }
 
 function cornerFields(form: FloorForm): string[] {
@@ -156,9 +186,14 @@ function useMoves(floor: string, values: FloorForm & { id: string }) {
   });
 }
 
-type DrawingProps = { draft: Schemas["FloorDraftSheet"] | undefined; isMetric: boolean };
+type DrawingProps = {
+  draft: Schemas["FloorDraftSheet"] | undefined;
+  isMetric: boolean;
+  /** A corner was dragged; only an outline of corners can be. */
+  onDrag: ((corner: number, spot: Spot) => void) | undefined;
+};
 
-function DraftDrawing({ draft, isMetric }: DrawingProps) {
+function DraftDrawing({ draft, isMetric, onDrag }: DrawingProps) {
   const pegs = (draft?.grid ?? []).map((place, i) => ({
     id: String(i),
     name: "",
@@ -171,7 +206,18 @@ function DraftDrawing({ draft, isMetric }: DrawingProps) {
         <Plan
           label="Plan of the floor as typed"
           outlines={[draft.outline.map(spotOf)]}
+          lines={draft.panels.map((panel) => ({
+            spots: panel.map(spotOf),
+            isClosed: true,
+            isFaint: true,
+          }))}
           pegs={pegs}
+          handles={draft.outline.map((place, id) => ({
+            id,
+            name: `corner ${id + 1}`,
+            spot: spotOf(place),
+          }))}
+          onDrag={onDrag}
           isMetric={isMetric}
           height={340}
         />
@@ -181,6 +227,12 @@ function DraftDrawing({ draft, isMetric }: DrawingProps) {
       <Stack spacing={0.5} sx={{ mt: 1.5 }}>
         <Figure name="Top of slab" text={draft?.top_of_slab?.text ?? "not yet"} strong />
         <Figure name="Stone (sub-base) at" text={draft?.sub_base?.text ?? "not yet"} strong />
+        {draft && new Set(draft.corner_levels.map((level) => level.metres)).size > 1 && (
+          <Figure
+            name="Top of slab at its corners"
+            text={draft.corner_levels.map((level) => level.text).join(", ")}
+          />
+        )}
         <Figure name="Area" text={draft?.area?.text ?? "not yet"} />
         <Figure name="Points to shoot" text={String(draft?.grid.length ?? 0)} />
       </Stack>

@@ -4,8 +4,9 @@ import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { Empty, Page, Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
-import { outlineSpots } from "../../parts/plan/pegs";
+import { outlineSpots, panelLines } from "../../parts/plan/pegs";
 import { useJobSheet } from "../frame/useJobSheet";
+import { Elements } from "./Elements";
 
 /** The floors of a job, with what drives every height below them. */
 export function Floors() {
@@ -16,7 +17,7 @@ export function Floors() {
     </Button>
   );
   return (
-    <Page title="Floors" lead="One finished level drives the rest." action={add}>
+    <Page title="The plan" lead="One finished level drives the rest." action={add}>
       {job.floors.length === 0 && (
         <Empty action={add}>
           No floor yet. Type its outline, its finished level and its thickness; the stone&apos;s
@@ -30,6 +31,8 @@ export function Floors() {
               <Figure name="Top of slab" text={floor.top_of_slab.text} />
               <Figure name="Slab thickness" text={floor.thickness.text} />
               <Figure name="Stone (sub-base) at" text={floor.sub_base.text} />
+              {floor.sub_grade && <Figure name="Formation at" text={floor.sub_grade.text} />}
+              <Figure name="Fall" text={floor.falls} />
               <Figure name="Least thickness" text={floor.least_thickness.text} />
               <Figure name="On within" text={`${floor.tolerance.text} high or low`} />
               <Figure name="Area" text={floor.area.text} />
@@ -47,6 +50,7 @@ export function Floors() {
               <Plan
                 label={`Outline of ${floor.name}`}
                 outlines={[outlineSpots(floor)]}
+                lines={panelLines(floor)}
                 isMetric={job.volume_unit === "m³"}
                 height={260}
               />
@@ -54,6 +58,7 @@ export function Floors() {
           </Stack>
         </Panel>
       ))}
+      <Elements job={job} />
     </Page>
   );
 }

@@ -1,10 +1,8 @@
-import Button from "@mui/material/Button";
-import Stack from "@mui/material/Stack";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import Typography from "@mui/material/Typography";
 import type { Problem } from "../../api/client";
-import { EntryField, inWords } from "../../parts/EntryField";
+import { CornerFields } from "../../parts/CornerFields";
+import { EntryField } from "../../parts/EntryField";
 import type { FloorForm } from "./form";
 
 type Props = {
@@ -29,7 +27,13 @@ export function ShapeFields({ form, change, problems }: Props) {
         <ToggleButton value="corners">Corners</ToggleButton>
       </ToggleButtonGroup>
       {form.shape === "corners" ? (
-        <Corners form={form} change={change} problems={problems} />
+        <CornerFields
+          name="corners"
+          corners={form.corners}
+          least={3}
+          problems={problems}
+          onChange={(corners) => change({ corners })}
+        />
       ) : (
         <Sides form={form} change={change} problems={problems} />
       )}
@@ -58,56 +62,4 @@ function Sides({ form, change, problems }: Props) {
       problems={problems}
     />
   ));
-}
-
-function Corners({ form, change, problems }: Props) {
-  const { corners } = form;
-  const setCorner = (index: number, part: { x?: string; y?: string }) =>
-    change({
-      corners: corners.map((corner, i) => (i === index ? { ...corner, ...part } : corner)),
-    });
-  const whole = problems.filter((problem) => problem.field === "corners");
-  return (
-    <Stack spacing={1.5}>
-      <Typography color="text.secondary">
-        Each corner in order around the floor, to the right and away from the first one.
-      </Typography>
-      {corners.map((corner, i) => (
-        <Stack key={i} direction="row" spacing={1} sx={{ alignItems: "flex-start" }}>
-          <EntryField
-            name={`corners.${i}.x`}
-            label={`${i + 1}: right`}
-            value={corner.x}
-            onChange={(x) => setCorner(i, { x })}
-            problems={problems}
-          />
-          <EntryField
-            name={`corners.${i}.y`}
-            label={`${i + 1}: away`}
-            value={corner.y}
-            onChange={(y) => setCorner(i, { y })}
-            problems={problems}
-          />
-          <Button
-            aria-label={`Remove corner ${i + 1}`}
-            disabled={corners.length <= 3}
-            onClick={() => change({ corners: corners.filter((_, j) => j !== i) })}
-          >
-            Remove
-          </Button>
-        </Stack>
-      ))}
-      {whole.length > 0 && (
-        <Typography color="error" role="alert">
-          {whole.map(inWords).join(" ")}
-        </Typography>
-      )}
-      <Button
-        variant="outlined"
-        onClick={() => change({ corners: [...corners, { x: "", y: "" }] })}
-      >
-        Add a corner
-      </Button>
-    </Stack>
-  );
 }

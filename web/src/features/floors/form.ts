@@ -11,6 +11,8 @@ export type FloorForm = Omit<Typed, "corners"> & {
   corners: { x: string; y: string }[];
 };
 
+export type PanelForm = Typed["panels"][number];
+
 /** A new floor's form, with the usual figures of the job's units as editable defaults. */
 export function emptyFloor(job: Schemas["JobSheet"]): FloorForm {
   const metric = job.style_kind === "m" || job.style_kind === "mm";
@@ -40,6 +42,26 @@ export function emptyFloor(job: Schemas["JobSheet"]): FloorForm {
     mark_spacing: usual.marks,
     waste: "5",
     order_step: usual.step,
+    stone_thickness: "",
+    formation: "follow",
+    panels: [],
+  };
+}
+
+/** A new panel: the whole slab, level one way and falling the other. */
+export function emptyPanel(job: Schemas["JobSheet"], number: number): PanelForm {
+  const metric = job.style_kind === "m" || job.style_kind === "mm";
+  return {
+    name: `Panel ${number}`,
+    kind: "one",
+    toward: "right",
+    fall: metric ? "1.5 %" : "1/4 in per ft",
+    toward_across: "away",
+    fall_across: "",
+    x: "0",
+    y: "0",
+    drop: "0",
+    corners: [],
   };
 }
 

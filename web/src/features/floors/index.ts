@@ -1,2 +1,3 @@
 export { FloorEditor } from "./FloorEditor";
-export { Floors } from "./Floors";
+export { Figure, Floors } from "./Floors";
+export { Moves, movesAnything } from "./Moves";

@@ -9,10 +9,14 @@ type Step = Schemas["Step"];
 export const STEP_NAMES: Record<Step["key"], string> = {
   instruments: "Prove the instrument",
   control: "Control",
-  floors: "Floors",
+  floors: "The plan",
   "set-up": "Set up",
-  marks: "Marks",
+  layout: "Rough layout",
+  dig: "Dig",
+  forms: "Footings and forms",
+  piers: "Piers",
   stone: "Shoot the stone",
+  marks: "Marks and screed",
   concrete: "Concrete",
   book: "The book",
 };
@@ -47,7 +51,7 @@ export function Steps({ job, here }: { job: Job; here: string | undefined }) {
               display: "flex",
               gap: 1.5,
               alignItems: "center",
-              minHeight: 64,
+              minHeight: 56,
               px: 2,
               color: "#fff",
               textDecoration: "none",
@@ -87,21 +91,21 @@ function StepPeg({ state, isLast }: { state: Step["state"]; isLast: boolean }) {
   const fill = state === "done" ? "#ffc20e" : "#15191c";
   const stroke = state === "later" ? "#7d888c" : "#ffc20e";
   return (
-    <svg width={22} height={64} aria-hidden style={{ flexShrink: 0 }}>
-      <path d={isLast ? "M11 0V32" : "M11 0V64"} stroke="#7d888c" strokeWidth={2} />
-      <path d="M4 20h14v16l-7 10-7-10z" fill={fill} stroke={stroke} strokeWidth={2} />
+    <svg width={22} height={56} aria-hidden style={{ flexShrink: 0 }}>
+      <path d={isLast ? "M11 0V28" : "M11 0V56"} stroke="#7d888c" strokeWidth={2} />
+      <path d="M4 16h14v16l-7 10-7-10z" fill={fill} stroke={stroke} strokeWidth={2} />
       {state === "done" && (
-        <path d="M7 28l3 4 5-7" fill="none" stroke="#15191c" strokeWidth={2.5} />
+        <path d="M7 24l3 4 5-7" fill="none" stroke="#15191c" strokeWidth={2.5} />
       )}
       {state === "attention" && <Attention />}
-      {state === "next" && <circle cx={11} cy={29} r={3.5} fill="#ffc20e" />}
+      {state === "next" && <circle cx={11} cy={25} r={3.5} fill="#ffc20e" />}
     </svg>
   );
 }
 
 function Attention() {
   return (
-    <text x={11} y={36} textAnchor="middle" fontWeight={700} fontSize={18} fill="#ffc20e">
+    <text x={11} y={32} textAnchor="middle" fontWeight={700} fontSize={18} fill="#ffc20e">
       !
     </text>
   );

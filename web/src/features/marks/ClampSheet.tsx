@@ -3,15 +3,17 @@ import Button from "@mui/material/Button";
 import GlobalStyles from "@mui/material/GlobalStyles";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
+import type { ReactNode } from "react";
 import type { Schemas } from "../../api/client";
-import { useMarks } from "../../api/queries";
+import { type Marked, useMarks } from "../../api/queries";
 import { Choose, useChosen } from "../../parts/Choose";
 import { useKept } from "../../parts/drafts";
 import { Needs } from "../../parts/Needs";
 import { Loaded } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { useJobSheet } from "../frame/useJobSheet";
-import { type WayKey, wayFrom, waysOf } from "./ways";
+import { type WayKey, wayFrom, waysOf } from "../../parts/ways";
+import { Places } from "./Places";
 
 const PAPER = (
   <GlobalStyles
@@ -22,15 +24,36 @@ const PAPER = (
   />
 );
 
-/** One page for a pocket or a phone: what to clamp, and what it rests on; VOID in doubt. */
+/** The clamp sheet of a floor. */
 export function ClampSheet() {
   const job = useJobSheet();
   const chosen = useChosen(job);
   const { floor, setUp } = chosen;
-  const [kept] = useKept("way-first", "clamp");
-  const marks = useMarks(setUp?.id ?? "", floor?.id ?? "");
   if (!floor) return <Needs job={job} title="Clamp sheet" what="floor" />;
   if (!setUp) return <Needs job={job} title="Clamp sheet" what="set-up" />;
+  return (
+    <Sheet
+      job={job}
+      setUp={setUp.id}
+      marked={{ floor: floor.id }}
+      name={floor.name}
+      choose={<Choose job={job} chosen={chosen} />}
+    />
+  );
+}
+
+type SheetProps = {
+  job: Schemas["JobSheet"];
+  setUp: string;
+  marked: Marked;
+  name: string;
+  choose: ReactNode;
+};
+
+/** One page for a pocket or a phone: what to clamp, and what it rests on; VOID in doubt. */
+export function Sheet({ job, setUp, marked, name, choose }: SheetProps) {
+  const [kept] = useKept("way-first", "clamp");
+  const marks = useMarks(setUp, marked);
   return (
     <Stack
       spacing={2}
@@ -38,7 +61,7 @@ export function ClampSheet() {
     >
       {PAPER}
       <Stack direction="row" spacing={1} sx={{ displayPrint: "none", flexWrap: "wrap" }}>
-        <Choose job={job} chosen={chosen} />
+        {choose}
         <Button variant="contained" onClick={() => window.print()}>
           Print it
         </Button>
@@ -46,7 +69,7 @@ export function ClampSheet() {
       <Loaded query={marks}>
         {(sheet) => (
           <>
-            <Head job={job} floor={floor.name} setUp={sheet.set_up} />
+            <Head job={job} name={name} setUp={sheet.set_up} />
             {sheet.surfaces.map((surface) => (
               <Surface
                 key={surface.key}
@@ -55,10 +78,7 @@ export function ClampSheet() {
                 first={wayFrom(kept)}
               />
             ))}
-            <Typography>
-              Mark at {sheet.places.map((place) => place.name).join(", ")}: corners, and at most{" "}
-              {sheet.spacing.text} apart.
-            </Typography>
+            <Where sheet={sheet} />
             <Beeps setUp={sheet.set_up} />
           </>
         )}
@@ -67,14 +87,27 @@ export function ClampSheet() {
   );
 }
 
+/** Where the heights are set; on a fall each place with its own clamp and drop. */
+function Where({ sheet }: { sheet: Schemas["MarksSheet"] }) {
+  if (!sheet.places.length) return null;
+  if (sheet.places.some((place) => place.drop !== ""))
+    return <Places places={sheet.places} isFalling />;
+  return (
+    <Typography>
+      Mark at {sheet.places.map((place) => place.name).join(", ")}
+      {sheet.spacing && `: corners, and at most ${sheet.spacing} apart`}.
+    </Typography>
+  );
+}
+
 type HeadProps = {
   job: Schemas["JobSheet"];
-  floor: string;
+  name: string;
   setUp: Schemas["SetUpSheet"];
 };
 
 /** What the sheet rests on: set-up, benchmark, backsight, time, the last good check. */
-function Head({ job, floor, setUp }: HeadProps) {
+function Head({ job, name, setUp }: HeadProps) {
   const { standing } = setUp;
   const instrument = job.instruments.find((one) => one.id === setUp.instrument_id);
   return (
@@ -91,7 +124,7 @@ function Head({ job, floor, setUp }: HeadProps) {
         </Typography>
       )}
       <Typography variant="h1">
-        {job.name}, {floor}: clamp sheet
+        {job.name}, {name}: clamp sheet
       </Typography>
       <Typography>
         Set-up {setUp.number} of {shownTime(setUp.taken_at)}, {setUp.taken_by}: {setUp.instrument},{" "}
@@ -115,6 +148,7 @@ function Surface({ surface, known, first }: SurfaceProps) {
     <Box sx={{ borderTop: 3, pt: 1, breakInside: "avoid" }}>
       <Typography variant="h2">
         {surface.name} at {surface.target.text}
+        {surface.points.length > 0 && `: ${surface.points.join(", ")}`}
       </Typography>
       {ways.obstacle && <Typography sx={{ fontWeight: 700 }}>{ways.obstacle.why}</Typography>}
       <Typography>{main?.name}</Typography>

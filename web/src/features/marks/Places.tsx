@@ -5,28 +5,48 @@ import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import type { Schemas } from "../../api/client";
+import { Both } from "../../parts/BothTexts";
 
-/** Each place to mark, along its wall, with its distance from the instrument. */
-export function Places({ places }: { places: readonly Schemas["WallMarkSheet"][] }) {
+type Props = {
+  places: readonly Schemas["PlaceSheet"][];
+  /** Whether the heights differ from place to place. */
+  isFalling: boolean;
+};
+
+/** Each place to mark, with its distance; on a fall also its own height and the drop to it. */
+export function Places({ places, isFalling }: Props) {
+  const isSaid = new Set(places.map((place) => place.where)).size > 1;
   return (
-    <Box sx={{ flex: 2, overflowX: "auto" }}>
+    <Box sx={{ flex: isFalling ? 3 : 2, overflowX: "auto" }}>
       <Table size="small" aria-label="Places to mark">
         <TableHead>
           <TableRow>
             <TableCell>Mark</TableCell>
-            <TableCell>Where</TableCell>
+            {isSaid && <TableCell>Where</TableCell>}
+            {isFalling && (
+              <>
+                <TableCell align="right">Clamp at</TableCell>
+                <TableCell align="right">Down from the level line</TableCell>
+              </>
+            )}
             <TableCell align="right">From the instrument</TableCell>
           </TableRow>
         </TableHead>
         <TableBody>
           {places.map((place) => (
-            <TableRow key={place.name}>
+            <TableRow key={place.name + place.where}>
               <TableCell sx={{ fontWeight: 700 }}>{place.name}</TableCell>
-              <TableCell>
-                {place.is_corner
-                  ? `corner ${place.wall}`
-                  : `${place.along.text} along wall ${place.wall}`}
-              </TableCell>
+              {isSaid && <TableCell>{place.where}</TableCell>}
+              {isFalling && (
+                <>
+                  <TableCell align="right" sx={{ fontWeight: 700 }}>
+                    <Both value={place.clamp} />
+                  </TableCell>
+                  <TableCell align="right" sx={{ fontWeight: 700 }}>
+                    {place.drop}
+                  </TableCell>
+                </>
+              )}
               <TableCell align="right">
                 {place.distance.text}
                 {place.obstacle && (

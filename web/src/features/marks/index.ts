@@ -1,2 +1,3 @@
-export { ClampSheet } from "./ClampSheet";
+export { ClampSheet, Sheet } from "./ClampSheet";
+export { Heights } from "./Heights";
 export { Marks } from "./Marks";

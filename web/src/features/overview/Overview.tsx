@@ -7,7 +7,13 @@ import type { Schemas } from "../../api/client";
 import { Page, Panel } from "../../parts/Page";
 import { Legend } from "../../parts/plan/Legend";
 import { Plan } from "../../parts/plan/Plan";
-import { outlineSpots, planInstruments, planPegs } from "../../parts/plan/pegs";
+import {
+  elementLines,
+  outlineSpots,
+  panelLines,
+  planInstruments,
+  planPegs,
+} from "../../parts/plan/pegs";
 import { STEP_NAMES } from "../frame/Steps";
 import { useJobSheet } from "../frame/useJobSheet";
 import { StandingBar } from "../standing";
@@ -16,8 +22,12 @@ const TO_DO: Record<Schemas["Step"]["key"], string> = {
   instruments: "Check the instrument before anything rests on it.",
   control: "Enter a benchmark: the point everything is carried from.",
   floors: "Lay out the floor: outline, finished level, thickness.",
+  layout: "Shoot the ground at the corners; boards and strings follow.",
+  dig: "Shoot the bottoms while the digger is still here.",
+  forms: "Set the forms and shoot their tops.",
+  piers: "Shoot the tops of the piers.",
   "set-up": "Set up the instrument and take a backsight.",
-  marks: "Mark the walls and forms.",
+  marks: "Set the marks and the screed points.",
   stone: "Go on shooting the stone.",
   concrete: "Look at the thin spots before you order.",
   book: "Look over the level notes.",
@@ -42,6 +52,7 @@ export function Overview() {
           <Plan
             label={`Plan of ${floor.name}`}
             outlines={[outlineSpots(floor)]}
+            lines={[...panelLines(floor), ...elementLines(job)]}
             pegs={planPegs(floor)}
             instruments={planInstruments(job.set_ups, job.set_ups[0]?.id ?? "")}
             isMetric={job.volume_unit === "m³"}

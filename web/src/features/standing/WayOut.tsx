@@ -12,7 +12,7 @@ import { useWayOut } from "../../api/queries";
 import { useChosen } from "../../parts/Choose";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
-import { keepDraft } from "../../parts/drafts";
+import { keepChoice, keepDraft } from "../../parts/drafts";
 import { useJobSheet } from "../frame/useJobSheet";
 import { StandingBar } from "./StandingBar";
 
@@ -105,10 +105,12 @@ function Doubted({ job, way }: Omit<WaysProps, "setUp">) {
   const sound = job.set_ups.find((one) => one.number === way.from_set_up);
   const shoot = (point: Schemas["DoubtedPoint"]) => {
     if (!sound) return;
-    chosen.setFloor(point.floor);
+    if (point.floor) chosen.setFloor(point.floor);
+    if (point.element) keepChoice(`element:${job.id}:${point.stage}`, point.element);
     chosen.setSetUp(sound.id);
-    keepDraft(`shot:${point.floor}:${sound.id}`, { point: point.point, reading: "" });
-    void navigate(`/jobs/${job.id}/stone`);
+    const work = point.floor || point.element;
+    keepDraft(`shot:${work}:${sound.id}`, { point: point.point, reading: "" });
+    void navigate(`/jobs/${job.id}/${point.stage === "marks" ? "marks/shoot" : point.stage}`);
   };
   return (
     <Table size="small" aria-label="Points in doubt">

@@ -10,13 +10,15 @@ export const STATE_WORDS: Record<PegState, string> = {
   low: "low",
   close: "too close to call",
   "in-doubt": "in doubt",
+  found: "found",
 };
 
 type Props = { state: PegState; thin?: boolean; isCurrent?: boolean };
 
 /**
  * A peg against its string line: standing above it (high), driven below it (low), flush (on),
- * broken around (too close to call), crossed out (in doubt), or an empty hole (not shot).
+ * broken around (too close to call), crossed out (in doubt), or an empty hole (not shot). Ground
+ * that is only found out is a spike in it.
  * Told apart by shape; color only helps.
  */
 export function PegMark({ state, thin = false, isCurrent = false }: Props) {
@@ -50,7 +52,8 @@ export function PegMark({ state, thin = false, isCurrent = false }: Props) {
         />
       )}
       {state === "in-doubt" && <Doubt />}
-      {state !== "not-shot" && state !== "in-doubt" && (
+      {state === "found" && <path d="M-8 -9H8L0 11Z" fill={ink} />}
+      {state !== "not-shot" && state !== "in-doubt" && state !== "found" && (
         <path d="M-13 0H13" stroke={ink} strokeWidth={2.5} strokeLinecap="round" />
       )}
       {thin && (

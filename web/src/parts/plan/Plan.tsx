@@ -1,15 +1,24 @@
 import Box from "@mui/material/Box";
+import Stack from "@mui/material/Stack";
+import { type MouseEvent, useRef } from "react";
+import { DensePegs } from "./DensePegs";
+import { Handles } from "./Handles";
+import type { PegState } from "./Peg";
 import {
-  type KeyboardEvent,
-  type MouseEvent,
-  type ReactNode,
-  useEffect,
-  useRef,
-  useState,
-} from "react";
-import { NARROW, usePalette } from "../../theme/theme";
-import { PegMark, type PegState, STATE_WORDS } from "./Peg";
-import { type Frame, type Spot, frameOf, heightFor, nearest, scaleBar } from "./frame";
+  Control,
+  ElementLine,
+  Instrument,
+  Outline,
+  PlacedPeg,
+  Proven,
+  ScaleBar,
+  Track,
+  WallMark,
+} from "./PlanParts";
+import { ZoomButtons } from "./ZoomButtons";
+import { type Spot, frameOf, heightFor, nearest } from "./frame";
+import { useView } from "./useView";
+import { useWidth } from "./useWidth";
 
 export type PlanPeg = {
   id: string;
@@ -31,17 +40,23 @@ export type PlanInstrument = {
 /** A known or carried point: a benchmark, or a turning point. */
 export type PlanControl = { name: string; spot: Spot; isTurn: boolean };
 
+/** A stretch of an element's drawing; faint where it only shows where something lies. */
+export type PlanLine = { spots: readonly Spot[]; isClosed: boolean; isFaint?: boolean };
+
+/** A point of a drawing that can be dragged. */
+export type PlanHandle = { id: number; name: string; spot: Spot };
+
 export type PlanTrack = readonly Spot[];
 
 const NARROW_PICTURE = 480;
-const ROOM_FOR_A_NAME = 28;
-const LETTER = 6.2;
-const NAME_WIDTH = 36;
-const TEXT_WIDTH = 80;
+const MANY = 300;
+const ENOUGH_TO_ZOOM = 40;
+const PICKED_WITHIN = 26;
 
 type Props = {
   label: string;
   outlines: readonly (readonly Spot[])[];
+  lines?: readonly PlanLine[];
   pegs?: readonly PlanPeg[];
   instruments?: readonly PlanInstrument[];
   marks?: readonly { name: string; spot: Spot; isCorner: boolean; isBlocked: boolean }[];
@@ -51,49 +66,90 @@ type Props = {
   current?: string | undefined;
   onPick?: ((id: string) => void) | undefined;
   onPlace?: ((spot: Spot) => void) | undefined;
+  handles?: readonly PlanHandle[];
+  onDrag?: ((id: number, spot: Spot) => void) | undefined;
   isMetric: boolean;
   height?: number;
 };
 
 /** The job drawn to scale from its own elements. */
 export function Plan(props: Props) {
-  const { outlines, pegs = [], marks = [], controls = [], track = [], onPlace } = props;
+  const { outlines, lines = [], pegs = [], marks = [], controls = [], track = [] } = props;
+  const { onPlace, handles = [] } = props;
   const holder = useRef<HTMLDivElement>(null);
   const width = useWidth(holder);
-  const margin = onPlace ? 80 : 44;
+  const margin = onPlace || handles.length ? 80 : 44;
   const instruments = width < NARROW_PICTURE && pegs.length ? [] : (props.instruments ?? []);
   const spots = [
     ...outlines.flat(),
+    ...lines.flatMap((line) => line.spots),
+    ...pegs.map((peg) => peg.spot),
     ...instruments.map((one) => one.spot),
     ...controls.map((one) => one.spot),
     ...track,
   ];
   const height = heightFor(spots, width, props.height ?? 420, margin);
-  const frame = frameOf(spots, width, height, margin);
-  const room = nearest(
-    pegs.map((peg) => peg.spot),
-    frame,
-  );
-  const currentLast = [...pegs].sort(
+  const view = useView(frameOf(spots, width, height, margin));
+  const { frame, over } = view;
+  const inSight = view.isZoomed ? pegs.filter((peg) => view.sees(peg.spot)) : pegs;
+  const isDense = inSight.length > MANY;
+  const room = isDense
+    ? 0
+    : nearest(
+        inSight.map((peg) => peg.spot),
+        frame,
+      );
+  const currentLast = [...inSight].sort(
     (a, b) => Number(a.id === props.current) - Number(b.id === props.current),
   );
-  const place = (event: MouseEvent<SVGSVGElement>) => {
-    if (!onPlace) return;
+  const tap = (event: MouseEvent<SVGSVGElement>) => {
+    if (view.hasMoved()) return;
     const box = event.currentTarget.getBoundingClientRect();
-    onPlace(frame.toSite({ x: event.clientX - box.left, y: event.clientY - box.top }));
+    const at = { x: event.clientX - box.left - over.x, y: event.clientY - box.top - over.y };
+    if (onPlace) onPlace(frame.toSite(at));
+    else if (isDense) pickNearest(at);
+  };
+  const pickNearest = (at: Spot) => {
+    const away = (peg: PlanPeg) => {
+      const { x, y } = frame.toScreen(peg.spot);
+      return Math.hypot(x - at.x, y - at.y);
+    };
+    const [first, ...rest] = inSight;
+    if (!first) return;
+    const near = rest.reduce((best, peg) => (away(peg) < away(best) ? peg : best), first);
+    if (away(near) < PICKED_WITHIN) props.onPick?.(near.id);
   };
   return (
-    <Box ref={holder} sx={{ width: "100%", bgcolor: "background.paper" }}>
+    <Box
+      ref={holder}
+      sx={{ width: "100%", bgcolor: "background.paper", position: "relative", overflow: "hidden" }}
+    >
+      {(pegs.length > ENOUGH_TO_ZOOM || view.isZoomed) && (
+        <Stack sx={{ position: "absolute", top: 8, right: 8, zIndex: 1 }}>
+          <ZoomButtons view={view} />
+        </Stack>
+      )}
       <svg
-        width={width}
-        height={height}
+        width={width + 2 * over.x}
+        height={height + 2 * over.y}
+        viewBox={`${-over.x} ${-over.y} ${width + 2 * over.x} ${height + 2 * over.y}`}
         role="group"
         aria-label={props.label}
-        onClick={place}
-        style={{ display: "block", cursor: onPlace ? "crosshair" : "default" }}
+        onClick={tap}
+        {...view.gestures}
+        style={{
+          display: "block",
+          margin: `${-over.y}px ${-over.x}px`,
+          cursor: onPlace ? "crosshair" : view.isZoomed ? "grab" : "default",
+          touchAction: view.isZoomed ? "none" : "auto",
+          ...(view.isZoomed && { willChange: "transform" }),
+        }}
       >
         {outlines.map((outline, i) => (
           <Outline key={i} outline={outline} frame={frame} />
+        ))}
+        {lines.map((line, i) => (
+          <ElementLine key={i} line={line} frame={frame} />
         ))}
         {instruments.map((one) => (
           <Proven key={one.name} instrument={one} frame={frame} />
@@ -108,7 +164,8 @@ export function Plan(props: Props) {
         {controls.map((one) => (
           <Control key={one.name} control={one} frame={frame} />
         ))}
-        {currentLast.map((peg) => (
+        {isDense && <DensePegs pegs={inSight} current={props.current} frame={frame} />}
+        {(isDense ? [] : currentLast).map((peg) => (
           <PlacedPeg
             key={peg.id}
             peg={peg}
@@ -118,247 +175,9 @@ export function Plan(props: Props) {
             onPick={props.onPick}
           />
         ))}
+        {props.onDrag && <Handles handles={handles} frame={frame} onDrag={props.onDrag} />}
         <ScaleBar frame={frame} isMetric={props.isMetric} />
       </svg>
     </Box>
-  );
-}
-
-function useWidth(holder: { readonly current: HTMLElement | null }): number {
-  const [width, setWidth] = useState(360);
-  useEffect(() => {
-    if (!holder.current) return;
-    const observer = new ResizeObserver(([entry]) => {
-      if (entry) setWidth(Math.max(Math.floor(entry.contentRect.width), 200));
-    });
-    observer.observe(holder.current);
-    return () => observer.disconnect();
-  }, [holder]);
-  return width;
-}
-
-function Outline({ outline, frame }: { outline: readonly Spot[]; frame: Frame }) {
-  const palette = usePalette();
-  const points = outline.map(frame.toScreen).map(({ x, y }) => `${x},${y}`);
-  return (
-    <polygon
-      points={points.join(" ")}
-      fill={palette.slab}
-      stroke={palette.text.secondary}
-      strokeWidth={1.5}
-      strokeLinejoin="round"
-    />
-  );
-}
-
-function At({ spot, frame, children }: { spot: Spot; frame: Frame; children: ReactNode }) {
-  const { x, y } = frame.toScreen(spot);
-  return <g transform={`translate(${x} ${y})`}>{children}</g>;
-}
-
-function PlacedPeg(props: {
-  peg: PlanPeg;
-  frame: Frame;
-  room: number;
-  current?: string | undefined;
-  onPick?: ((id: string) => void) | undefined;
-}) {
-  const { peg, frame, room, current, onPick } = props;
-  const palette = usePalette();
-  const words = `${peg.name}, ${STATE_WORDS[peg.state]}${peg.text ? `, ${peg.text}` : ""}`;
-  const longest = peg.text ? peg.text.length * LETTER + 15 : NAME_WIDTH;
-  const beside = besides(peg.spot, frame, 15, Math.max(longest, NAME_WIDTH));
-  const pick = (event: MouseEvent | KeyboardEvent) => {
-    event.stopPropagation();
-    onPick?.(peg.id);
-  };
-  return (
-    <At spot={peg.spot} frame={frame}>
-      <g
-        role={onPick ? "button" : "img"}
-        aria-label={`${words}${peg.thin ? ", thin" : ""}`}
-        aria-current={peg.id === current}
-        tabIndex={onPick ? 0 : undefined}
-        onClick={onPick ? pick : undefined}
-        onKeyDown={(event) => event.key === "Enter" && pick(event)}
-        style={{ cursor: onPick ? "pointer" : "inherit" }}
-      >
-        <circle r={22} fill="transparent" />
-        <PegMark state={peg.state} thin={peg.thin ?? false} isCurrent={peg.id === current} />
-        {(room >= ROOM_FOR_A_NAME || peg.id === current) && (
-          <PlanText {...beside} y={-10} size={13}>
-            {peg.name}
-          </PlanText>
-        )}
-        {peg.text && hasRoom(peg.text, room) && (
-          <PlanText {...beside} y={18} size={12} color={palette.text.secondary}>
-            {peg.text}
-          </PlanText>
-        )}
-      </g>
-    </At>
-  );
-}
-
-/** Whether a text stands clear of the next peg's. */
-function hasRoom(text: string, room: number): boolean {
-  return room >= ROOM_FOR_A_NAME && text.length * LETTER <= room + 8;
-}
-
-/** Put a text to the right of its place, or to the left where it would be cut off. */
-function besides(spot: Spot, frame: Frame, away: number, needed: number) {
-  const isNearRight = frame.toScreen(spot).x > frame.width - needed;
-  return isNearRight
-    ? ({ x: -away, anchor: "end" } as const)
-    : ({ x: away, anchor: "start" } as const);
-}
-
-type TextProps = {
-  x: number;
-  y: number;
-  size: number;
-  color?: string;
-  anchor?: "start" | "end";
-  children: ReactNode;
-};
-
-function PlanText({ x, y, size, color, anchor = "start", children }: TextProps) {
-  const palette = usePalette();
-  return (
-    <text
-      x={x}
-      y={y}
-      fontFamily={NARROW}
-      fontSize={size}
-      textAnchor={anchor}
-      fontWeight={600}
-      fill={color ?? palette.text.primary}
-      stroke={palette.slab}
-      strokeWidth={3}
-      paintOrder="stroke"
-    >
-      {children}
-    </text>
-  );
-}
-
-function WallMark(props: {
-  mark: { name: string; spot: Spot; isCorner: boolean; isBlocked: boolean };
-  frame: Frame;
-}) {
-  const { mark, frame } = props;
-  const palette = usePalette();
-  return (
-    <At spot={mark.spot} frame={frame}>
-      <g role="img" aria-label={`mark ${mark.name}${mark.isBlocked ? ", out of reach" : ""}`}>
-        <path
-          d={mark.isCorner ? "M-8 -8H8V8H-8Z" : "M0 -9L9 0L0 9L-9 0Z"}
-          fill={mark.isBlocked ? palette.background.paper : palette.peg}
-          stroke={palette.text.primary}
-          strokeWidth={2}
-        />
-        {mark.isBlocked && <path d="M-7 -7L7 7" stroke={palette.high} strokeWidth={3} />}
-        <PlanText x={12} y={-10} size={14}>
-          {mark.name}
-        </PlanText>
-      </g>
-    </At>
-  );
-}
-
-function Instrument({ instrument, frame }: { instrument: PlanInstrument; frame: Frame }) {
-  const palette = usePalette();
-  const ink = instrument.isCurrent ? palette.beam : palette.text.secondary;
-  const beside = besides(instrument.spot, frame, 12, TEXT_WIDTH);
-  return (
-    <At spot={instrument.spot} frame={frame}>
-      <g role="img" aria-label={`instrument, ${instrument.name}`}>
-        <path d="M0 0L-10 13M0 0L10 13M0 0V-14" stroke={ink} strokeWidth={3} />
-        <circle r={6} fill={ink} />
-        <PlanText {...beside} y={5} size={13}>
-          {instrument.name}
-        </PlanText>
-      </g>
-    </At>
-  );
-}
-
-/** The ground a kit can prove the tolerance on, around where it stands. */
-function Proven({ instrument, frame }: { instrument: PlanInstrument; frame: Frame }) {
-  const palette = usePalette();
-  if (!instrument.proves) return null;
-  const { x, y } = frame.toScreen(instrument.spot);
-  const radius = instrument.proves * frame.scale;
-  const farthest = Math.hypot(Math.max(x, frame.width - x), Math.max(y, frame.height - y));
-  if (radius > farthest) return null;
-  return (
-    <circle
-      cx={x}
-      cy={y}
-      r={radius}
-      fill={palette.on}
-      fillOpacity={0.08}
-      stroke={palette.on}
-      strokeWidth={2}
-      strokeDasharray="8 5"
-      role="img"
-      aria-label={`up to here ${instrument.name} can prove the tolerance`}
-    />
-  );
-}
-
-function Track({ track, frame }: { track: PlanTrack; frame: Frame }) {
-  const palette = usePalette();
-  const points = track.map(frame.toScreen).map(({ x, y }) => `${x},${y}`);
-  return (
-    <polyline
-      points={points.join(" ")}
-      fill="none"
-      stroke={palette.beam}
-      strokeWidth={2}
-      strokeDasharray="7 4"
-    />
-  );
-}
-
-function Control({ control, frame }: { control: PlanControl; frame: Frame }) {
-  const palette = usePalette();
-  const beside = besides(control.spot, frame, 13, TEXT_WIDTH);
-  return (
-    <At spot={control.spot} frame={frame}>
-      <g
-        role="img"
-        aria-label={`${control.isTurn ? "turning point" : "benchmark"} ${control.name}`}
-      >
-        <path
-          d={control.isTurn ? "M0 9L-10 -7H10Z" : "M-10 -7H10L0 9Z"}
-          fill={control.isTurn ? palette.background.paper : palette.peg}
-          stroke={palette.text.primary}
-          strokeWidth={2}
-          transform={control.isTurn ? "rotate(180)" : undefined}
-        />
-        <PlanText {...beside} y={5} size={13}>
-          {control.name}
-        </PlanText>
-      </g>
-    </At>
-  );
-}
-
-function ScaleBar({ frame, isMetric }: { frame: Frame; isMetric: boolean }) {
-  const palette = usePalette();
-  const bar = scaleBar(frame, isMetric);
-  return (
-    <g transform={`translate(14 ${frame.height - 12})`} aria-hidden>
-      <path
-        d={`M0 -5V0H${bar.pixels}V-5`}
-        fill="none"
-        stroke={palette.text.primary}
-        strokeWidth={2}
-      />
-      <text x={bar.pixels + 6} y={2} fontSize={12} fontFamily={NARROW} fill={palette.text.primary}>
-        {bar.text}
-      </text>
-    </g>
   );
 }

@@ -1,14 +1,34 @@
 import type { Schemas } from "../../api/client";
 import type { PegState } from "./Peg";
-import type { PlanInstrument, PlanPeg } from "./Plan";
+import type { PlanInstrument, PlanLine, PlanPeg } from "./Plan";
 import { type Spot, spotOf } from "./frame";
 
 export type FloorPlan = Schemas["FloorPlan"];
+/** A floor, or an element at a stage. */
+export type Pegged = { pegs: readonly Schemas["Peg"][] };
 export type Pass = Schemas["SettingEnum"];
 type SetUp = Schemas["SetUpSheet"];
 
 export function outlineSpots(floor: FloorPlan): Spot[] {
   return floor.outline.map(spotOf);
+}
+
+/** The edges between a slab's panels. */
+export function panelLines(floor: FloorPlan): PlanLine[] {
+  return floor.panels.map((panel) => ({ spots: panel.map(spotOf), isClosed: true, isFaint: true }));
+}
+
+export function drawnLines(drawn: readonly Schemas["DrawnLine"][], isFaint = false): PlanLine[] {
+  return drawn.map((line) => ({
+    spots: line.places.map(spotOf),
+    isClosed: line.is_closed,
+    isFaint,
+  }));
+}
+
+/** Every element of a job, faint, to show what else is there. */
+export function elementLines(job: Pick<Schemas["JobSheet"], "elements">): PlanLine[] {
+  return job.elements.flatMap((element) => drawnLines(element.drawn, true));
 }
 
 /** What a pass left on a peg; the rough pass and the fine one are kept apart. */
@@ -18,9 +38,9 @@ export function inPass(peg: Schemas["Peg"], pass: Pass) {
     : { state: peg.state, shot: peg.shot };
 }
 
-/** The pegs of a floor as one pass left them; those in doubt say so and nothing more. */
-export function planPegs(floor: FloorPlan, pass: Pass = "fine"): PlanPeg[] {
-  return floor.pegs.map((peg) => {
+/** Pegs as one pass left them; those in doubt say so and nothing more. */
+export function planPegs(work: Pegged, pass: Pass = "fine"): PlanPeg[] {
+  return work.pegs.map((peg) => {
     const { state, shot } = inPass(peg, pass);
     const isSound = shot !== null && !shot.in_doubt;
     return {

@@ -9,11 +9,14 @@ type Props = {
   shot: Schemas["PegShot"] | null | undefined;
   figures: Schemas["Said"] | undefined;
   logged: Logged | null;
+  /** What the rod stands on. */
+  surface: string;
+  /** What the rod reads when it is right; empty where it is only to be found out. */
   target: string;
 };
 
 /** What a reading says, larger than anything else: the verb and the amount. */
-export function Answer({ shot, figures, logged, target }: Props) {
+export function Answer({ shot, figures, logged, surface, target }: Props) {
   if (figures) return <Says head="as typed" figures={figures} />;
   if (logged) return <Says head={`${logged.name} is logged`} figures={logged.figures} />;
   if (shot?.in_doubt)
@@ -29,7 +32,7 @@ export function Answer({ shot, figures, logged, target }: Props) {
           in doubt
         </Typography>
         <Typography>Shoot it again; until then it counts for nothing.</Typography>
-        <Typography color="text.secondary">It reads {target} where the stone is right.</Typography>
+        <Right target={target} surface={surface} />
       </>
     );
   if (shot) return <Says head={`logged from set-up ${shot.set_up}`} figures={shot} />;
@@ -37,10 +40,19 @@ export function Answer({ shot, figures, logged, target }: Props) {
     <>
       <Typography color="text.secondary">not shot</Typography>
       <Typography sx={{ fontSize: "1.5rem", fontWeight: 600, lineHeight: 1.15 }}>
-        Stand the rod on the stone and type what it reads.
+        Stand the rod on {surface} and type what it reads.
       </Typography>
-      <Typography color="text.secondary">It reads {target} where the stone is right.</Typography>
+      <Right target={target} surface={surface} />
     </>
+  );
+}
+
+function Right({ target, surface }: { target: string; surface: string }) {
+  if (!target) return null;
+  return (
+    <Typography color="text.secondary">
+      It reads {target} where {surface} is right.
+    </Typography>
   );
 }
 
@@ -52,10 +64,10 @@ function Says({ head, figures }: { head: string; figures: Schemas["Said"] }) {
       <Typography
         data-testid="answer"
         sx={{
-          fontSize: "2.7rem",
+          fontSize: figures.verdict === "found" ? "1.9rem" : "2.7rem",
           fontWeight: 700,
           lineHeight: 1.02,
-          color: figures.is_close ? "text.primary" : figures.verdict,
+          color: figures.is_close || figures.verdict === "found" ? "text.primary" : figures.verdict,
         }}
       >
         {figures.action}
@@ -74,18 +86,19 @@ function Says({ head, figures }: { head: string; figures: Schemas["Said"] }) {
         </svg>
         {verdictOf(figures)}
       </Typography>
+      {figures.thickness && (
+        <Typography>
+          Thickness here <strong>{figures.thickness.text}</strong>
+          {figures.is_thin && (
+            <Box component="strong" sx={{ color: "high" }}>
+              {" "}
+              THIN
+            </Box>
+          )}
+        </Typography>
+      )}
       <Typography>
-        Thickness here <strong>{figures.thickness.text}</strong>
-        {figures.is_thin && (
-          <Box component="strong" sx={{ color: "high" }}>
-            {" "}
-            THIN
-          </Box>
-        )}
-      </Typography>
-      <Typography>
-        Stone at {figures.elevation.text} {figures.uncertainty}, read{" "}
-        <Both value={figures.reading} />
+        {whereItIs(figures)} {figures.uncertainty}, read <Both value={figures.reading} />
       </Typography>
       {figures.is_close && (
         <Typography variant="body2" color="text.secondary">
@@ -96,7 +109,13 @@ function Says({ head, figures }: { head: string; figures: Schemas["Said"] }) {
   );
 }
 
+function whereItIs({ verdict, thickness, elevation }: Schemas["Said"]): string {
+  if (verdict === "found") return "Sure within";
+  return `${thickness ? "Stone" : "It is"} at ${elevation.text}`;
+}
+
 function verdictOf({ verdict, verdict_text, deviation, is_close }: Schemas["Said"]): string {
+  if (verdict === "found") return verdict_text;
   if (is_close)
     return verdict === "on" ? `${verdict_text}, ${deviation}` : `${deviation}, close call`;
   return verdict === "on" ? `on, ${deviation}` : deviation;

@@ -5,8 +5,8 @@ import { forgetReadings } from "../../api/queries";
 import { useDelayed, useIsAtRest } from "../../parts/delayed";
 import { useDraft } from "../../parts/drafts";
 import { type Pass, inPass } from "../../parts/plan/pegs";
+import type { Work } from "./work";
 
-type Floor = Schemas["FloorPlan"];
 type Peg = Schemas["Peg"];
 
 export type Logged = { name: string; figures: Schemas["Said"] };
@@ -16,19 +16,19 @@ type Choice = { reading: string; first_typed: string; slip: string };
 const EMPTY = { point: "", reading: "" };
 
 /**
- * The shooting of one floor from one set-up: which point, what is typed, what it says.
+ * The shooting of one work from one set-up: which point, what is typed, what it says.
  *
  * What is typed belongs to its point. Where its answer was lost and the shot turns out to be
  * recorded, the next point follows as if the answer had come.
  */
-export function useShooting(floor: Floor, setUp: string, pass: Pass) {
+export function useShooting(work: Work, setUp: string, pass: Pass) {
   const key = pass === "fine" ? "shot" : "rough-shot";
-  const { values, set, sending, clear } = useDraft(`${key}:${floor.id}:${setUp}`, EMPTY);
+  const { values, set, sending, clear } = useDraft(`${key}:${work.id}:${setUp}`, EMPTY);
   const [logged, setLogged] = useState<Logged | null>(null);
   const [doubted, setDoubted] = useState<Preview["unlikely"]>(null);
-  const nextUnshot = (after: string) => nextToShoot(floor, after, pass);
-  const current = pegOf(floor, values.point) ?? nextUnshot("") ?? floor.pegs[0];
-  const asked = { set_up: setUp, floor: floor.id, point: current?.id ?? "", setting: pass };
+  const nextUnshot = (after: string) => nextToShoot(work, after, pass);
+  const current = pegOf(work, values.point) ?? nextUnshot("") ?? work.pegs[0];
+  const asked = { set_up: setUp, point: current?.id ?? "", setting: pass };
   const preview = usePreview(asked, values.reading);
   const shot = current && inPass(current, pass).shot;
 
@@ -75,8 +75,8 @@ export function useShooting(floor: Floor, setUp: string, pass: Pass) {
   useEffect(() => {
     if (!isRecorded) return;
     clear();
-    set({ point: nextToShoot(floor, point, pass)?.id ?? point });
-  }, [isRecorded, clear, set, floor, point, pass]);
+    set({ point: nextToShoot(work, point, pass)?.id ?? point });
+  }, [isRecorded, clear, set, work, point, pass]);
 
   const type = useCallback(
     (reading: string) => {
@@ -97,8 +97,8 @@ export function useShooting(floor: Floor, setUp: string, pass: Pass) {
     [log, set],
   );
   const step = (by: 1 | -1) => {
-    const at = floor.pegs.findIndex((peg) => peg.id === current?.id);
-    const next = floor.pegs[(at + by + floor.pegs.length) % floor.pegs.length];
+    const at = work.pegs.findIndex((peg) => peg.id === current?.id);
+    const next = work.pegs[(at + by + work.pegs.length) % work.pegs.length];
     if (next) go(next.id);
   };
   const isOpen = current !== undefined && (!shot || shot.in_doubt);
@@ -139,14 +139,14 @@ export function useShooting(floor: Floor, setUp: string, pass: Pass) {
 
 export type Shooting = ReturnType<typeof useShooting>;
 
-function pegOf(floor: Floor, id: string): Peg | undefined {
-  return floor.pegs.find((peg) => peg.id === id);
+function pegOf(work: Work, id: string): Peg | undefined {
+  return work.pegs.find((peg) => peg.id === id);
 }
 
 /** The next point in walking order that has no shot that counts, starting behind one. */
-function nextToShoot(floor: Floor, after: string, pass: Pass): Peg | undefined {
-  const from = floor.pegs.findIndex((peg) => peg.id === after) + 1;
-  const inOrder = [...floor.pegs.slice(from), ...floor.pegs.slice(0, from)];
+function nextToShoot(work: Work, after: string, pass: Pass): Peg | undefined {
+  const from = work.pegs.findIndex((peg) => peg.id === after) + 1;
+  const inOrder = [...work.pegs.slice(from), ...work.pegs.slice(0, from)];
   const isOpen = (peg: Peg) => {
     const { shot } = inPass(peg, pass);
     return !shot || shot.in_doubt;
@@ -154,7 +154,7 @@ function nextToShoot(floor: Floor, after: string, pass: Pass): Peg | undefined {
   return inOrder.find((peg) => isOpen(peg) && peg.id !== after);
 }
 
-type Asked = { set_up: string; floor: string; point: string; setting: Pass };
+type Asked = { set_up: string; point: string; setting: Pass };
 
 function askPreview({ set_up, ...query }: Asked, reading: string): Promise<Preview> {
   return told(

@@ -5,59 +5,49 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import useMediaQuery from "@mui/material/useMediaQuery";
 import type { Theme } from "@mui/material/styles";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Schemas } from "../../api/client";
-import { Choose, useChosen } from "../../parts/Choose";
 import { useKept } from "../../parts/drafts";
-import { Needs } from "../../parts/Needs";
 import { Page, Panel } from "../../parts/Page";
 import { Legend } from "../../parts/plan/Legend";
 import { Plan } from "../../parts/plan/Plan";
-import { type Pass, outlineSpots, planInstruments, planPegs } from "../../parts/plan/pegs";
-import { useJobSheet } from "../frame/useJobSheet";
+import { type Pass, planInstruments, planPegs } from "../../parts/plan/pegs";
 import { StandingBar } from "../standing";
-import { ExtraPoint } from "./ExtraPoint";
 import { KeysHelp } from "./KeysHelp";
 import { PointList } from "./PointList";
 import { ShootPanel } from "./ShootPanel";
 import { useShooting } from "./useShooting";
+import type { Work } from "./work";
 
 type Job = Schemas["JobSheet"];
 type View = "shoot" | "plan" | "list";
 
-/** Shoot the stone, point to point; plan, list and rod side by side where there is room. */
-export function Stone() {
-  const job = useJobSheet();
-  const chosen = useChosen(job);
-  const { floor, setUp } = chosen;
-  const [kept, keepPass] = useKept(`pass:${job.id}`, "fine");
-  const pass: Pass = kept === "coarse" ? "coarse" : "fine";
-  if (!floor) return <Needs job={job} title="Shoot the stone" what="floor" />;
-  if (!setUp) return <Needs job={job} title="Shoot the stone" what="set-up" />;
-  return (
-    <Shoot
-      key={`${floor.id} ${setUp.id} ${pass}`}
-      job={job}
-      floor={floor}
-      setUp={setUp}
-      pass={pass}
-      keepPass={keepPass}
-      choose={<Choose job={job} chosen={chosen} />}
-    />
-  );
-}
-
 type ShootProps = {
   job: Job;
-  floor: Schemas["FloorPlan"];
+  work: Work;
   setUp: Schemas["SetUpSheet"];
   pass: Pass;
   keepPass: (pass: string) => void;
-  choose: React.ReactNode;
+  title: string;
+  lead: string;
+  choose: ReactNode;
+  underPlan?: ReactNode;
+  /** What stands above the reading, such as a caution. */
+  above?: ReactNode;
+  /** Whether nothing is compared: the ground is only found out. */
+  isGround?: boolean;
 };
 
-function Shoot({ job, floor, setUp, pass, keepPass, choose }: ShootProps) {
-  const shooting = useShooting(floor, setUp.id, pass);
+/** The pass shot on this device: the fine one counts. */
+export function usePass(job: string): [Pass, (pass: string) => void] {
+  const [kept, keep] = useKept(`pass:${job}`, "fine");
+  return [kept === "coarse" ? "coarse" : "fine", keep];
+}
+
+/** Shoot from point to point; plan, list and rod side by side where there is room. */
+export function Shoot(props: ShootProps) {
+  const { job, work, setUp, pass, keepPass, choose, isGround = false } = props;
+  const shooting = useShooting(work, setUp.id, pass);
   const [view, setView] = useState<View>("shoot");
   const [isHelpOpen, setHelpOpen] = useState(false);
   const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down("md"));
@@ -89,8 +79,8 @@ function Shoot({ job, floor, setUp, pass, keepPass, choose }: ShootProps) {
       </Stack>
       <Box sx={{ display: { xs: "none", md: "block" } }}>
         <Page
-          title={`Shoot the stone, ${floor.name}`}
-          lead={`Stone should be at ${floor.sub_base.text}; set-up ${setUp.number}, ${setUp.rod.name}`}
+          title={props.title}
+          lead={props.lead}
           action={
             <Stack direction="row" spacing={1}>
               {choose}
@@ -104,9 +94,10 @@ function Shoot({ job, floor, setUp, pass, keepPass, choose }: ShootProps) {
         </Page>
       </Box>
       <Stack spacing={1} sx={{ px: { xs: 0, md: 3 }, pb: { xs: 0, md: 2 } }}>
+        {props.above}
         <StandingBar job={job} setUp={setUp} isTight={isPhone} />
         <Box sx={{ display: { xs: "none", md: "block" } }}>
-          <PassChoice {...{ pass, floor, keepPass }} />
+          <PassChoice {...{ pass, work, isGround, keepPass }} />
         </Box>
       </Stack>
       <Box
@@ -122,34 +113,29 @@ function Shoot({ job, floor, setUp, pass, keepPass, choose }: ShootProps) {
         <Box sx={{ display: shownOn("plan") }}>
           <Panel>
             <Plan
-              label={`Plan of ${floor.name}`}
-              outlines={[outlineSpots(floor)]}
-              pegs={planPegs(floor, pass)}
+              label={`Plan of ${work.name}`}
+              outlines={work.outlines}
+              lines={work.lines}
+              pegs={planPegs(work, pass)}
               instruments={planInstruments(job.set_ups, setUp.id)}
               current={shooting.current?.id}
               onPick={pick}
               isMetric={job.volume_unit === "m³"}
               height={460}
             />
-            <Legend />
-            <ExtraPoint floor={floor} />
+            <Legend isGround={isGround} />
+            {props.underPlan}
           </Panel>
         </Box>
         <Box sx={{ display: shownOn("list") }}>
           <Stack spacing={1.5} sx={{ display: { md: "none" }, p: 1.5 }}>
             {choose}
-            <PassChoice {...{ pass, floor, keepPass }} />
+            <PassChoice {...{ pass, work, isGround, keepPass }} />
           </Stack>
-          <PointList pegs={floor.pegs} pass={pass} current={shooting.current?.id} onPick={pick} />
+          <PointList pegs={work.pegs} pass={pass} current={shooting.current?.id} onPick={pick} />
         </Box>
         <Box sx={{ display: shownOn("shoot") }}>
-          <ShootPanel
-            {...{ shooting, floor, setUp }}
-            target={job.stone_targets.find(
-              (one) => one.floor === floor.id && one.set_up === setUp.id,
-            )}
-            canRecord={job.can_record}
-          />
+          <ShootPanel {...{ shooting, work, setUp }} canRecord={job.can_record} />
         </Box>
       </Box>
       <KeysHelp isOpen={isHelpOpen} onClose={() => setHelpOpen(false)} />
@@ -159,12 +145,13 @@ function Shoot({ job, floor, setUp, pass, keepPass, choose }: ShootProps) {
 
 type PassProps = {
   pass: Pass;
-  floor: Schemas["FloorPlan"];
+  work: Work;
+  isGround: boolean;
   keepPass: (pass: string) => void;
 };
 
 /** The fine pass counts; the rough one, with the receiver's coarse setting, is kept apart. */
-function PassChoice({ pass, floor, keepPass }: PassProps) {
+function PassChoice({ pass, work, isGround, keepPass }: PassProps) {
   return (
     <ToggleButtonGroup
       exclusive
@@ -173,8 +160,12 @@ function PassChoice({ pass, floor, keepPass }: PassProps) {
       onChange={(_, next: string | null) => next && keepPass(next)}
       sx={{ bgcolor: "background.paper", alignSelf: "flex-start" }}
     >
-      <ToggleButton value="fine">Fine pass, ±{floor.tolerance.text}</ToggleButton>
-      <ToggleButton value="coarse">Rough pass, ±{floor.rough_tolerance.text}</ToggleButton>
+      <ToggleButton value="fine">
+        Fine pass{isGround ? "" : `, ±${work.tolerance.text}`}
+      </ToggleButton>
+      <ToggleButton value="coarse">
+        Rough pass{isGround ? "" : `, ±${work.rough_tolerance.text}`}
+      </ToggleButton>
     </ToggleButtonGroup>
   );
 }

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
-import type { Schemas } from "../../api/client";
-import { Both } from "../../parts/BothTexts";
+import type { Schemas } from "../api/client";
+import { Both } from "./BothTexts";
 
 export type WayKey = "clamp" | "slide" | "tape" | "direct";
 

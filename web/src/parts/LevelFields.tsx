@@ -1,29 +1,44 @@
 import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
-import type { Problem, Schemas } from "../../api/client";
-import { EntryField } from "../../parts/EntryField";
-import type { FloorForm } from "./form";
+import type { Problem, Schemas } from "../api/client";
+import { EntryField } from "./EntryField";
+import { Select } from "./Select";
+
+type LevelForm = Pick<Schemas["FloorTyped"], "level_from" | "level" | "side" | "reference"> & {
+  part?: Schemas["FloorPartEnum"];
+};
 
 type Props = {
   job: Schemas["JobSheet"];
+  /** The floor whose level it is; empty for an element's. */
   floor: string;
-  form: FloorForm;
-  change: (changed: Partial<FloorForm>) => void;
+  /** What the level is called. */
+  label?: string;
+  form: LevelForm;
+  change: (changed: Partial<LevelForm>) => void;
   problems: readonly Problem[];
 };
 
+const PARTS = [
+  ["top", "top of slab, as it falls"],
+  ["finished", "finished level, no fall"],
+  ["sub-base", "stone (sub-base)"],
+  ["sub-grade", "formation (sub-grade)"],
+] as const;
+
 const FROM = [
   ["benchmark", "An amount from a benchmark"],
-  ["floor", "An amount from another floor"],
+  ["floor", "An amount from a floor"],
   ["elevation", "An elevation"],
 ] as const;
 
 /** The finished level: an elevation, or an amount above or below something. */
-export function LevelFields({ job, floor, form, change, problems }: Props) {
+export function LevelFields(props: Props) {
+  const { job, floor, label = "Finished level", form, change, problems } = props;
   const others = job.floors.filter((other) => other.id !== floor);
   const references = form.level_from === "benchmark" ? job.benchmarks : others;
-  const chooseFrom = (level_from: FloorForm["level_from"]) => {
+  const chooseFrom = (level_from: LevelForm["level_from"]) => {
     const first = level_from === "benchmark" ? job.benchmarks[0] : others[0];
     change({ level_from, reference: first?.id ?? "" });
   };
@@ -31,9 +46,9 @@ export function LevelFields({ job, floor, form, change, problems }: Props) {
     <>
       <TextField
         select
-        label="Finished level is given as"
+        label={`${label} is given as`}
         value={form.level_from}
-        onChange={(event) => chooseFrom(event.target.value as FloorForm["level_from"])}
+        onChange={(event) => chooseFrom(event.target.value as LevelForm["level_from"])}
       >
         {FROM.filter(([from]) => from !== "floor" || others.length > 0).map(([from, label]) => (
           <MenuItem key={from} value={from}>
@@ -43,7 +58,7 @@ export function LevelFields({ job, floor, form, change, problems }: Props) {
       </TextField>
       <EntryField
         name="level"
-        label={form.level_from === "elevation" ? "Finished level (top of slab)" : "Amount"}
+        label={form.level_from === "elevation" ? label : "Amount"}
         value={form.level}
         onChange={(level) => change({ level })}
         problems={problems}
@@ -54,11 +69,19 @@ export function LevelFields({ job, floor, form, change, problems }: Props) {
             select
             label="Which way"
             value={form.side}
-            onChange={(event) => change({ side: event.target.value as FloorForm["side"] })}
+            onChange={(event) => change({ side: event.target.value as LevelForm["side"] })}
           >
             <MenuItem value="above">above</MenuItem>
             <MenuItem value="below">below</MenuItem>
           </TextField>
+          {form.part && form.level_from === "floor" && (
+            <Select
+              label="Its surface"
+              value={form.part}
+              options={PARTS}
+              onChange={(part) => change({ part })}
+            />
+          )}
           <TextField
             select
             label="Reference"

@@ -9,28 +9,31 @@ import type { Problem, Schemas } from "../../api/client";
 import { inWords } from "../../parts/EntryField";
 import { Keypad } from "../../parts/Keypad";
 import { Rod } from "../../parts/rod/Rod";
+import { usePointTarget } from "../../api/queries";
 import { Answer } from "./Answer";
+import { OtherWays } from "./OtherWays";
 import { StrikeForm } from "./StrikeForm";
 import { Unlikely } from "./Unlikely";
 import type { Shooting } from "./useShooting";
+import type { Work } from "./work";
 
 type Props = {
   shooting: Shooting;
-  floor: Schemas["FloorPlan"];
+  work: Work;
   setUp: Schemas["SetUpSheet"];
-  target: Schemas["StoneTarget"] | undefined;
   canRecord: boolean;
 };
 
 const STEP = { minWidth: 56, paddingInline: 1, fontSize: "1.25rem" };
 
 /** One point at a time: what it says, the rod, the reading, the keys. */
-export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props) {
+export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
   const { current, shot, isOpen, reading, figures, problems, logged } = shooting;
   const [isStriking, setStriking] = useState(false);
+  const target = usePointTarget(setUp.id, current?.id ?? "").data;
   if (!current) return null;
   const isRough = shooting.pass === "coarse";
-  const done = isRough ? floor.counts.rough : floor.counts.points - floor.counts.not_shot;
+  const done = isRough ? work.counts.rough : work.counts.points - work.counts.not_shot;
   return (
     <Stack spacing={1} sx={{ bgcolor: "background.paper", p: { xs: 1, md: 2 }, borderTop: 3 }}>
       <Stack direction="row" sx={{ alignItems: "center" }}>
@@ -47,7 +50,7 @@ export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props)
             Point {current.name}
           </Typography>
           <Typography variant="body2" color="text.secondary">
-            {done} of {floor.counts.points} {isRough ? "roughly shot" : "shot"} · set-up{" "}
+            {done} of {work.counts.points} {isRough ? "roughly shot" : "shot"} · set-up{" "}
             {setUp.number}
           </Typography>
         </Box>
@@ -62,9 +65,13 @@ export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props)
       </Stack>
       <Stack direction="row" spacing={1.5}>
         <Box sx={{ flex: 1, minWidth: 0, minHeight: 190 }}>
-          <Answer {...{ shot, figures, logged }} target={target?.reading.rod ?? ""} />
+          <Answer
+            {...{ shot, figures, logged }}
+            surface={work.surface}
+            target={target?.clamp?.rod ?? ""}
+          />
         </Box>
-        <PointRod {...{ shot, figures, floor, setUp, target }} isRough={isRough} />
+        <PointRod {...{ shot, figures, work, setUp, target }} isRough={isRough} />
       </Stack>
       {!setUp.standing.stands ? (
         <Alert severity="error">
@@ -83,6 +90,7 @@ export function ShootPanel({ shooting, floor, setUp, target, canRecord }: Props)
       {isOpen && setUp.standing.stands && (
         <Keypad rod={setUp.rod} value={reading} onChange={shooting.type} />
       )}
+      <OtherWays target={target} known={setUp.known} />
       <Beeps setUp={setUp} />
       <StrikeForm
         key={current.id}
@@ -113,25 +121,26 @@ type RodProps = {
   shot: Schemas["PegShot"] | null | undefined;
   isRough: boolean;
   figures: Schemas["Said"] | undefined;
-  floor: Schemas["FloorPlan"];
+  work: Work;
   setUp: Schemas["SetUpSheet"];
-  target: Schemas["StoneTarget"] | undefined;
+  target: Schemas["PointTarget"] | undefined;
 };
 
-function PointRod({ shot, isRough, figures, floor, setUp, target }: RodProps) {
+function PointRod({ shot, isRough, figures, work, setUp, target }: RodProps) {
   const own = shot?.set_up === setUp.number ? shot : undefined;
   const beam = figures?.scale_value ?? own?.scale_value ?? null;
   const reading = figures?.reading.rod ?? own?.reading.rod;
-  const tolerance = isRough ? floor.rough_tolerance : floor.tolerance;
+  const ways = target?.ways;
+  const tolerance = isRough ? work.rough_tolerance : work.tolerance;
   return (
     <Rod
       rod={setUp.rod}
       beam={beam}
-      clamp={target && { value: target.scale_value, text: "target" }}
+      clamp={ways ? { value: ways.clamp_value, text: "target" } : undefined}
       tolerance={Number(tolerance.metres)}
       height={190}
       width={132}
-      label={reading ? `Rod on the stone, reading ${reading}` : "Rod on the stone"}
+      label={reading ? `Rod on ${work.surface}, reading ${reading}` : `Rod on ${work.surface}`}
     />
   );
 }

@@ -1,0 +1,78 @@
+"""What every point of a job is set to: its target, its tolerance, its pass."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from uuid import UUID
+
+from core.instruments import Setting
+from core.lengths import Elevation, Length
+from core.tasks import Task
+from core.verdicts import Tolerance
+from server.fieldbook.figures import Judged, SlabOver
+from server.jobs.models import Element, Point
+from server.jobs.plan.elements import PierWork
+from server.jobs.plan.job_plan import JobPlan
+from server.jobs.rules import rough_tolerance_of
+
+Grounds = Mapping[tuple[UUID, str], Elevation]
+PASSES = (Setting.FINE, Setting.COARSE)
+
+
+class Aims:
+    """What the points of a job are judged against.
+
+    ``grounds`` is the ground found at each point of an element by its name; the bottom of a
+    pier's hole follows from it.
+    """
+
+    def __init__(self, plan: JobPlan, grounds: Grounds) -> None:
+        self.plan, self.grounds = plan, grounds
+        self._rough = rough_tolerance_of(plan.job)
+        self._pier_work: dict[UUID, PierWork] = {}
+
+    def judged(self, point: Point, setting: str) -> Judged:
+        """Return what a reading on a point is judged against in one pass."""
+        if point.floor_id is not None:
+            return self._stone(point, setting)
+        element = self.plan.elements[point.owner_id]
+        task = Task(point.task)
+        tolerance = self.tolerance(element, task, setting)
+        return Judged(task, self.target(element, point), tolerance, self.plan.style, setting)
+
+    def _stone(self, point: Point, setting: str) -> Judged:
+        floor, surfaces = self.plan.floors[point.owner_id], self.plan.surfaces(point.owner_id)
+        top = surfaces.top.elevation(point.place)
+        return Judged(
+            Task.STONE,
+            top - surfaces.levels.thickness,
+            Tolerance.either_way(self._wide(floor.tolerance, setting)),
+            self.plan.style,
+            setting,
+            SlabOver(top, surfaces.levels.least_thickness),
+        )
+
+    def target(self, element: Element, point: Point) -> Elevation | None:
+        """Return what a point of an element is set to; None where it is only found out."""
+        task = Task(point.task)
+        planned = self.plan.targets(element.pk).get((task, point.name))
+        if task is not Task.HOLE:
+            return planned
+        ground = self.grounds.get((element.pk, point.name))
+        if ground is None:
+            return planned
+        return self.pier_work(element.pk).depths.bottom_below(ground, planned)
+
+    def pier_work(self, element_id: UUID) -> PierWork:
+        """Return what a row of piers is besides its geometry."""
+        if element_id not in self._pier_work:
+            self._pier_work[element_id] = self.plan.pier_work(element_id)
+        return self._pier_work[element_id]
+
+    def tolerance(self, element: Element, task: Task, setting: str) -> Tolerance:
+        """Return how far off is still on, in one pass; a hole may be any deeper."""
+        amount = self._wide(element.tolerance, setting)
+        return Tolerance.at_most(amount) if task is Task.HOLE else Tolerance.either_way(amount)
+
+    def _wide(self, tolerance: Length, setting: str) -> Length:
+        return max(tolerance, self._rough) if setting == Setting.COARSE else tolerance

@@ -1,0 +1,44 @@
+"""Records what was found at the bottom of a pier's hole."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from core.tasks import Task
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.access import point_for
+from server.fieldbook.models import HoleFinding
+from server.records import record_once
+from server.refusals import Conflict
+
+
+@dataclass(frozen=True, slots=True)
+class FindingForm:
+    """What a pier bears on, and whether its hole is clean and flat."""
+
+    id: UUID
+    bearing: str
+    is_cleaned: bool
+    taken_at: datetime
+
+
+def record_finding(user: User, point_id: UUID, form: FindingForm) -> tuple[HoleFinding, bool]:
+    """Record a finding; the last one of a hole counts, the earlier ones stay."""
+    point = point_for(user, point_id, Ability.RECORD)
+    if point.task != Task.HOLE:
+        raise Conflict(
+            point.where, "This is no pier's hole.", "Record what a pier bears on at its hole."
+        )
+    return record_once(
+        HoleFinding(
+            id=form.id,
+            point=point,
+            bearing=form.bearing,
+            is_cleaned=form.is_cleaned,
+            taken_at=form.taken_at,
+            taken_by=user,
+        )
+    )

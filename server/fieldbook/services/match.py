@@ -1,0 +1,54 @@
+"""Matches a height already built: read it, clamp, transfer (section 9)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TypedDict
+from uuid import UUID
+
+from core.lengths import Length
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.access import set_up_for
+from server.fieldbook.rules import station_of
+from server.fieldbook.services.record_shot import read_on
+from server.fieldbook.standing import JobStandings
+from server.fieldbook.ways import WaysSheet, ways_to
+from server.jobs.rules import kind_of, style_of
+from server.refusals import Entries
+from server.shown import Shown, show
+
+
+@dataclass(frozen=True, slots=True)
+class MatchForm:
+    """A reading on a height already built, and how far above or below it to set another."""
+
+    reading: str
+    amount: str
+    side: str
+
+
+class Match(TypedDict):
+    """A height already built, and the one set from it."""
+
+    existing: Shown
+    target: Shown
+    ways: WaysSheet
+
+
+def match_height(user: User, set_up_id: UUID, form: MatchForm) -> Match:
+    """Return the height that was read, and the ways of setting the same or another by it."""
+    set_up = set_up_for(user, set_up_id, Ability.READ)
+    style = style_of(set_up.job)
+    sighting = JobStandings(set_up.job).lines.sighting(set_up_id)
+    entries = Entries({"amount": form.amount}, kind_of(set_up.job))
+    amount = entries.length("amount") if form.amount.strip() else Length(0)
+    entries.finish()
+    assert amount is not None
+    existing = sighting.line.elevation(read_on(sighting, form.reading))
+    target = existing + amount if form.side == "above" else existing - amount
+    return {
+        "existing": show(existing, style),
+        "target": show(target, style),
+        "ways": ways_to(station_of(set_up, sighting), target, style),
+    }

@@ -1,0 +1,209 @@
+"""A whole job's plan in memory: every floor's surfaces, every element with its targets."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+from uuid import UUID
+
+from core import elements as built
+from core.design import LevelSurface, Panel, PanelSurface, Shifted, Surface
+from core.errors import BadLevel
+from core.floors import FloorLevels, Outline, PlanPoint
+from core.lengths import Elevation, Length, StyleKind
+from core.tasks import Task
+from server.jobs.models import Element, Floor, FloorPart, Job, Leveled
+from server.jobs.plan.elements import Ground, PierWork, build, entries_of, pier_work
+from server.jobs.plan.panels import formation_under, panel_entries, read_panels
+from server.jobs.rules import (
+    LONGEST_CHAIN,
+    kind_of,
+    outline_of,
+    recorded_elevation,
+    style_of,
+)
+from server.refusals import Entries
+
+Target = Mapping[tuple[Task, str], Elevation]
+
+
+@dataclass(frozen=True, slots=True)
+class FloorSurfaces:
+    """A floor's outline, levels and surfaces; no formation where nobody said how thick
+    the stone is.
+    """
+
+    outline: Outline
+    levels: FloorLevels
+    top: PanelSurface
+    formation: Surface | None
+
+    @property
+    def panels(self) -> tuple[Panel, ...]:
+        """The panels of its top."""
+        return self.top.panels
+
+    @property
+    def falls(self) -> bool:
+        """Whether its top is anything but level."""
+        return any(panel.rise_x or panel.rise_y for panel in self.panels) or (
+            len({panel.level for panel in self.panels}) > 1
+        )
+
+    def sub_base(self, place: PlanPoint) -> Elevation:
+        """The level the stone should have at a place."""
+        return self.top.elevation(place) - self.levels.thickness
+
+    def part(self, part: str) -> Surface | None:
+        """One of its surfaces, by what a level is given from."""
+        if part == FloorPart.TOP:
+            return self.top
+        if part == FloorPart.FINISHED:
+            return LevelSurface(self.levels.top_of_slab)
+        if part == FloorPart.SUB_BASE:
+            return Shifted(self.top, -self.levels.thickness)
+        return self.formation
+
+
+class JobPlan:
+    """The plan of a job, loaded in a fixed number of queries."""
+
+    def __init__(
+        self,
+        job: Job,
+        floors: Iterable[Floor] | None = None,
+        parts: Iterable[Element] | None = None,
+        outlines: Mapping[UUID, Outline] | None = None,
+    ) -> None:
+        if floors is None:
+            floors = Floor.objects.filter(job=job).order_by("created_at")
+            floors = floors.prefetch_related("corners")
+        if parts is None:
+            parts = Element.objects.filter(job=job).order_by("created_at")
+        self.job, self.style = job, style_of(job)
+        self.floors = {floor.pk: floor for floor in floors}
+        self.elements = {element.pk: element for element in parts}
+        for floor in self.floors.values():
+            floor.job = job
+        #: The outlines of the floors.
+        self.outlines: Mapping[UUID, Outline] = outlines or {
+            pk: outline_of(floor.corners.all()) for pk, floor in self.floors.items()
+        }
+        self._surfaces: dict[UUID, FloorSurfaces] = {}
+        self._built: dict[UUID, built.Element] = {}
+        self._targets: dict[UUID, Target] = {}
+
+    def finished(self, leveled: Leveled, links: int = 0) -> Elevation | None:
+        """Return the level something is given at, None where it has none.
+
+        Raises :class:`BadLevel` for floors that refer to each other in a ring.
+        """
+        if leveled.level_elevation is not None:
+            given: Elevation = leveled.level_elevation
+            return given
+        if links > LONGEST_CHAIN:
+            raise BadLevel(
+                str(leveled),
+                "Its level leads through too many floors, or back to itself.",
+                "Give it from a benchmark.",
+            )
+        if leveled.reference_floor_id is not None:
+            start = self.finished(self.floors[leveled.reference_floor_id], links + 1)
+        elif leveled.reference_benchmark_id is not None:
+            start = recorded_elevation(leveled.reference_benchmark_id)
+        else:
+            return None
+        offset: Length | None = leveled.level_offset
+        assert start is not None
+        assert offset is not None
+        return start + offset
+
+    def surfaces(self, floor_id: UUID) -> FloorSurfaces:
+        """Return a floor's surfaces."""
+        if floor_id not in self._surfaces:
+            self._surfaces[floor_id] = self._surfaces_of(self.floors[floor_id])
+        return self._surfaces[floor_id]
+
+    def _surfaces_of(self, floor: Floor) -> FloorSurfaces:
+        finished, outline = self.finished(floor), self.outlines[floor.pk]
+        assert finished is not None
+        levels = FloorLevels(
+            finished, floor.thickness, floor.least_thickness, floor.stone_thickness
+        )
+        entries = Entries(panel_entries(floor.panels), kind_of(self.job))
+        panels = read_panels(entries, floor.panels, outline, finished)
+        entries.finish()
+        assert panels is not None
+        top = PanelSurface(panels)
+        formation = formation_under(
+            top, levels, is_level=floor.formation_is_level, style=self.style
+        )
+        return FloorSurfaces(outline, levels, top, formation)
+
+    def surface_under(self, element: Element) -> Surface | None:
+        """Return the surface an element is set to; None where it has no level."""
+        if element.reference_floor_id is None:
+            level = self.finished(element)
+            return None if level is None else LevelSurface(level)
+        surface = self.surfaces(element.reference_floor_id).part(element.part)
+        offset = element.level_offset
+        assert offset is not None
+        if surface is None:
+            raise BadLevel(
+                element.name,
+                "Its floor has no formation: nobody said how thick the stone is.",
+                "Give the floor's stone thickness, or take another level.",
+            )
+        return Shifted(surface, offset)
+
+    def ground(self, element: Element) -> Ground:
+        """Return what an element is built on."""
+        followed = element.typed["outline_of"]
+        outline = self.outlines.get(UUID(followed)) if followed else None
+        return Ground(self.surface_under(element), outline)
+
+    def element(self, element_id: UUID) -> built.Element:
+        """Return an element as the core knows it."""
+        if element_id not in self._built:
+            stored = self.elements[element_id]
+            typed = json.dumps(stored.typed, sort_keys=True)
+            made = _remembered(stored.kind, typed, kind_of(self.job), self.ground(stored))
+            self._built[element_id] = made
+        return self._built[element_id]
+
+    def pier_work(self, element_id: UUID) -> PierWork:
+        """Return what a row of piers is besides its geometry."""
+        work = pier_work(entries_of(self.elements[element_id].typed, kind_of(self.job)))
+        assert work is not None
+        return work
+
+    def targets(self, element_id: UUID) -> Target:
+        """Return what each point of an element is set to, where that is planned."""
+        if element_id not in self._targets:
+            self._targets[element_id] = _targets_of(self.element(element_id))
+        return self._targets[element_id]
+
+
+@lru_cache(maxsize=1024)
+def _remembered(kind: str, typed: str, style: StyleKind, ground: Ground) -> built.Element:
+    """Return an element from what was typed, from memory after the first time.
+
+    Everything it follows from is in the call, so that what is remembered stays true.
+    """
+    geometry = json.loads(typed)
+    entries = entries_of(geometry, style)
+    made = build(kind, entries, geometry, ground)
+    entries.finish()
+    assert made is not None
+    return made
+
+
+@lru_cache(maxsize=1024)
+def _targets_of(element: built.Element) -> Target:
+    return {
+        (point.task, point.name): point.target
+        for point in element.points()
+        if point.target is not None
+    }

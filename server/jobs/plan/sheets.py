@@ -1,0 +1,192 @@
+"""The plan as screens read it: what is drawn, what is typed, and what a form would make."""
+
+from __future__ import annotations
+
+from typing import TypedDict
+from uuid import UUID
+
+from core import elements as built
+from core.design import fall_in_words
+from core.design.fall import Fall
+from core.elements import heights_of
+from core.lengths import Style
+from core.tasks import SURFACES, stage_of
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.jobs.access import element_for, job_for
+from server.jobs.models import Element, ElementKind, FloorPart
+from server.jobs.plan.elements import LayerTyped, Shape, StepTyped, entries_of
+from server.jobs.plan.job_plan import FloorSurfaces, JobPlan
+from server.jobs.rules import kind_of, style_of
+from server.jobs.services.draft_element import ElementForm, draft_element
+from server.jobs.sheets import Corner, LevelFrom, Side, level_from, retypable
+from server.refusals import Problem
+from server.shown import Place, Shown, show, show_place
+
+
+class DrawnLine(TypedDict):
+    """A stretch of an element's drawing: an outline where it is closed, else a line."""
+
+    places: list[Place]
+    is_closed: bool
+
+
+class ElementSheet(TypedDict):
+    """An element as lists and plans show it; its level where it starts.
+
+    No level where it is only found out.
+    """
+
+    id: str
+    name: str
+    kind: ElementKind
+    kind_text: str
+    level: Shown | None
+    tolerance: Shown
+    drawn: list[DrawnLine]
+
+
+class ElementTyped(TypedDict):
+    """An element as it can be typed again."""
+
+    kind: ElementKind
+    name: str
+    level_from: LevelFrom
+    level: str
+    side: Side
+    reference: str
+    part: FloorPart
+    tolerance: str
+    shape: Shape
+    outline_of: str
+    corners: list[Corner]
+    measures: dict[str, str]
+    steps: list[StepTyped]
+    layers: list[LayerTyped]
+
+
+class PlannedSheet(TypedDict):
+    """A point an element would be shot at."""
+
+    name: str
+    stage: str
+    surface: str
+    place: Place
+    target: Shown | None
+
+
+class HeightRow(TypedDict):
+    """A height an element would set, and at which points."""
+
+    name: str
+    target: Shown
+    points: list[str]
+
+
+class ElementDraftSheet(TypedDict):
+    """What an element's form would make so far; nothing where a field was refused."""
+
+    drawn: list[DrawnLine]
+    corners: list[Place]
+    points: list[PlannedSheet]
+    heights: list[HeightRow]
+
+
+def falls_in_words(surfaces: FloorSurfaces, style: Style) -> str:
+    """Say how a slab's top falls, each panel's steepest fall once; level where it does not."""
+    if not surfaces.falls:
+        return "level"
+    rises = [rise for panel in surfaces.panels for rise in (panel.rise_x, panel.rise_y) if rise]
+    falls = [Fall(abs(rise).limit_denominator(100_000)) for rise in rises]
+    said = [fall_in_words(fall, style) for fall in falls]
+    return "; ".join(dict.fromkeys(said)) or "panels at different levels"
+
+
+def drawn_lines(element: built.Element, style: Style) -> list[DrawnLine]:
+    """Return an element's drawing."""
+    return [
+        {
+            "places": [show_place(place, style) for place in one.places],
+            "is_closed": one.is_closed,
+        }
+        for one in element.drawn()
+    ]
+
+
+def element_sheet(plan: JobPlan, element: Element) -> ElementSheet:
+    """Return an element as lists and plans show it."""
+    made, surface = plan.element(element.pk), plan.surface_under(element)
+    drawn = made.drawn()
+    first = drawn[0].places[0] if drawn else made.points()[0].place
+    level = None if surface is None else surface.elevation(first)
+    return {
+        "id": str(element.pk),
+        "name": element.name,
+        "kind": ElementKind(element.kind),
+        "kind_text": ElementKind(element.kind).label,
+        "level": None if level is None else show(level, plan.style),
+        "tolerance": show(element.tolerance, plan.style),
+        "drawn": drawn_lines(made, plan.style),
+    }
+
+
+def element_typed(user: User, element_id: UUID) -> ElementTyped:
+    """Return an element as it can be typed again."""
+    element, _ = element_for(user, element_id, Ability.READ)
+    style, typed = style_of(element.job), element.typed
+    offset, level = element.level_offset, element.level_elevation
+    amount = level.above_datum if level is not None else offset and abs(offset)
+    return {
+        "kind": ElementKind(element.kind),
+        "name": element.name,
+        "level_from": level_from(element),
+        "level": retypable(amount, style) if amount is not None else "",
+        "side": "below" if offset is not None and offset.nanometres < 0 else "above",
+        "reference": str(element.reference_benchmark_id or element.reference_floor_id or ""),
+        "part": FloorPart(element.part),
+        "tolerance": retypable(element.tolerance, style),
+        "shape": typed["shape"],
+        "outline_of": typed["outline_of"],
+        "corners": [{"x": x, "y": y} for x, y in typed["corners"]],
+        "measures": typed["measures"],
+        "steps": typed["steps"],
+        "layers": typed["layers"],
+    }
+
+
+def element_draft_sheet(
+    user: User, job_id: UUID, form: ElementForm
+) -> tuple[ElementDraftSheet, list[Problem]]:
+    """Return what an element's form would make, and what is wrong with it so far."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    style, draft = style_of(job), draft_element(job, form)
+    typed = entries_of(form.typed, kind_of(job)).corners("corners", len(form.typed["corners"]))
+    corners = [show_place(corner, style) for corner in typed or ()]
+    if draft.element is None:
+        empty: ElementDraftSheet = {"drawn": [], "corners": corners, "points": [], "heights": []}
+        return empty, draft.entries.problems
+    points = draft.element.points()
+    wall = draft.element.heights() if isinstance(draft.element, built.Wall) else None
+    sheet: ElementDraftSheet = {
+        "drawn": drawn_lines(draft.element, style),
+        "corners": corners,
+        "points": [
+            {
+                "name": point.name,
+                "stage": str(stage_of(point.task)),
+                "surface": SURFACES[point.task],
+                "place": show_place(point.place, style),
+                "target": None if point.target is None else show(point.target, style),
+            }
+            for point in points
+        ],
+        "heights": [
+            {
+                "name": height.name,
+                "target": show(height.target, style),
+                "points": list(height.points),
+            }
+            for height in wall or heights_of(points)
+        ],
+    }
+    return sheet, draft.entries.problems

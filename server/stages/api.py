@@ -1,0 +1,102 @@
+"""The stages of a job over HTTP, and the small sums beside them."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from core.tasks import Stage
+from server.api.inputs import Entry
+from server.api.views import SignedInView, answers
+from server.refusals import Missing
+from server.stages.helpers import (
+    SquareForm,
+    SquareSheet,
+    StripForm,
+    StripSheet,
+    TriangleSheet,
+    square_sheet,
+    strip_sheet,
+    triangle_sheet,
+)
+from server.stages.stage_sheet import StageSheet, stage_sheet
+
+
+class SquareInput(serializers.Serializer[Any]):
+    """A rectangle's sides and diagonals as measured."""
+
+    side = Entry()
+    far_side = Entry()
+    first = Entry()
+    second = Entry()
+
+
+class TriangleInput(serializers.Serializer[Any]):
+    """What three, four and five are counted in."""
+
+    multiple = Entry()
+
+
+class StretchInput(serializers.Serializer[Any]):
+    """A stretch of a slab's edge and its thickness at both ends."""
+
+    length = Entry()
+    start = Entry()
+    end = Entry()
+
+
+class StripInput(serializers.Serializer[Any]):
+    """Where an isolation strip goes, and what is on its roll."""
+
+    stretches = serializers.ListField(child=StretchInput(), min_length=1, max_length=40)
+    strip_height = Entry()
+    roll = Entry()
+
+
+class StageView(SignedInView):
+    """A stage of a job."""
+
+    @extend_schema(operation_id="stage", responses=answers(StageSheet))
+    def get(self, request: Request, job: UUID, stage: str) -> Response:
+        """Return its points, its holds, and what it works out."""
+        if stage not in list(Stage):
+            raise Missing(stage, "There is no such stage.", "Take one of the order of work.")
+        return Response(stage_sheet(self.user(request), job, Stage(stage)))
+
+
+class SquareView(SignedInView):
+    """Square corners."""
+
+    @extend_schema(operation_id="square", request=SquareInput, responses=answers(SquareSheet))
+    def post(self, request: Request, job: UUID) -> Response:
+        """Return how a rectangle lies from its diagonals; nothing is stored."""
+        form = SquareForm(**self.typed(request, SquareInput))
+        return Response(square_sheet(self.user(request), job, form))
+
+
+class TriangleView(SignedInView):
+    """A first square corner."""
+
+    @extend_schema(operation_id="triangle", request=TriangleInput, responses=answers(TriangleSheet))
+    def post(self, request: Request, job: UUID) -> Response:
+        """Return a 3-4-5; nothing is stored."""
+        multiple = self.typed(request, TriangleInput)["multiple"]
+        return Response(triangle_sheet(self.user(request), job, multiple))
+
+
+class StripView(SignedInView):
+    """An isolation strip."""
+
+    @extend_schema(
+        operation_id="isolation_strip", request=StripInput, responses=answers(StripSheet)
+    )
+    def post(self, request: Request, job: UUID) -> Response:
+        """Return its courses and rolls; nothing is stored."""
+        typed = self.typed(request, StripInput)
+        stretches = [dict(stretch) for stretch in typed.pop("stretches")]
+        return Response(strip_sheet(self.user(request), job, StripForm(stretches, **typed)))

@@ -1,0 +1,131 @@
+"""Small sums a crew does in its head on site: square corners, and the isolation strip."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TypedDict
+from uuid import UUID
+
+from core.design import isolation_strip
+from core.layout import out_of_square, three_four_five
+from core.lengths import Length
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.jobs.access import job_for
+from server.jobs.rules import kind_of, style_of
+from server.refusals import Entries
+from server.shown import Shown, show
+
+
+@dataclass(frozen=True, slots=True)
+class SquareForm:
+    """A rectangle's sides and both its diagonals as measured."""
+
+    side: str
+    far_side: str
+    first: str
+    second: str
+
+
+class SquareSheet(TypedDict):
+    """What two measured diagonals say, and how far to slide which side."""
+
+    diagonal: Shown
+    difference: Shown
+    is_square: bool
+    slide: str
+
+
+class TriangleSheet(TypedDict):
+    """A right triangle for a first corner."""
+
+    leg: Shown
+    other: Shown
+    across: Shown
+
+
+class StripSheet(TypedDict):
+    """An isolation strip: courses at its deepest, strip in all, rolls."""
+
+    courses: int
+    strip: Shown
+    rolls: int
+
+
+@dataclass(frozen=True, slots=True)
+class StripForm:
+    """Stretches of a slab's edge, each with its thickness at both ends; the strip on its roll."""
+
+    stretches: list[dict[str, str]]
+    strip_height: str
+    roll: str
+
+
+def square_sheet(user: User, job_id: UUID, form: SquareForm) -> SquareSheet:
+    """Return how a rectangle lies from its diagonals."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    names = ("side", "far_side", "first", "second")
+    entries = Entries({name: getattr(form, name) for name in names}, kind_of(job))
+    a, b, first, second = (entries.length(name) for name in names)
+    if a is None or b is None or first is None or second is None:
+        entries.finish()
+        raise AssertionError
+    style = style_of(job)
+    found = entries.check("first", lambda: out_of_square(a, b, first, second))
+    entries.finish()
+    assert found is not None
+    amount = show(found.slide, style)["text"]
+    longer = "first" if found.first_is_longer else "second"
+    return {
+        "diagonal": show(found.diagonal, style),
+        "difference": show(found.difference, style),
+        "is_square": found.difference.nanometres == 0,
+        "slide": (
+            ""
+            if found.difference.nanometres == 0
+            else f"Slide the far side {amount} along itself, from the end of the {longer} diagonal."
+        ),
+    }
+
+
+def triangle_sheet(user: User, job_id: UUID, multiple: str) -> TriangleSheet:
+    """Return three, four and five times a length."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    entries, style = Entries({"multiple": multiple}, kind_of(job)), style_of(job)
+    length = entries.length("multiple")
+    entries.finish()
+    assert length is not None
+    found = entries.check("multiple", lambda: three_four_five(length))
+    entries.finish()
+    assert found is not None
+    return {
+        "leg": show(found.leg, style),
+        "other": show(found.other, style),
+        "across": show(found.across, style),
+    }
+
+
+def strip_sheet(user: User, job_id: UUID, form: StripForm) -> StripSheet:
+    """Return the strip along a slab's edges; a tapering one counts with its thicker end."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    typed = {"strip_height": form.strip_height, "roll": form.roll} | {
+        f"stretches.{i}.{name}": text
+        for i, stretch in enumerate(form.stretches)
+        for name, text in stretch.items()
+    }
+    entries, style = Entries(typed, kind_of(job)), style_of(job)
+    height, roll = entries.length("strip_height"), entries.length("roll")
+    edges: list[tuple[Length, Length]] = []
+    for i in range(len(form.stretches)):
+        length, start, end = (
+            entries.length(f"stretches.{i}.{name}") for name in ("length", "start", "end")
+        )
+        if length is not None and start is not None and end is not None:
+            edges.append((length, max(start, end)))
+    entries.finish()
+    assert height is not None
+    assert roll is not None
+    found = entries.check("strip_height", lambda: isolation_strip(tuple(edges), height, roll))
+    entries.finish()
+    assert found is not None
+    return {"courses": found.courses, "strip": show(found.strip, style), "rolls": found.rolls}

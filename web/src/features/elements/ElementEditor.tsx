@@ -1,0 +1,123 @@
+import Stack from "@mui/material/Stack";
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate, useParams } from "react-router";
+import { type Schemas, api, told } from "../../api/client";
+import { useElement } from "../../api/queries";
+import { useDelayed } from "../../parts/delayed";
+import { RecordButton, useForm } from "../../parts/form";
+import { KINDS, type Kind } from "../../parts/kinds";
+import { Lost } from "../../parts/Lost";
+import { Loaded, Page } from "../../parts/Page";
+import { type Spot, typedFrom } from "../../parts/plan/frame";
+import { together } from "../../parts/together";
+import { Moves, movesAnything } from "../floors";
+import { useJobSheet } from "../frame/useJobSheet";
+import { ElementDrawing } from "./ElementDrawing";
+import { ElementFields } from "./ElementFields";
+import { type ElementForm, bodyOf, emptyElement, fieldsOf } from "./form";
+
+/** Puts a new element of a kind on the plan. */
+export function NewElement() {
+  const { kind = "" } = useParams();
+  const job = useJobSheet();
+  if (!(kind in KINDS)) return <Lost />;
+  const initial = emptyElement(job, kind as Kind);
+  return <Editor key={kind} job={job} element="" initial={initial} />;
+}
+
+/** Changes an element; what moves is told before it is accepted. */
+export function ChangeElement() {
+  const { element = "" } = useParams();
+  const job = useJobSheet();
+  const query = useElement(element);
+  return (
+    <Loaded query={query}>
+      {(typed) => <Editor key={element} job={job} element={element} initial={typed} />}
+    </Loaded>
+  );
+}
+
+type EditorProps = { job: Schemas["JobSheet"]; element: string; initial: ElementForm };
+
+function Editor({ job, element, initial }: EditorProps) {
+  const navigate = useNavigate();
+  const form = useForm({
+    draft: `element:${job.id}:${element || initial.kind}`,
+    initial,
+    send: (values) => {
+      const body = bodyOf(values);
+      return element
+        ? told(api.PUT("/api/v1/elements/{element}", { params: { path: { element } }, body }))
+        : told(
+            api.POST("/api/v1/jobs/{job}/elements", { params: { path: { job: job.id } }, body }),
+          );
+    },
+    onRecorded: () => navigate(`/jobs/${job.id}/floors`),
+  });
+  const draft = useElementDraft(job.id, element, form.values);
+  const moves = useMoves(element, form.values).data;
+  const isMoving = moves !== undefined && movesAnything(moves);
+  const problems = together(form.problems, draft.data?.errors ?? []);
+  const kind = KINDS[initial.kind];
+  const dragged = (corner: number, { x, y }: Spot) =>
+    form.change({
+      corners: form.values.corners.map((before, i) =>
+        i === corner
+          ? { x: typedFrom(x, job.style_kind), y: typedFrom(y, job.style_kind) }
+          : before,
+      ),
+    });
+  return (
+    <Stack component="form" noValidate onSubmit={form.submit}>
+      <Page
+        title={element ? `Change ${initial.name}` : `Add: ${kind.name.toLowerCase()}`}
+        lead={kind.lead}
+      >
+        <Stack direction={{ xs: "column", md: "row" }} spacing={2} sx={{ alignItems: "stretch" }}>
+          <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
+            <ElementFields job={job} form={form.values} change={form.change} problems={problems} />
+            {isMoving && <Moves moves={moves} />}
+            <RecordButton form={form} fields={fieldsOf(form.values)}>
+              {element ? (isMoving ? "Accept what moves" : "Change it") : "Put it on the plan"}
+            </RecordButton>
+          </Stack>
+          <Stack
+            sx={{ flex: 1, minWidth: 0, position: { md: "sticky" }, top: 16, alignSelf: "start" }}
+          >
+            <ElementDrawing
+              job={job}
+              draft={draft.data?.draft}
+              form={form.values}
+              onDrag={dragged}
+            />
+          </Stack>
+        </Stack>
+      </Page>
+    </Stack>
+  );
+}
+
+type Values = ElementForm & { id: string };
+
+function useElementDraft(job: string, element: string, values: Values) {
+  const body = { ...bodyOf(useDelayed(values, 200)), ...(element ? { id: element } : {}) };
+  return useQuery({
+    queryKey: ["element-draft", job, body],
+    queryFn: () =>
+      told(api.POST("/api/v1/jobs/{job}/element-draft", { params: { path: { job } }, body })),
+    placeholderData: (before) => before,
+    gcTime: 0,
+  });
+}
+
+function useMoves(element: string, values: Values) {
+  const body = { ...bodyOf(useDelayed(values, 200)), id: element };
+  return useQuery({
+    queryKey: ["element-moves", element, body],
+    queryFn: () =>
+      told(api.POST("/api/v1/elements/{element}/moves", { params: { path: { element } }, body })),
+    enabled: element !== "",
+    placeholderData: (before) => before,
+    gcTime: 0,
+  });
+}

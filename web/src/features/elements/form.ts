@@ -1,0 +1,82 @@
+import type { Schemas } from "../../api/client";
+import { KINDS, type Kind, type Measure, type Shape, sidesOf } from "../../parts/kinds";
+
+type Typed = Schemas["ElementTyped"];
+export type ElementForm = Typed;
+
+function isMetric(job: Schemas["JobSheet"]): boolean {
+  return job.style_kind === "m" || job.style_kind === "mm";
+}
+
+/** The surface of its floor a kind of element usually takes its level from. */
+const PARTS: Partial<Record<Kind, Schemas["FloorPartEnum"]>> = {
+  excavation: "sub-grade",
+  footing: "sub-grade",
+  wall: "sub-grade",
+  piers: "finished",
+};
+
+/** A new element's form, with the usual figures of the job's units as editable defaults. */
+export function emptyElement(job: Schemas["JobSheet"], kind: Kind): ElementForm {
+  const { shapes, measures, hasLayers } = KINDS[kind];
+  const floor = job.floors[0];
+  const usual = (all: readonly Measure[]) =>
+    Object.fromEntries(all.map(({ name, usual }) => [name, usual?.[isMetric(job) ? 1 : 0] ?? ""]));
+  return {
+    kind,
+    name: "",
+    level_from: floor ? "floor" : "benchmark",
+    level: "0",
+    side: "below",
+    reference: floor?.id ?? job.benchmarks[0]?.id ?? "",
+    part: PARTS[kind] ?? "top",
+    tolerance: isMetric(job) ? "3 mm" : '1/8"',
+    shape: shapes.find((shape) => shape !== "floor" || floor) ?? "corners",
+    outline_of: floor?.id ?? "",
+    corners: [
+      { x: "0", y: "0" },
+      { x: "", y: "" },
+    ],
+    measures: { ...usual(sidesOf("l-shape")), ...usual(measures) },
+    steps: [],
+    layers: hasLayers ? [{ name: "", nominal: "", actual: "" }] : [],
+  };
+}
+
+/** What is sent: only what the chosen shape takes. */
+export function bodyOf(form: ElementForm & { id: string }): Schemas["ElementInputRequest"] {
+  const typesCorners = form.shape === "line" || form.shape === "corners";
+  const takesShape = KINDS[form.kind].shapes.length > 0;
+  return {
+    ...form,
+    reference: form.level_from === "elevation" ? null : form.reference || null,
+    outline_of: takesShape && form.shape === "floor" ? form.outline_of || null : null,
+    corners: takesShape && typesCorners ? form.corners : [],
+    layers: form.layers.filter((layer) => layer.nominal || layer.name || layer.actual),
+  };
+}
+
+/** The fields that show their own refusals. */
+export function fieldsOf(form: ElementForm): string[] {
+  return [
+    "name",
+    "level",
+    "reference",
+    "part",
+    "tolerance",
+    "outline_of",
+    "corners",
+    ...Object.keys(form.measures),
+    ...form.corners.flatMap((_, i) => [`corners.${i}.x`, `corners.${i}.y`]),
+    ...form.steps.flatMap((_, i) => [`steps.${i}.along`, `steps.${i}.drop`]),
+    ...form.layers.flatMap((_, i) => [`layers.${i}.nominal`, `layers.${i}.actual`]),
+  ];
+}
+
+export const SHAPE_NAMES: Record<Shape, string> = {
+  line: "Along a line",
+  floor: "As a floor",
+  rectangle: "Rectangle",
+  "l-shape": "L-shape",
+  corners: "Corners",
+};

@@ -1,0 +1,1 @@
+export { ChangeElement, NewElement } from "./ElementEditor";

@@ -1,0 +1,3 @@
+export { Shoot, usePass } from "./Shoot";
+export { Stone } from "./Stone";
+export { workOf } from "./work";

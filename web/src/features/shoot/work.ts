@@ -1,0 +1,37 @@
+import type { Schemas } from "../../api/client";
+import type { PlanLine } from "../../parts/plan/Plan";
+import type { Spot } from "../../parts/plan/frame";
+import { drawnLines, outlineSpots, panelLines } from "../../parts/plan/pegs";
+
+/** What is shot: the stone of a floor, or an element of the plan at a stage. */
+export type Work = {
+  id: string;
+  name: string;
+  /** What the rod stands on. */
+  surface: string;
+  pegs: readonly Schemas["Peg"][];
+  counts: Schemas["PegCounts"];
+  tolerance: Schemas["Shown"];
+  rough_tolerance: Schemas["Shown"];
+  outlines: readonly (readonly Spot[])[];
+  lines: readonly PlanLine[];
+};
+
+export function stoneOf(floor: Schemas["FloorPlan"]): Work {
+  return {
+    ...floor,
+    surface: "the stone",
+    outlines: [outlineSpots(floor)],
+    lines: panelLines(floor),
+  };
+}
+
+export function workOf(work: Schemas["Work"], floors: readonly Schemas["FloorPlan"][]): Work {
+  const own = drawnLines(work.drawn);
+  const around = floors.map((floor) => ({
+    spots: outlineSpots(floor),
+    isClosed: true,
+    isFaint: true,
+  }));
+  return { ...work, outlines: [], lines: [...around, ...own] };
+}

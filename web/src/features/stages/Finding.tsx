@@ -1,0 +1,68 @@
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Stack from "@mui/material/Stack";
+import { useState } from "react";
+import { type Schemas, api, told } from "../../api/client";
+import { useForm } from "../../parts/form";
+import { Problems } from "../../parts/Problems";
+import { Select } from "../../parts/Select";
+
+type Bearing = Schemas["FindingInputRequest"]["bearing"];
+
+const BEARINGS: readonly (readonly [Bearing, string])[] = [
+  ["undisturbed soil", "undisturbed soil"],
+  ["rock", "rock"],
+  ["refusal", "refusal"],
+  ["engineered fill", "engineered fill"],
+];
+
+type Values = { bearing: Bearing; is_cleaned: boolean };
+
+/** What a pier bears on, and whether its hole is clean and flat; said at the hole. */
+export function Finding({ pier }: { pier: Schemas["PierLine"] }) {
+  const [isOpen, setOpen] = useState(false);
+  const initial: Values = { bearing: "undisturbed soil", is_cleaned: false };
+  const form = useForm({
+    draft: `finding:${pier.hole}`,
+    initial,
+    send: ({ id, bearing, is_cleaned }, taken_at) =>
+      told(
+        api.POST("/api/v1/points/{point}/findings", {
+          params: { path: { point: pier.hole } },
+          body: { id, bearing, is_cleaned, taken_at },
+        }),
+      ),
+    onRecorded: () => setOpen(false),
+  });
+  const said = pier.bearing && `${pier.bearing}${pier.is_cleaned ? ", clean" : ", not clean"}`;
+  if (!isOpen)
+    return (
+      <Button onClick={() => setOpen(true)} aria-label={`What pier ${pier.name} bears on`}>
+        {said || "Say what"}
+      </Button>
+    );
+  return (
+    <Stack component="form" onSubmit={form.submit} spacing={1} sx={{ minWidth: 220 }}>
+      <Select
+        label="Bears on"
+        value={form.values.bearing}
+        options={BEARINGS}
+        onChange={(bearing) => form.change({ bearing })}
+      />
+      <FormControlLabel
+        label="Clean and flat"
+        control={
+          <Checkbox
+            checked={form.values.is_cleaned}
+            onChange={(_, is_cleaned) => form.change({ is_cleaned })}
+          />
+        }
+      />
+      <Problems problems={form.problems} />
+      <Button type="submit" variant="contained" loading={form.isSending}>
+        Record it
+      </Button>
+    </Stack>
+  );
+}

@@ -1,0 +1,53 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Stack from "@mui/material/Stack";
+import type { Schemas } from "../../api/client";
+import { Boards } from "./Boards";
+import { Match } from "./Match";
+import { Schedule } from "./Schedule";
+import { Square } from "./Square";
+import { Strip } from "./Strip";
+import type { Stage } from "./stages";
+
+type Props = {
+  job: Schemas["JobSheet"];
+  sheet: Schemas["StageSheet"];
+  stage: Stage;
+  work: Schemas["Work"];
+  setUp: Schemas["SetUpSheet"];
+};
+
+/** What a stage works out from its shots, and what is on hold. */
+export function StagePanels({ job, sheet, stage, work, setUp }: Props) {
+  const boards = sheet.boards.find((one) => one.element === work.id);
+  const schedule = sheet.schedules.find((one) => one.element === work.id);
+  return (
+    <Stack spacing={2} sx={{ px: { xs: 1.5, md: 3 }, pb: 3, pt: { xs: 2, md: 0 } }}>
+      {sheet.holds.length > 0 && <Holds holds={sheet.holds} />}
+      {boards && <Boards sheet={boards} />}
+      {schedule && <Schedule job={job} sheet={schedule} setUp={setUp} stage={stage} />}
+      {stage === "layout" && <Square job={job} />}
+      {stage === "forms" && (
+        <>
+          <Match setUp={setUp} />
+          <Strip job={job} />
+        </>
+      )}
+    </Stack>
+  );
+}
+
+function Holds({ holds }: { holds: readonly Schemas["Hold"][] }) {
+  return (
+    <Alert severity="error">
+      <strong>On hold</strong>
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {holds.map((hold) => (
+          <li key={hold.what}>
+            <strong>{hold.what}.</strong> {hold.why}
+          </li>
+        ))}
+      </Box>
+    </Alert>
+  );
+}

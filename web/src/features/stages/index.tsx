@@ -1,0 +1,31 @@
+import { ElementHeights, ElementSheet } from "./ElementHeights";
+import { StageScreen } from "./StageScreen";
+
+/** The screens of the stages; the stone has its own, as it belongs to floors. */
+export const Stages = {
+  layout: () => <StageScreen key="layout" stage="layout" />,
+  dig: () => <StageScreen key="dig" stage="dig" />,
+  forms: () => <StageScreen key="forms" stage="forms" />,
+  piers: () => <StageScreen key="piers" stage="piers" />,
+};
+
+export const Marking = () => <StageScreen key="marks" stage="marks" />;
+
+const HEIGHTS = {
+  layout: () => <ElementHeights stage="layout" />,
+  dig: () => <ElementHeights stage="dig" />,
+  forms: () => <ElementHeights stage="forms" />,
+  piers: () => <ElementHeights stage="piers" />,
+  marks: () => <ElementHeights stage="marks" />,
+};
+
+const SHEETS = {
+  layout: () => <ElementSheet stage="layout" />,
+  dig: () => <ElementSheet stage="dig" />,
+  forms: () => <ElementSheet stage="forms" />,
+  piers: () => <ElementSheet stage="piers" />,
+  marks: () => <ElementSheet stage="marks" />,
+};
+
+export const heightsOf = (stage: keyof typeof HEIGHTS) => HEIGHTS[stage];
+export const sheetOf = (stage: keyof typeof SHEETS) => SHEETS[stage];

@@ -1,0 +1,62 @@
+import type { Schemas } from "../../api/client";
+
+export type Stage = Schemas["StageEnum"];
+
+type StageWords = {
+  title: string;
+  /** What to do where the plan has nothing for the stage yet. */
+  empty: string;
+  /** The kinds of element that bring points to it. */
+  kinds: readonly Schemas["ElementKindEnum"][];
+  /** Where its points are shot. */
+  path: string;
+  cautions: readonly string[];
+};
+
+export const STAGES: Record<Exclude<Stage, "stone">, StageWords> = {
+  layout: {
+    title: "Rough layout",
+    empty:
+      "Add batter boards around the lot: shooting its corners gives the string and the stakes.",
+    kinds: ["boards", "piers"],
+    path: "layout",
+    cautions: [
+      "Beam: set it above or below eye level and post the sign for its class.",
+      "Stakes: have buried services located before you drive any; cap what is left standing.",
+    ],
+  },
+  dig: {
+    title: "Dig",
+    empty: "Add an excavation, a footing, a pad or piers: their bottoms are shot here.",
+    kinds: ["excavation", "footing", "pad", "piers"],
+    path: "dig",
+    cautions: [
+      "Buried services: have them located before any digging or auger; local rules say by whom.",
+      "Trench and hole edges: keep back, shore or slope as local rules say, cover open holes.",
+    ],
+  },
+  forms: {
+    title: "Footings and forms",
+    empty: "Add forms, a footing or a wall: the tops to set are shot here.",
+    kinds: ["form", "footing", "pad", "wall"],
+    path: "forms",
+    cautions: ["Rebar and stakes: cap every end that stands up."],
+  },
+  piers: {
+    title: "Piers",
+    empty: "Add a row or a grid of piers: their schedule, cut list and heads follow.",
+    kinds: ["piers"],
+    path: "piers",
+    cautions: [
+      "Tubes and beams: lift with enough hands, and brace them before you let go.",
+      "Open holes: cover them until the tube stands.",
+    ],
+  },
+  marks: {
+    title: "Marks and screed points",
+    empty: "Add wall marks or screed points: each is ticked here when it is on.",
+    kinds: ["marks", "screed"],
+    path: "marks/shoot",
+    cautions: ["Wet concrete burns skin: gloves, boots and water to wash it off at once."],
+  },
+};

@@ -1,1 +1,0 @@
-export { Stone } from "./Stone";

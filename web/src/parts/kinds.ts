@@ -1,0 +1,165 @@
+import type { Schemas } from "../api/client";
+
+export type Kind = Schemas["ElementKindEnum"];
+export type Shape = Schemas["ElementShapeEnum"];
+export type Measure = {
+  name: string;
+  label: string;
+  /** The usual figure, in feet and inches and in meters; yours to change. */
+  usual?: readonly [string, string];
+  hint?: string;
+};
+
+type KindSheet = {
+  name: string;
+  lead: string;
+  /** What its level is the level of; empty where it is only found on site. */
+  level: string;
+  shapes: readonly Shape[];
+  measures: readonly Measure[];
+  hasSteps?: boolean;
+  hasLayers?: boolean;
+};
+
+const LEFT_OPEN = "Leave it empty where nobody knows yet";
+
+const SPACING: Measure = {
+  name: "spacing",
+  label: "Points at most apart",
+  usual: ["8 ft", "2.5 m"],
+};
+
+const AROUND: readonly Shape[] = ["floor", "rectangle", "l-shape", "corners"];
+const ALONG: readonly Shape[] = ["line", ...AROUND];
+
+export const KINDS: Record<Kind, KindSheet> = {
+  boards: {
+    name: "Batter boards",
+    lead: "Shoot the ground at every corner; the string, the boards and the stakes follow.",
+    level: "",
+    shapes: AROUND,
+    measures: [
+      { name: "clearance", label: "String above the highest ground", usual: ['6"', "150 mm"] },
+      { name: "step", label: "Step the string down by", usual: ["2 ft", "600 mm"] },
+      { name: "tallest", label: "Tallest practical board", usual: ["4 ft", "1.2 m"] },
+      { name: "driven", label: "Stakes driven", usual: ['18"', "450 mm"] },
+    ],
+  },
+  excavation: {
+    name: "Excavation",
+    lead: "The formation, shot on a grid while it is dug.",
+    level: "Formation",
+    shapes: AROUND,
+    measures: [SPACING],
+  },
+  footing: {
+    name: "Strip footing",
+    lead: "A strip along a line, with its steps; bottoms to dig to, tops to form to.",
+    level: "Top of footing at its start",
+    shapes: ALONG,
+    measures: [
+      { name: "strip_width", label: "Width of the strip", usual: ['16"', "400 mm"] },
+      { name: "depth", label: "Depth, top to bottom", usual: ['8"', "200 mm"] },
+      SPACING,
+    ],
+    hasSteps: true,
+  },
+  pad: {
+    name: "Pad",
+    lead: "A pad under a post or a column.",
+    level: "Top of pad",
+    shapes: [],
+    measures: [
+      { name: "x", label: "Middle, to the right" },
+      { name: "y", label: "Middle, away" },
+      { name: "length", label: "Length, to the right" },
+      { name: "width", label: "Width, away" },
+      { name: "depth", label: "Depth, top to bottom" },
+    ],
+  },
+  wall: {
+    name: "Wall of courses",
+    lead: "Every course's top, to set all along.",
+    level: "Base, top of the footing",
+    shapes: ALONG,
+    measures: [
+      { name: "unit", label: "Unit height", usual: ['7 5/8"', "190 mm"] },
+      { name: "joint", label: "Joint", usual: ['3/8"', "10 mm"] },
+      { name: "courses", label: "Courses" },
+      { name: "thickness", label: "Wall thickness", usual: ['8"', "200 mm"] },
+      SPACING,
+    ],
+  },
+  form: {
+    name: "Forms",
+    lead: "The top of form at each stake; it follows the fall of the floor it is given from.",
+    level: "Top of form",
+    shapes: ALONG,
+    measures: [{ ...SPACING, label: "Stakes at most apart" }],
+  },
+  piers: {
+    name: "Piers",
+    lead: "A row or a grid: ground, holes, tops, tubes and heads.",
+    level: "Finished level above the piers",
+    shapes: [],
+    measures: [
+      { name: "x", label: "First pier, to the right" },
+      { name: "y", label: "First pier, away" },
+      { name: "x_last", label: "Last pier, to the right" },
+      { name: "y_last", label: "Last pier, away" },
+      { name: "count", label: "Piers in a row" },
+      { name: "rows", label: "Rows", usual: ["1", "1"] },
+      { name: "row_spacing", label: "Rows apart", hint: "Where there is more than one row" },
+      { name: "extra_drop", label: "Extra drop", usual: ["0", "0"] },
+      { name: "fall", label: "Fall along the row", usual: ["level", "level"] },
+      { name: "diameter", label: "Tube diameter", usual: ['10"', "250 mm"] },
+      { name: "bell_height", label: "Bell height", hint: "Empty for none" },
+      { name: "bell_diameter", label: "Bell diameter", hint: "Empty for none" },
+      { name: "least_depth", label: "Least depth, local code", hint: "A hold until entered" },
+      { name: "frost_depth", label: "Frost depth, local code", hint: "A hold until entered" },
+      { name: "bottom", label: "Planned bottom (elevation)", hint: LEFT_OPEN },
+      { name: "stock", label: "Tubes come in", hint: "For the cut list" },
+      { name: "kerf", label: "Lost at each cut", usual: ['1/8"', "3 mm"] },
+      { name: "head_least", label: "Adjustable head, least height", hint: "Empty for none" },
+      { name: "head_greatest", label: "Adjustable head, greatest", hint: "Empty for none" },
+    ],
+    hasLayers: true,
+  },
+  marks: {
+    name: "Wall marks",
+    lead: "Marks for a chalk line; on a fall each has its own height, and a drop from a level line.",
+    level: "Marks",
+    shapes: ALONG,
+    measures: [{ ...SPACING, label: "Marks at most apart", usual: ["16 ft", "5 m"] }],
+  },
+  screed: {
+    name: "Screed points",
+    lead: "A grid the straightedge reaches over, each ticked when it is on.",
+    level: "Finished level",
+    shapes: AROUND,
+    measures: [
+      { name: "straightedge", label: "Straightedge", usual: ["10 ft", "3 m"] },
+      { name: "overlap", label: "Overlap", usual: ["1 ft", "300 mm"] },
+    ],
+  },
+};
+
+export const KIND_KEYS = Object.keys(KINDS) as Kind[];
+
+const SIDES: readonly Measure[] = [
+  { name: "x", label: "First corner, to the right", usual: ["0", "0"] },
+  { name: "y", label: "First corner, away", usual: ["0", "0"] },
+  { name: "length", label: "Length, to the right" },
+  { name: "width", label: "Width, away from you" },
+];
+
+const NOTCH: readonly Measure[] = [
+  { name: "notch_length", label: "Missing corner: length" },
+  { name: "notch_width", label: "Missing corner: width" },
+];
+
+/** The measures of a shape that is not typed corner by corner. */
+export function sidesOf(shape: Shape): readonly Measure[] {
+  if (shape === "rectangle") return SIDES;
+  return shape === "l-shape" ? [...SIDES, ...NOTCH] : [];
+}

@@ -1,0 +1,15 @@
+import { useEffect, useState } from "react";
+
+/** How wide an element is drawn, in pixels. */
+export function useWidth(holder: { readonly current: HTMLElement | null }): number {
+  const [width, setWidth] = useState(360);
+  useEffect(() => {
+    if (!holder.current) return;
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry) setWidth(Math.max(Math.floor(entry.contentRect.width), 200));
+    });
+    observer.observe(holder.current);
+    return () => observer.disconnect();
+  }, [holder]);
+  return width;
+}
