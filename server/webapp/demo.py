@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from datetime import datetime, timedelta
 from typing import Any
+from uuid import UUID
 
 from django.conf import settings
 from django.db import transaction
@@ -13,6 +14,7 @@ from core.lengths import Style
 from server.crews.models import Crew, Membership, User
 from server.fieldbook.models import SetUp
 from server.fieldbook.services.backsights import BacksightForm
+from server.fieldbook.services.findings import FindingForm, record_finding
 from server.fieldbook.services.record_shot import ShotForm, record_shot
 from server.fieldbook.services.set_up import SetUpForm, set_up
 from server.fieldbook.services.strikes import StrikeForm, strike_shot
@@ -32,10 +34,13 @@ from server.gear.services.check_instrument import (
     report_knock,
 )
 from server.jobs.models import Job, Point
+from server.jobs.plan.elements import Typed
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
+from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
+from server.jobs.services.place_element import place_element
 from server.webapp.demo_ids import demo_id, moment
 from server.webapp.demo_survey import Survey
 
@@ -115,6 +120,8 @@ def _job(users: dict[str, User], crew: Crew, entry: Entry) -> None:
         add_benchmark(foreman, job.pk, benchmark)
     for floor in entry["floors"]:
         _floor(foreman, job, floor)
+    for element in entry.get("elements", []):
+        _element(foreman, job, element)
     for number, station in enumerate(entry["set_ups"], start=1):
         _set_up(users, job, number, station)
     if "survey" in entry:
@@ -125,9 +132,33 @@ def _floor(foreman: User, job: Job, floor: Entry) -> None:
     reference = floor.pop("reference", None)
     benchmark = demo_id(job.name, "benchmark", reference) if reference else None
     form = FloorForm(
-        id=demo_id(job.name, "floor", floor["name"]), corners=[], reference=benchmark, **floor
+        id=demo_id(job.name, "floor", floor["name"]),
+        corners=floor.pop("corners", []),
+        reference=benchmark,
+        **floor,
     )
     lay_out_floor(foreman, job.pk, form)
+
+
+def _element(foreman: User, job: Job, element: Entry) -> None:
+    def floor(name: str) -> UUID | None:
+        return demo_id(job.name, "floor", name) if name else None
+
+    typed: Typed = {
+        "shape": element.pop("shape"),
+        "outline_of": str(floor(element.pop("outline_of")) or ""),
+        "corners": element.pop("corners"),
+        "measures": element.pop("measures"),
+        "steps": element.pop("steps"),
+        "layers": element.pop("layers"),
+    }
+    form = ElementForm(
+        id=demo_id(job.name, "element", element["name"]),
+        reference=floor(element.pop("reference")),
+        typed=typed,
+        **element,
+    )
+    place_element(foreman, job.pk, form)
 
 
 def _set_up(users: dict[str, User], job: Job, number: int, station: Entry) -> None:
@@ -154,17 +185,25 @@ def _set_up(users: dict[str, User], job: Job, number: int, station: Entry) -> No
 
 
 def _shot(user: User, stands: SetUp, start: datetime, shot: Entry) -> None:
-    names = (stands.job_id, stands.number, shot["floor"], shot["point"], shot["minute"])
-    point = Point.objects.get(
-        floor__job_id=stands.job_id, floor__name=shot["floor"], name=shot["point"]
-    )
+    lies_on = {"floor__name": shot["floor"]} if "floor" in shot else {
+        "element__name": shot["element"], "task": shot["task"],
+    }  # fmt: skip
+    owner = "floor" if "floor" in shot else "element"
+    names = (stands.job_id, stands.number, *lies_on.values(), shot["point"], shot["minute"])
+    point = Point.objects.get(**lies_on, **{f"{owner}__job_id": stands.job_id}, name=shot["point"])
     form = ShotForm(
         id=demo_id("shot", *names),
         set_up=stands.pk,
         point=point.pk,
         reading=shot["reading"],
+        setting=shot.get("setting", "fine"),
         taken_at=start + timedelta(minutes=shot["minute"]),
     )
     record_shot(user, form)
+    if "bears_on" in shot:
+        clean = FindingForm(
+            demo_id("finding", *names), shot["bears_on"], is_cleaned=True, taken_at=form.taken_at
+        )
+        record_finding(user, point.pk, clean)
     if "struck" in shot:
         strike_shot(user, form.id, StrikeForm(demo_id("strike", *names), shot["struck"]))
