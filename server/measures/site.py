@@ -12,9 +12,13 @@ from core.lengths import Length, Reading
 from server.crews.models import User
 from server.fieldbook.models import SetUp, Shot
 from server.jobs.models import Benchmark, Floor, FloorCorner, Job, Point
+from server.jobs.plan.elements import Typed
+from server.jobs.services.draft_element import ElementForm
+from server.jobs.services.place_element import place_element
 
 START = datetime(2026, 5, 4, 9, 0, tzinfo=UTC)
 SHOTS_A_POINT = 10
+KINDS = ("excavation", "footing", "form", "piers", "marks", "screed")
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +86,49 @@ def _points(floor: Floor, count: int) -> list[Point]:
     )  # fmt: skip
 
 
-def _shots(set_up: SetUp, points: list[Point], user: User) -> None:
+def add_elements(site: Site, count: int, points: int, shots: int) -> None:
+    """Add so many elements to a job, with about so many points and shots in all, evenly."""
+    job, user = Job.objects.get(pk=site.job), User.objects.get(username="marek")
+    each = points // count
+    for i in range(count):
+        kind = KINDS[i % len(KINDS)]
+        form = ElementForm(
+            id=uuid4(), kind=kind, name=f"{kind} {i}", level_from="elevation",
+            level="100 ft", side="above", reference=None, part="top", tolerance="1/4 in",
+            typed=_typed(kind, i, each),
+        )  # fmt: skip
+        place_element(user, job.pk, form)
+    placed = list(Point.objects.filter(element__job=job))
+    _shots(SetUp.objects.get(pk=site.set_up), placed, user, -(-shots // len(placed)))
+
+
+def _typed(kind: str, place: int, points: int) -> Typed:
+    """Return an element of about so many points, beside the others."""
+    away = f"{place * 2} m"
+    corners = [["0", away], ["40 m", away]]
+    if kind in ("excavation", "screed"):
+        corners += [["40 m", f"{place * 2 + 1} m"], ["0", f"{place * 2 + 1} m"]]
+    spacing = f"{80 / points:.3f} m" if len(corners) > 2 else f"{40 / (points - 1):.3f} m"
+    piers = {
+        "x": "0", "y": away, "x_last": "40 m", "y_last": away, "count": f"{points // 3}",
+        "rows": "1", "row_spacing": "", "extra_drop": "0", "fall": "level", "diameter": "10 in",
+        "kerf": "3 mm", "least_depth": "3 ft", "frost_depth": "3 ft",
+    }  # fmt: skip
+    own = {
+        "spacing": spacing, "straightedge": spacing, "overlap": "0",
+        "strip_width": "400 mm", "depth": "200 mm",
+    }  # fmt: skip
+    return {
+        "shape": "corners" if len(corners) > 2 else "line",
+        "outline_of": "",
+        "corners": corners,
+        "measures": piers if kind == "piers" else own,
+        "steps": [],
+        "layers": [{"name": "Beam", "nominal": "9 in", "actual": ""}] if kind == "piers" else [],
+    }
+
+
+def _shots(set_up: SetUp, points: list[Point], user: User, a_point: int = SHOTS_A_POINT) -> None:
     Shot.objects.bulk_create(
         (
             Shot(
@@ -91,7 +137,7 @@ def _shots(set_up: SetUp, points: list[Point], user: User) -> None:
                 taken_at=START + timedelta(seconds=i + turn),
             )
             for i, point in enumerate(points)
-            for turn in range(SHOTS_A_POINT)
+            for turn in range(a_point)
         ),
         batch_size=2000,
     )  # fmt: skip

@@ -6,6 +6,9 @@ from uuid import uuid4
 
 from django.test import Client
 
+from core.tasks import Stage
+from server.jobs.models import Point
+from server.tests.plan import element_body
 from server.tests.site import TAKEN_AT, SiteTestCase, floor_body
 
 
@@ -17,6 +20,9 @@ class EveryAddress(SiteTestCase):
         self.instrument = self.add_instrument()
         self.floor, self.set_up_id = self.add_floor(), self.add_set_up()
         self.point = self.points(self.floor)["A1"]
+        piers = element_body("piers", self.floor)
+        self.element = self.ok(self.foreman, f"jobs/{self.job}/elements", piers)["id"]
+        self.hole = Point.objects.filter(element=self.element, task="hole")[0].pk
         shot = self.shot_body(self.set_up_id, self.point, "3' 7\"")
         self.ok(self.helper, "shots", shot)
         self.shot = shot["id"]
@@ -25,11 +31,16 @@ class EveryAddress(SiteTestCase):
             f"floors/{self.floor}",
             f"crews/{self.crew.pk}/gear",
             f"set-ups/{self.set_up_id}/marks?floor={self.floor}",
-            f"set-ups/{self.set_up_id}/reading?floor={self.floor}&point={self.point}&reading=3 ft",
+            f"set-ups/{self.set_up_id}/reading?point={self.point}&reading=3 ft",
             f"set-ups/{self.set_up_id}/book",
             f"set-ups/{self.set_up_id}/way-out",
             f"jobs/{self.job}/runs",
             f"instruments/{self.instrument}?units=ft-in/8",
+            *(f"jobs/{self.job}/stages/{stage}" for stage in Stage),
+            f"elements/{self.element}",
+            f"set-ups/{self.set_up_id}/marks?element={self.element}&stage=piers",
+            f"set-ups/{self.set_up_id}/points/{self.hole}",
+            f"set-ups/{self.set_up_id}/match?reading=3 ft",
         ]
 
     def writes(self) -> list[tuple[str, dict[str, object], bool]]:
@@ -65,6 +76,7 @@ class EveryAddress(SiteTestCase):
             "typed": {"distance": "60 ft", "gap": '1/16"', "resolution": '1/32"'},
         }
         dropped = {"note": "off the tailgate", "happened_at": TAKEN_AT}
+        found = {"bearing": "rock", "is_cleaned": True, "taken_at": TAKEN_AT}
         from_here, its = f"set-ups/{self.set_up_id}", f"instruments/{self.instrument}"
         benchmark = {"name": "B", "elevation": "5 ft", "description": "d"}
         set_up = self.set_up_body(str(uuid4()), str(uuid4()))
@@ -84,6 +96,8 @@ class EveryAddress(SiteTestCase):
             (f"{from_here}/turning-points", key | turn, False),
             (f"{its}/checks?units=ft-in/8", key | check, False),
             (f"{its}/knocks", key | dropped, False),
+            (f"jobs/{self.job}/elements", element_body("form", self.floor), True),
+            (f"points/{self.hole}/findings", key | found, False),
         ]  # fmt: skip
 
     def test_outsiders_find_nothing(self) -> None:
@@ -94,6 +108,12 @@ class EveryAddress(SiteTestCase):
             with self.subTest(path):
                 self.ok(self.outsider, path, body, 404)
         self.ok(self.outsider, f"jobs/{self.job}/floor-draft", floor_body(self.benchmark), 404)
+        element, job = element_body("form", self.floor), f"jobs/{self.job}"
+        self.ok(self.outsider, f"{job}/element-draft", element, 404)
+        self.ok(self.outsider, f"elements/{self.element}/moves", element, 404)
+        self.ok(self.outsider, f"{job}/corners", {"table": ""}, 404)
+        self.ok(self.helper, f"{job}/corners", {"table": ""}, 403)
+        self.ok(self.outsider, f"{job}/triangle", {"multiple": "1 ft"}, 404)
         csv = self.outsider.get(f"/api/v1/set-ups/{self.set_up_id}/book.csv")
         self.assertEqual(csv.status_code, 404)
         self.assertEqual(self.get("jobs", self.outsider)["jobs"], [])
@@ -114,6 +134,7 @@ class EveryAddress(SiteTestCase):
         }
         for path, change in (
             (f"floors/{self.floor}", floor_body(self.benchmark)),
+            (f"elements/{self.element}", element_body("piers", self.floor)),
             (f"jobs/{self.job}/trust", limits),
             (f"crews/{self.crew.pk}/choices", {"strict_calls": True, "check_days": 3}),
         ):
@@ -136,7 +157,21 @@ class EveryAddress(SiteTestCase):
         reasons = self.refused(self.foreman, f"jobs/{job}/floors", foreign)
         self.assertEqual(list(reasons), ["reference"])
         self.ok(self.foreman, "shots", self.shot_body(self.set_up_id, str(uuid4()), "3 ft"), 404)
-        self.get(f"set-ups/{self.set_up_id}/marks?floor={uuid4()}", status=404)
+        own = f"set-ups/{self.set_up_id}"
+        self.get(f"{own}/marks?floor={uuid4()}", status=404)
+        self.get(f"{own}/points/{uuid4()}", status=404)
+        elsewhere = self.ok(
+            self.foreman,
+            f"jobs/{job}/floors",
+            floor_body(None, level_from="elevation", level="9 ft", reference=None),
+        )["id"]
+        away = element_body("form", elsewhere)
+        self.assertIn("reference", self.refused(self.foreman, f"jobs/{self.job}/elements", away))
+        there = self.ok(self.foreman, f"jobs/{job}/elements", away)["id"]
+        self.get(f"{own}/marks?element={there}&stage=forms", status=404)
+        point = Point.objects.filter(element=there)[0].pk
+        self.get(f"{own}/reading?point={point}&reading=3 ft", status=404)
+        self.ok(self.foreman, "shots", self.shot_body(self.set_up_id, str(point), "3 ft"), 404)
 
     def test_gear_that_can_not_be(self) -> None:
         rods, lasers = f"crews/{self.crew.pk}/rods", f"crews/{self.crew.pk}/instruments"

@@ -10,7 +10,8 @@ from django.core.management.base import BaseCommand
 from server.measures.clock import Compared
 from server.measures.requests import logging_a_reading, opening_a_job
 from server.measures.scripts import first_screen
-from server.measures.site import make_site
+from server.measures.site import add_elements, make_site
+from server.measures.stages import opening_stages
 from server.measures.trust import trust_on_simulated_sites
 from server.measures.volumes import volume
 from server.webapp.demo import load_demo
@@ -27,6 +28,7 @@ class Command(BaseCommand):
         settings.ALLOWED_HOSTS = ["testserver"]
         load_demo()
         self._requests()
+        self._stages()
         self._volumes()
         self._trust()
         heaviest, whole = first_screen(settings.WEB_DIST)
@@ -41,6 +43,15 @@ class Command(BaseCommand):
         self._ratio(f"opening 200 points, 2,000 shots / SQL ({queries} queries)", opened, 3)
         opened, queries = opening_a_job(large, 10)
         self._ratio(f"  ten times as much ({queries} queries)", opened, None)
+
+    def _stages(self) -> None:
+        for times in (1, 10):
+            site = make_site(1)
+            add_elements(site, 60 * times, 3_000 * times, 20_000 * times)
+            for stage, opened in opening_stages(site, 10 if times == 1 else 3).items():
+                aim = 3 if times == 1 else None
+                what = f"stage {stage}: 60 elements, 20,000 shots / SQL"
+                self._ratio(what if times == 1 else f"  {stage}, ten times", opened, aim)
 
     def _volumes(self) -> None:
         self._ratio("volume of 10,000 shots / Delaunay", volume(10_000, 15), 2)

@@ -1,0 +1,162 @@
+"""Each stage of the work, from the ground at the corners to the marks."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from server.jobs.models import Point
+from server.tests.plan import element_body
+from server.tests.site import TAKEN_AT, SiteTestCase
+
+
+class Stages(SiteTestCase):
+    """A floor at 51' 4 1/2" with its elements; the beam at 54' 6 1/2"."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.floor = self.add_floor(stone_thickness='4"')
+        self.set_up_id = self.add_set_up()
+
+    def place(self, kind: str, /, **changed: Any) -> UUID:
+        body = element_body(kind, self.floor, **changed)
+        return UUID(self.ok(self.foreman, f"jobs/{self.job}/elements", body)["id"])
+
+    def shoot(self, element: UUID, task: str, name: str, reading: str, **changed: Any) -> Any:
+        point = Point.objects.get(element=element, task=task, name=name)
+        body = self.shot_body(self.set_up_id, str(point.pk), reading, **changed)
+        return self.ok(self.helper, "shots", body)
+
+    def stage(self, stage: str) -> Any:
+        return self.get(f"jobs/{self.job}/stages/{stage}", self.helper)
+
+    def test_ground_gives_the_string_the_boards_and_the_stakes(self) -> None:
+        boards = self.place("boards", measures={"tallest": "2 ft", "step": "1 ft"})
+        self.assertIsNone(self.stage("layout")["boards"][0]["string"])
+        for corner, reading in zip("1234", ("4 ft", "5 ft", "6' 6\"", "4' 6\""), strict=True):
+            said = self.shoot(boards, "ground", corner, reading)
+        self.assertEqual((said["verdict"], said["action"]), ("found", "at 50' 0 1/2\""))
+        sheet = self.stage("layout")["boards"][0]
+        self.assertEqual(sheet["string"]["text"], "51' 0 1/2\"")
+        self.assertEqual((sheet["highest"], sheet["lowest"]), ("1", "3"))
+        third = sheet["boards"][2]
+        self.assertEqual(third["height"]["text"], "2' 0\"")
+        self.assertEqual(third["stepped"], "step down 1' 0\"")
+        self.assertEqual(third["stake"]["text"], "3' 6\"")
+        self.assertEqual(sheet["diagonals"][0], sheet["diagonals"][1])
+
+    def test_an_over_dug_footing_is_on_hold_and_a_formation_is_not(self) -> None:
+        footing = self.place("footing", part="sub-grade")
+        dig = self.place("excavation", part="sub-grade")
+        self.assertEqual(self.shoot(footing, "footing-bottom", "1", "4' 7\"")["verdict"], "on")
+        said = self.shoot(footing, "footing-bottom", "2", "4' 9\"")
+        self.assertEqual(said["action"], 'over-dug by 2"')
+        self.assertEqual(self.shoot(footing, "footing-bottom", "3", "4' 5\"")["action"], 'dig 2"')
+        self.shoot(dig, "formation", "A1", "4' 9\"")
+        (hold,) = self.stage("dig")["holds"]
+        self.assertIn("point 2", hold["what"])
+        self.assertIn("engineer", hold["why"])
+
+    def test_piers_from_the_ground_to_the_cut_list(self) -> None:
+        deep = {"least_depth": "3 ft", "frost_depth": "", "head_least": '2"', "head_greatest": '5"'}
+        piers = self.place("piers", measures=deep, level="3 ft", side="above")
+        self.shoot(piers, "ground", "1", "4 ft")
+        hole = Point.objects.get(element=piers, task="hole", name="1")
+        path = f"set-ups/{self.set_up_id}/points/{hole.pk}"
+        self.assertEqual(self.get(path)["clamp"]["rod"], "7' 0\"")
+        self.assertEqual(self.shoot(piers, "hole", "1", "6' 9\"")["action"], 'dig 3"')
+        self.strike_last(hole)
+        deeper = self.shoot(piers, "hole", "1", "7' 6\"", taken_at="2026-05-04T09:40:00Z")
+        self.assertEqual((deeper["verdict"], deeper["action"]), ("on", "deep enough"))
+        holds = [hold["what"] for hold in self.stage("dig")["holds"]]
+        self.assertEqual(len(holds), 2)
+        self.assertIn("no frost depth", holds[0])
+        finding = {"id": str(piers), "bearing": "rock", "is_cleaned": True, "taken_at": TAKEN_AT}
+        self.ok(self.helper, f"points/{hole.pk}/findings", finding)
+        self.ok(self.helper, f"points/{hole.pk}/findings", finding, 200)
+        self.assertEqual(len(self.stage("dig")["holds"]), 1)
+        self.shoot(piers, "pier-top", "1", "1' 2 1/4\"")
+        (schedule,) = self.stage("piers")["schedules"]
+        first, second, _ = schedule["piers"]
+        self.assertEqual((first["depth"]["text"], first["bearing"]), ("3' 6\"", "rock"))
+        self.assertEqual(first["top"]["text"], "53' 3 3/4\"")
+        self.assertEqual(first["tube"]["text"], "6' 3 1/4\"")
+        self.assertEqual(first["head"], '2" left up, 1" down')
+        self.assertEqual((second["bottom"], second["problem"]), (None, ""))
+        self.assertEqual(schedule["stocks"][0]["pieces"], ["1: 6' 3 1/4\""])
+
+    def strike_last(self, point: Point) -> None:
+        shot = point.shots.get()
+        body = {"id": str(self.job), "reason": "dug on"}
+        self.ok(self.helper, f"shots/{shot.pk}/strikes", body)
+
+    def test_a_hole_above_its_stack_says_why_there_can_be_no_pier(self) -> None:
+        piers = self.place("piers", measures={"stock": "1 ft"})
+        self.shoot(piers, "hole", "1", "3 ft")
+        self.shoot(piers, "hole", "2", "8 ft")
+        (schedule,) = self.stage("piers")["schedules"]
+        self.assertIn("taller than", schedule["piers"][0]["problem"])
+        self.assertIn("No tube of that length", schedule["cut_problem"])
+
+    def test_a_finding_belongs_to_a_hole(self) -> None:
+        form = self.place("form")
+        point = Point.objects.filter(element=form)[0]
+        finding = {"id": str(form), "bearing": "rock", "is_cleaned": True, "taken_at": TAKEN_AT}
+        self.ok(self.helper, f"points/{point.pk}/findings", finding, 409)
+
+    def test_fine_and_rough_passes_and_counts_of_forms(self) -> None:
+        form = self.place("form", tolerance='1/8"')
+        self.assertEqual(self.shoot(form, "form", "1", "3' 2\"")["action"], "leave it")
+        self.assertEqual(self.shoot(form, "form", "1a", "3' 2 3/8\"")["action"], 'shim up 3/8"')
+        rough = self.shoot(form, "form", "1b", "3' 2 3/8\"", setting="coarse")
+        self.assertEqual(rough["verdict"], "on")
+        (work,) = self.stage("forms")["works"]
+        counts = work["counts"]
+        self.assertEqual((counts["points"], counts["low"], counts["rough"]), (10, 1, 1))
+        steps = {step["key"]: step["note"] for step in self.get(f"jobs/{self.job}")["steps"]}
+        self.assertEqual(steps["forms"], "2 of 10 shot")
+        self.assertNotIn("dig", steps)
+
+    def test_heights_of_a_wall_are_its_courses_and_of_points_their_targets(self) -> None:
+        wall, marks = self.place("wall"), self.place("marks")
+        path = f"set-ups/{self.set_up_id}/marks"
+        courses = self.get(f"{path}?element={wall}&stage=forms")["surfaces"]
+        self.assertEqual(
+            [one["name"] for one in courses], ["Base", *(f"Course {n}" for n in "123")]
+        )
+        self.assertEqual(courses[1]["ways"]["clamp"]["rod"], "2' 6\"")
+        sheet = self.get(f"{path}?element={marks}&stage=marks")
+        self.assertEqual(sheet["surfaces"][0]["target"]["text"], "51' 4 1/2\"")
+        self.assertEqual(len(sheet["places"]), 6)
+        self.get(path, status=400)
+
+    def test_a_height_already_built_is_matched(self) -> None:
+        path = f"set-ups/{self.set_up_id}/match?reading=3 ft"
+        self.assertEqual(self.get(path)["existing"]["text"], "51' 6 1/2\"")
+        lower = self.get(f"{path}&amount=1 1/2 in&side=below")
+        self.assertEqual(lower["ways"]["clamp"]["rod"], "3' 1 1/2\"")
+        self.get(f"set-ups/{self.set_up_id}/match?reading=x", status=400)
+
+    def test_small_sums(self) -> None:
+        job = f"jobs/{self.job}"
+        sides = {"side": "40 ft", "far_side": "30 ft", "first": "50' 3\"", "second": "49' 9\""}
+        square = self.ok(self.helper, f"{job}/square", sides, 200)
+        self.assertEqual(square["diagonal"]["text"], "50' 0\"")
+        self.assertIn('5"', square["slide"])
+        even = sides | {"first": "50 ft", "second": "50 ft"}
+        self.assertTrue(self.ok(self.helper, f"{job}/square", even, 200)["is_square"])
+        self.assertIn(
+            "no such",
+            self.refused(self.helper, f"{job}/square", sides | {"first": "90 ft"})["first"],
+        )
+        legs = self.ok(self.helper, f"{job}/triangle", {"multiple": "2 ft"}, 200)
+        self.assertEqual(legs["across"]["text"], "10' 0\"")
+        self.refused(self.helper, f"{job}/triangle", {"multiple": "0"})
+        strip = {
+            "stretches": [{"length": "20 ft", "start": '4"', "end": '6"'}],
+            "strip_height": '4"', "roll": "50 ft",
+        }  # fmt: skip
+        made = self.ok(self.helper, f"{job}/isolation-strip", strip, 200)
+        self.assertEqual((made["courses"], made["strip"]["text"], made["rolls"]), (2, "40' 0\"", 1))
+        self.refused(self.helper, f"{job}/isolation-strip", strip | {"roll": "0"})
+        self.get(f"{job}/stages/roof", status=404)

@@ -1,0 +1,40 @@
+"""Bodies of elements, as a person's form sends them."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import uuid4
+
+Body = dict[str, Any]
+
+MEASURES: dict[str, dict[str, str]] = {
+    "boards": {"clearance": '6"', "step": "2 ft", "tallest": "4 ft", "driven": '18"'},
+    "excavation": {"spacing": "8 ft"},
+    "footing": {"strip_width": '16"', "depth": '8"', "spacing": "8 ft"},
+    "pad": {"x": "3 m", "y": "2 m", "length": "2 ft", "width": "2 ft", "depth": '12"'},
+    "wall": {
+        "unit": '7 5/8"', "joint": '3/8"', "courses": "3", "thickness": '8"', "spacing": "8 ft",
+    },
+    "form": {"spacing": "8 ft"},
+    "piers": {
+        "x": "0", "y": "5 m", "x_last": "6 m", "y_last": "5 m", "count": "3", "rows": "1",
+        "row_spacing": "", "extra_drop": "0", "fall": "level", "diameter": '10"',
+        "bell_height": "", "bell_diameter": "", "least_depth": "", "frost_depth": "",
+        "bottom": "", "stock": "12 ft", "kerf": '1/8"', "head_least": "", "head_greatest": "",
+    },
+    "marks": {"spacing": "16 ft"},
+    "screed": {"straightedge": "10 ft", "overlap": "1 ft"},
+}  # fmt: skip
+
+
+def element_body(kind: str, floor: str, /, **changed: Any) -> Body:
+    """Return the body of an element with the outline of a floor, at its top of slab."""
+    measures = MEASURES[kind] | changed.pop("measures", {})
+    layers = [{"name": "Beam", "nominal": '9 1/4"', "actual": ""}] if kind == "piers" else []
+    body = {
+        "id": str(uuid4()), "kind": kind, "name": f"The {kind}", "level_from": "floor",
+        "level": "0", "side": "below", "reference": floor, "part": "top",
+        "tolerance": '1/4"', "shape": "floor", "outline_of": floor, "corners": [],
+        "measures": measures, "steps": [], "layers": layers,
+    }  # fmt: skip
+    return body | changed
