@@ -14,6 +14,7 @@ from server.webapp.demo_ids import demo_id
 FOLDER = settings.ROOT / "docs" / "screenshots"
 STUDIO = demo_id("Pottery studio, kiln room")
 SHELTER = demo_id("Bicycle shelter")
+PACK = demo_id("Orchard pack house")
 HILL_NAME = "Hillside workshop"
 HILL = demo_id(HILL_NAME)
 LASER = demo_id("instrument", "Rotary laser, gray case")
@@ -24,12 +25,6 @@ def type_reading(page: Page) -> None:
     for key in ("4", "feet", "4", "1/8 inch"):
         page.get_by_role("button", name=key, exact=True).click()
     page.get_by_test_id("answer").wait_for()
-
-
-def type_trap(page: Page) -> None:
-    """Type what could be tenths or inches."""
-    page.get_by_label("Reading on the rod").fill("4.4")
-    page.get_by_text("Say which one.").wait_for()
 
 
 def type_floor(page: Page) -> None:
@@ -65,36 +60,52 @@ def type_reread(page: Page) -> None:
     page.get_by_text("it puts in doubt").wait_for()
 
 
-def type_slip(page: Page) -> None:
-    """Type a reading an inch off, and log it."""
-    page.get_by_label("Reading on the rod").fill("5' 4 7/8\"")
-    page.keyboard.press("Enter")
-    page.get_by_role("alertdialog").wait_for()
+def to_elements(page: Page) -> None:
+    """Look at the elements."""
+    page.get_by_label("Plan of the whole job").scroll_into_view_if_needed()
+    page.get_by_role("heading", name="Elements").evaluate("one => one.scrollIntoView()")
+
+
+def to_boards(page: Page) -> None:
+    """Look at the string, the boards and the stakes."""
+    page.get_by_role("button", name="Seen today").locator("visible=true").click()
+
+
+def to_schedule(page: Page) -> None:
+    """Look at the row from the side, and its schedule."""
+    page.get_by_role("heading", name="seen from the side").evaluate("one => one.scrollIntoView()")
+
+
+def type_dig(page: Page) -> None:
+    """Type a reading on the formation."""
+    page.get_by_label("Reading on the rod").fill("4' 6 5/8\"")
+    page.get_by_text("as typed").wait_for()
 
 
 def nothing(page: Page) -> None:
     """Leave the screen as it opens."""
+    page.evaluate("window.scrollTo(0, 0)")
 
 
 VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
     ("jobs", "jobs", DESKTOP, nothing),
     ("overview", f"jobs/{STUDIO}", DESKTOP, nothing),
     ("floor", f"jobs/{STUDIO}/floors/new", DESKTOP, type_floor),
+    ("plan", f"jobs/{PACK}/floors", DESKTOP, to_elements),
+    ("layout", f"jobs/{PACK}/layout", DESKTOP, to_boards),
+    ("piers", f"jobs/{PACK}/piers", DESKTOP, to_schedule),
+    ("dig-phone", f"jobs/{PACK}/dig", PHONE, type_dig),
     ("set-up", f"jobs/{STUDIO}/set-up/new", DESKTOP, type_backsight),
     ("marks", f"jobs/{STUDIO}/marks", DESKTOP, nothing),
-    ("marks-phone", f"jobs/{STUDIO}/marks", PHONE, nothing),
     ("stone", f"jobs/{STUDIO}/stone", DESKTOP, type_reading),
     ("stone-phone", f"jobs/{STUDIO}/stone", PHONE, type_reading),
-    ("tenths-phone", f"jobs/{STUDIO}/stone", PHONE, type_trap),
     ("concrete", f"jobs/{SHELTER}/concrete", DESKTOP, nothing),
     ("book", f"jobs/{STUDIO}/book", DESKTOP, nothing),
-    ("gear", f"gear/{demo_id('crew')}", DESKTOP, nothing),
     ("instrument", f"jobs/{HILL}/instruments/{LASER}", DESKTOP, nothing),
     ("check", f"jobs/{HILL}/instruments/{LASER}/two-position", DESKTOP, type_check),
     ("runs", f"jobs/{HILL}/runs", DESKTOP, nothing),
     ("way-out", f"jobs/{HILL}/set-up/{demo_id(HILL_NAME, 'set-up', 80)}/way-out", DESKTOP, nothing),
     ("reread-phone", f"jobs/{STUDIO}/stone", PHONE, type_reread),
-    ("slip-phone", f"jobs/{STUDIO}/stone", PHONE, type_slip),
 ]
 
 
@@ -115,6 +126,5 @@ class Pictures(BrowserTestCase):
             page.wait_for_load_state("networkidle")
             prepare(page)
             page.wait_for_load_state("networkidle")
-            page.evaluate("window.scrollTo(0, 0)")
             page.screenshot(path=FOLDER / f"{name}.png")
             page.context.close()

@@ -10,6 +10,7 @@ from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
 HILL = "Hillside workshop"
+PACK = "Orchard pack house"
 CONTRAST = """
 ([selector, least]) => {
   const parts = (color) => color.match(/[\\d.]+/g).slice(0, 3).map(Number);
@@ -99,7 +100,7 @@ class Forms(BrowserTestCase):
         self.fill(grid_spacing="6 ft", thickness='6"')
         self.says('down 1"', "points that were on are high")
         self.press("Accept what moves")
-        self.page.get_by_role("heading", name="Floors").wait_for()
+        self.page.get_by_role("heading", name="The plan").wait_for()
         self.says("347' 11 5/8\"")
 
     def test_a_set_up_off_the_rod_and_nowhere(self) -> None:
@@ -188,7 +189,13 @@ class InTheSun(BrowserTestCase):
         shaken = demo_id(HILL, "set-up", 80)
         studio = ("", "marks", "concrete", "book", "set-up", "stone")
         hill = ("", "control", f"instruments/{laser}", "runs", f"set-up/{shaken}/way-out", "stone")
+        piers = demo_id(PACK, "element", "Gallery piers")
+        pack = (
+            *("", "floors", "layout", "dig", "forms", "piers", "marks", "marks/shoot"),
+            *(f"elements/{piers}", f"piers/heights/{piers}", f"piers/sheet/{piers}"),
+        )
         return [
+            *(f"jobs/{demo_id(PACK)}/{step}" for step in pack),
             *(f"jobs/{demo_id(STUDIO)}/{step}" for step in studio),
             *(f"jobs/{demo_id(HILL)}/{step}" for step in hill),
             f"gear/{demo_id('crew')}",

@@ -61,7 +61,7 @@ class WholePath(BrowserTestCase):
         self.page.get_by_role("heading", name="Where the job stands").wait_for()
 
     def lay_out_floor(self) -> None:
-        self.page.get_by_role("link", name="Floors", exact=True).last.click()
+        self.page.get_by_role("link", name="The plan", exact=True).last.click()
         self.page.get_by_role("link", name="Lay out a floor").first.click()
         self.fill(name="Shed floor", length="12 ft", width="12 ft", level="1 ft")
         self.fill(thickness='4"', least_thickness='5"')
@@ -71,7 +71,7 @@ class WholePath(BrowserTestCase):
         self.fill(least_thickness='3 3/4"', grid_spacing="12 ft")
         self.page.get_by_text("22' 4 3/4\"").wait_for()
         self.press("Lay out the floor")
-        self.page.get_by_role("heading", name="Floors").wait_for()
+        self.page.get_by_role("heading", name="The plan").wait_for()
         self.page.get_by_text("22' 0 3/4\"").wait_for()
 
     def set_up_instrument(self) -> None:

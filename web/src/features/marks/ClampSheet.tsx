@@ -24,6 +24,16 @@ const PAPER = (
   />
 );
 
+const MANY = 3;
+const ONE_BELOW_ANOTHER = { display: "grid", gap: 2 };
+const TWO_ON_PAPER = {
+  display: "grid",
+  columnGap: 3,
+  rowGap: 1.5,
+  gridTemplateColumns: { xs: "minmax(0, 1fr)", lg: "repeat(2, minmax(0, 1fr))" },
+  "@media print": { gridTemplateColumns: "repeat(2, minmax(0, 1fr))" },
+};
+
 /** The clamp sheet of a floor. */
 export function ClampSheet() {
   const job = useJobSheet();
@@ -70,14 +80,16 @@ export function Sheet({ job, setUp, marked, name, choose }: SheetProps) {
         {(sheet) => (
           <>
             <Head job={job} name={name} setUp={sheet.set_up} />
-            {sheet.surfaces.map((surface) => (
-              <Surface
-                key={surface.key}
-                surface={surface}
-                known={sheet.set_up.known}
-                first={wayFrom(kept)}
-              />
-            ))}
+            <Box sx={sheet.surfaces.length > MANY ? TWO_ON_PAPER : ONE_BELOW_ANOTHER}>
+              {sheet.surfaces.map((surface) => (
+                <Surface
+                  key={surface.key}
+                  surface={surface}
+                  known={sheet.set_up.known}
+                  first={wayFrom(kept)}
+                />
+              ))}
+            </Box>
             <Where sheet={sheet} />
             <Beeps setUp={sheet.set_up} />
           </>

@@ -32,6 +32,8 @@ type ShootProps = {
   lead: string;
   choose: ReactNode;
   underPlan?: ReactNode;
+  /** A point of another element was picked on the plan. */
+  onOther?: (point: string) => void;
   /** What stands above the reading, such as a caution. */
   above?: ReactNode;
   /** Whether nothing is compared: the ground is only found out. */
@@ -117,6 +119,8 @@ export function Shoot(props: ShootProps) {
               outlines={work.outlines}
               lines={work.lines}
               pegs={planPegs(work, pass)}
+              others={work.others.flatMap((other) => planPegs(other, pass))}
+              onPickOther={props.onOther}
               instruments={planInstruments(job.set_ups, setUp.id)}
               current={shooting.current?.id}
               onPick={pick}

@@ -15,6 +15,8 @@ export type Work = {
   rough_tolerance: Schemas["Shown"];
   outlines: readonly (readonly Spot[])[];
   lines: readonly PlanLine[];
+  /** The other elements of the stage: they can be gone to from the plan. */
+  others: readonly Schemas["Work"][];
 };
 
 export function stoneOf(floor: Schemas["FloorPlan"]): Work {
@@ -23,15 +25,21 @@ export function stoneOf(floor: Schemas["FloorPlan"]): Work {
     surface: "the stone",
     outlines: [outlineSpots(floor)],
     lines: panelLines(floor),
+    others: [],
   };
 }
 
-export function workOf(work: Schemas["Work"], floors: readonly Schemas["FloorPlan"][]): Work {
+export function workOf(
+  work: Schemas["Work"],
+  others: readonly Schemas["Work"][],
+  floors: readonly Schemas["FloorPlan"][],
+): Work {
   const own = drawnLines(work.drawn);
   const around = floors.map((floor) => ({
     spots: outlineSpots(floor),
     isClosed: true,
     isFaint: true,
   }));
-  return { ...work, outlines: [], lines: [...around, ...own] };
+  const beside = others.flatMap((one) => drawnLines(one.drawn, true));
+  return { ...work, outlines: [], lines: [...around, ...beside, ...own], others };
 }

@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useStage } from "../../api/queries";
 import { Choose, useChosen } from "../../parts/Choose";
-import { useKept } from "../../parts/drafts";
+import { keepDraft, useKept } from "../../parts/drafts";
 import { KINDS } from "../../parts/kinds";
 import { Needs } from "../../parts/Needs";
 import { Empty, Loaded, Page } from "../../parts/Page";
@@ -77,6 +77,16 @@ function Works({ job, sheet, stage }: WorksProps) {
   const { setUp } = chosen;
   if (!work || !setUp) return null;
   const words = STAGES[stage];
+  const others = sheet.works.filter((one) => one !== work);
+  const goTo = (point: string) => {
+    const other = others.find((one) => one.pegs.some((peg) => peg.id === point));
+    if (!other) return;
+    keepDraft(`${pass === "fine" ? "shot" : "rough-shot"}:${other.id}:${setUp.id}`, {
+      point,
+      reading: "",
+    });
+    keepElement(other.id);
+  };
   const own = `/jobs/${job.id}/${stage}`;
   const heights = stage !== "layout" && (
     <>
@@ -93,7 +103,8 @@ function Works({ job, sheet, stage }: WorksProps) {
       <Shoot
         key={`${work.id} ${setUp.id} ${pass}`}
         job={job}
-        work={workOf(work, job.floors)}
+        work={workOf(work, others, job.floors)}
+        onOther={goTo}
         setUp={setUp}
         pass={pass}
         keepPass={keepPass}

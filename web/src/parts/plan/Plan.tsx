@@ -58,6 +58,9 @@ type Props = {
   outlines: readonly (readonly Spot[])[];
   lines?: readonly PlanLine[];
   pegs?: readonly PlanPeg[];
+  /** Pegs of other elements: small, without names; the picture is not made to hold them. */
+  others?: readonly PlanPeg[];
+  onPickOther?: ((id: string) => void) | undefined;
   instruments?: readonly PlanInstrument[];
   marks?: readonly { name: string; spot: Spot; isCorner: boolean; isBlocked: boolean }[];
   controls?: readonly PlanControl[];
@@ -75,7 +78,7 @@ type Props = {
 /** The job drawn to scale from its own elements. */
 export function Plan(props: Props) {
   const { outlines, lines = [], pegs = [], marks = [], controls = [], track = [] } = props;
-  const { onPlace, handles = [] } = props;
+  const { onPlace, handles = [], others = [] } = props;
   const holder = useRef<HTMLDivElement>(null);
   const width = useWidth(holder);
   const margin = onPlace || handles.length ? 80 : 44;
@@ -107,24 +110,20 @@ export function Plan(props: Props) {
     const box = event.currentTarget.getBoundingClientRect();
     const at = { x: event.clientX - box.left - over.x, y: event.clientY - box.top - over.y };
     if (onPlace) onPlace(frame.toSite(at));
-    else if (isDense) pickNearest(at);
+    else pickNearest(at);
   };
   const pickNearest = (at: Spot) => {
-    const away = (peg: PlanPeg) => {
-      const { x, y } = frame.toScreen(peg.spot);
-      return Math.hypot(x - at.x, y - at.y);
-    };
-    const [first, ...rest] = inSight;
-    if (!first) return;
-    const near = rest.reduce((best, peg) => (away(peg) < away(best) ? peg : best), first);
-    if (away(near) < PICKED_WITHIN) props.onPick?.(near.id);
+    const own = isDense ? inSight.map((peg) => ({ peg, pick: props.onPick })) : [];
+    const further = others.map((peg) => ({ peg, pick: props.onPickOther }));
+    const near = nearestTo(at, [...own, ...further], (one) => frame.toScreen(one.peg.spot));
+    near?.pick?.(near.peg.id);
   };
   return (
     <Box
       ref={holder}
       sx={{ width: "100%", bgcolor: "background.paper", position: "relative", overflow: "hidden" }}
     >
-      {(pegs.length > ENOUGH_TO_ZOOM || view.isZoomed) && (
+      {(pegs.length + others.length > ENOUGH_TO_ZOOM || view.isZoomed) && (
         <Stack sx={{ position: "absolute", top: 8, right: 8, zIndex: 1 }}>
           <ZoomButtons view={view} />
         </Stack>
@@ -164,6 +163,7 @@ export function Plan(props: Props) {
         {controls.map((one) => (
           <Control key={one.name} control={one} frame={frame} />
         ))}
+        {others.length > 0 && <DensePegs pegs={others} current={undefined} frame={frame} />}
         {isDense && <DensePegs pegs={inSight} current={props.current} frame={frame} />}
         {(isDense ? [] : currentLast).map((peg) => (
           <PlacedPeg
@@ -180,4 +180,16 @@ export function Plan(props: Props) {
       </svg>
     </Box>
   );
+}
+
+/** What stands nearest to a tap, if anything is near enough to be meant. */
+function nearestTo<One>(at: Spot, all: readonly One[], toScreen: (one: One) => Spot) {
+  const away = (one: One) => {
+    const { x, y } = toScreen(one);
+    return Math.hypot(x - at.x, y - at.y);
+  };
+  const [first, ...rest] = all;
+  if (!first) return undefined;
+  const near = rest.reduce((best, one) => (away(one) < away(best) ? one : best), first);
+  return away(near) < PICKED_WITHIN ? near : undefined;
 }

@@ -1,0 +1,63 @@
+"""Measures how a large plan is panned; run by ./yp bench, never by the tests."""
+
+from __future__ import annotations
+
+import json
+import sys
+from collections.abc import Callable
+from itertools import pairwise
+
+from playwright.sync_api import Page
+
+from e2e.browser import BrowserTestCase
+from server.measures.site import add_elements, make_site
+from server.webapp.demo import load_demo
+
+STEPS = 90
+CATEGORIES = ["devtools.timeline", "disabled-by-default-devtools.timeline.frame"]
+
+
+class Panning(BrowserTestCase):
+    """A stage of a job with 60 elements and 3,000 points, zoomed and dragged about."""
+
+    def test_frames(self) -> None:
+        load_demo()
+        site = make_site(1)
+        add_elements(site, 60, 3_000, 20_000)
+        self.sign_in("marek", "string-line-4")
+        self.page.goto(f"{self.live_server_url}/jobs/{site.job}/dig")
+        self.page.wait_for_load_state("networkidle")
+        for _ in range(3):
+            self.page.get_by_role("button", name="Nearer").click()
+        milliseconds = frames_while(self.page, drag)
+        late = sum(1 for one in milliseconds if one > 1000 / 60 * 1.5)
+        pegs = self.page.locator("svg [role='img']").count()
+        sys.stdout.write(
+            f"panning 1,500 pegs of a stage: {len(milliseconds)} frames, longest "
+            f"{max(milliseconds):.0f} ms (aim 50), {late} later than 1 1/2 frames of 60; "
+            f"{pegs} shapes\n"
+        )
+
+
+def frames_while(page: Page, act: Callable[[Page], None]) -> list[float]:
+    """Return the milliseconds between the frames Chromium drew while something was done."""
+    browser = page.context.browser
+    assert browser is not None
+    browser.start_tracing(page=page, categories=CATEGORIES)
+    act(page)
+    events = json.loads(browser.stop_tracing())["traceEvents"]
+    drawn = sorted(event["ts"] for event in events if event["name"] == "DrawFrame")
+    return [(later - one) / 1000 for one, later in pairwise(drawn)]
+
+
+def drag(page: Page) -> None:
+    """Drag the plan to and fro."""
+    plan = page.get_by_role("group", name="Plan of").bounding_box()
+    assert plan is not None
+    x, y = plan["x"] + plan["width"] / 2, plan["y"] + plan["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.evaluate("() => new Promise(requestAnimationFrame)")
+    for i in range(STEPS):
+        page.mouse.move(x + 1.5 * (i % 60), y + (i % 40))
+    page.mouse.up()
