@@ -4,6 +4,7 @@ from core.design.coursing import IsolationStrip, course_tops, isolation_strip
 from core.design.fall import Fall, fall_in_words, parse_fall
 from core.design.flow import Move, Rejudged, move_of, rejudged
 from core.design.panel import Panel, Toward, fall_to_point, level_panel, panel_toward
+from core.design.slab import Slab, SlabOver, SlabPart, formation_under
 from core.design.stack import AdjustableHead, HeadTravel, Layer, StackUp
 from core.design.surface import LevelSurface, PanelSurface, Shifted, Surface
 
@@ -19,12 +20,16 @@ __all__ = [
     "PanelSurface",
     "Rejudged",
     "Shifted",
+    "Slab",
+    "SlabOver",
+    "SlabPart",
     "StackUp",
     "Surface",
     "Toward",
     "course_tops",
     "fall_in_words",
     "fall_to_point",
+    "formation_under",
     "isolation_strip",
     "level_panel",
     "move_of",

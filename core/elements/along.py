@@ -8,6 +8,7 @@ from core.design.coursing import course_tops
 from core.design.surface import Surface
 from core.elements.planned import Drawn, PlannedHeight, PlannedPoint, above_zero
 from core.floors import Line
+from core.layout import drop_below
 from core.lengths import Elevation, Length
 from core.tasks import Task
 
@@ -92,7 +93,9 @@ class FollowingLine:
         """How far to measure down from the level line at each stake or mark, by its name."""
         line = self.level_line()
         return tuple(
-            (point.name, line - point.target) for point in self.points() if point.target is not None
+            (point.name, drop_below(line, point.target))
+            for point in self.points()
+            if point.target is not None
         )
 
     def drawn(self) -> tuple[Drawn, ...]:

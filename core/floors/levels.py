@@ -32,14 +32,6 @@ class FloorLevels:
         """The level of the formation: sub-base - stone; None until somebody says how thick."""
         return None if self.stone_thickness is None else self.sub_base - self.stone_thickness
 
-    def thickness_over(self, stone: Elevation) -> Length:
-        """The slab's thickness over stone at an elevation; negative where it is above the top."""
-        return self.top_of_slab - stone
-
-    def is_thin(self, thickness: Length) -> bool:
-        """Whether a thickness is below the least one: a hold."""
-        return thickness < self.least_thickness
-
 
 def finished_level(reference: Elevation, offset: Length) -> Elevation:
     """Return a finished level given as an amount from a reference; plus is above it."""

@@ -25,11 +25,12 @@ class Board:
 
 @dataclass(frozen=True, slots=True)
 class BatterBoards:
-    """The string's level, the highest and lowest ground, and the board at each corner."""
+    """The string's level, the highest and lowest ground, what lies between them, the boards."""
 
     string: Elevation
     highest: str
     lowest: str
+    difference: Length
     boards: tuple[Board, ...]
 
 
@@ -60,7 +61,12 @@ def batter_boards(
         _board(corner, (string, level), clearance, step, tallest)
         for corner, level in ground.items()
     )
-    return BatterBoards(string, highest, lowest, boards)
+    return BatterBoards(string, highest, lowest, ground[highest] - ground[lowest], boards)
+
+
+def drop_below(line: Elevation, target: Elevation) -> Length:
+    """How far to measure down from a string or a level line to a height; negative: up."""
+    return line - target
 
 
 def _board(

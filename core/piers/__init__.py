@@ -1,21 +1,21 @@
-"""Piers and piles: tubes, bells, concrete, cut lists and cut marks (section 11)."""
+"""Piers and piles: tubes, bells, concrete, cut lists and heads (section 11)."""
 
 from core.piers.cuts import CutList, Stock, cut_list
-from core.piers.hole import Bearing, HoleDepths, HoleFound
-from core.piers.pier import Bell, Pier, concrete_of, tube_length
-from core.piers.pile import PileCut, cut_pile
+from core.piers.head import HeadStand, stand_head
+from core.piers.hole import Bearing, HoleDepths
+from core.piers.pier import Bell, Pier, concrete_of, hole_depth, tube_length
 
 __all__ = [
     "Bearing",
     "Bell",
     "CutList",
+    "HeadStand",
     "HoleDepths",
-    "HoleFound",
     "Pier",
-    "PileCut",
     "Stock",
     "concrete_of",
     "cut_list",
-    "cut_pile",
+    "hole_depth",
+    "stand_head",
     "tube_length",
 ]

@@ -46,11 +46,3 @@ class HoleDepths:
         """What nobody entered yet; each is a hold."""
         named = (("least depth", self.least), ("frost depth", self.frost))
         return tuple(name for name, depth in named if depth is None)
-
-
-@dataclass(frozen=True, slots=True)
-class HoleFound:
-    """What was found at the bottom of a hole."""
-
-    bearing: Bearing
-    is_cleaned: bool

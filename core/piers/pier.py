@@ -39,6 +39,11 @@ class Pier:
             )
 
 
+def hole_depth(ground: Elevation, bottom: Elevation) -> Length:
+    """Return how deep a hole is: ground - bottom."""
+    return ground - bottom
+
+
 def tube_length(pier: Pier) -> Length:
     """Return top level - bottom level, less any bell."""
     depth = pier.top - pier.bottom

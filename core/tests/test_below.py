@@ -29,7 +29,7 @@ from core.floors import rectangle
 from core.floors.marks import even_positions
 from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Style
-from core.piers import Bell, Pier, concrete_of, cut_list, cut_pile, tube_length
+from core.piers import Bell, Pier, concrete_of, cut_list, stand_head, tube_length
 from core.tests.worked import cases, elevations, metres, place
 from core.verdicts import Tolerance, Verdict
 
@@ -227,13 +227,13 @@ class StacksAndPiers(TestCase):
 
     def test_a_head_is_cut_for_its_mid_travel(self) -> None:
         head = AdjustableHead(metres("0.10"), metres("0.16"))
-        cut = cut_pile(
-            Elevation.from_metres("5.000"), head, Elevation.from_metres("6.2"),
-            standing=Elevation.from_metres("4.85"),
-        )  # fmt: skip
-        self.assertEqual(cut.level, Elevation.from_metres("4.870"))
-        self.assertEqual((cut.below_beam, cut.packing), (metres("1.330"), metres("0.020")))
-        self.assertIsNone(cut_pile(Elevation(10**9), head, Elevation(0)).packing)
+        seat = Elevation.from_metres("5.000")
+        self.assertEqual(head.cut_level(seat), Elevation.from_metres("4.870"))
+        low = stand_head(seat, head, Elevation.from_metres("4.81"))
+        self.assertEqual((low.packing, low.cut), (metres("0.06"), None))
+        high = stand_head(seat, head, Elevation.from_metres("4.92"))
+        self.assertEqual((high.packing, high.cut), (None, metres("0.05")))
+        self.assertEqual(stand_head(seat, head, Elevation.from_metres("4.85")).packing, None)
         travel = head.travel_at(metres("0.15"))
         self.assertEqual((travel.up, travel.down), (metres("0.01"), metres("0.05")))
         self.assertRaises(BadLevel, AdjustableHead, metres("0.2"), metres("0.1"))

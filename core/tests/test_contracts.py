@@ -28,6 +28,8 @@ from core.design import (
     LevelSurface,
     PanelSurface,
     Shifted,
+    Slab,
+    SlabOver,
     StackUp,
     isolation_strip,
     level_panel,
@@ -52,7 +54,7 @@ from core.floors import FloorLevels, Line, Outline, propose_grid, rectangle, wal
 from core.instruments import FastBeep, Receiver, Slope, Tilt, face_about
 from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Reading, Style, StyleKind
-from core.piers import Bearing, Bell, HoleDepths, HoleFound, Pier, cut_list, cut_pile
+from core.piers import Bell, HoleDepths, Pier, cut_list, stand_head
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for, reach
 from core.runs import Leg, close_run
 from core.setups import Agreement, Backsight, BenchmarkRead, DoubtfulSpan, take_backsights
@@ -129,7 +131,7 @@ def samples() -> Iterator[Any]:
     yield from (bell, Pier(Elevation(0), Elevation(10**9), metres("0.25"), bell))
     yield from (
         cut_list([("P1", metres(1))], metres(3), Length(1)),
-        cut_pile(Elevation(1), head, Elevation(2)),
+        stand_head(Elevation(1), head, Elevation(0)),
     )
     yield Suggestion(Slip.INCH, Reading(1), Elevation(1))
     yield close_run(Elevation(0), [Leg(Reading(2), Reading(1))], Elevation(1))
@@ -149,7 +151,9 @@ def plan_samples(outline: Outline) -> Iterator[Any]:
     yield CoveredOutline(Task.SCREED, outline, level, metres(2))
     yield BoardsAround(outline, metres("0.1"), metres("0.6"), metres("0.45"))
     yield PierRow(grid, level, StackUp((Layer("beam", width),)), Fall(Fraction(0)))
-    yield from (HoleDepths(metres(1), None), HoleFound(Bearing.ROCK, is_cleaned=True))
+    yield HoleDepths(metres(1), None)
+    slab = Slab(outline, FloorLevels(Elevation(9), width, width), PanelSurface(()), None)
+    yield from (slab, slab.levels, SlabOver(Elevation(1), width))
     yield read_corners(b"0,0", StyleKind.METRES)[0]
 
 

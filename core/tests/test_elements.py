@@ -15,8 +15,11 @@ from core.design import (
     LevelSurface,
     PanelSurface,
     Shifted,
+    Slab,
+    SlabPart,
     StackUp,
     Toward,
+    formation_under,
     level_panel,
     panel_toward,
 )
@@ -37,8 +40,8 @@ from core.elements import (
     screed_spacing,
 )
 from core.errors import BadLevel, BadOutline, BadPanels, OutOfRange, Unusual
-from core.floors import Line, Outline, rectangle
-from core.lengths import Elevation, Length
+from core.floors import FloorLevels, Line, Outline, rectangle
+from core.lengths import Elevation, Length, Style
 from core.piers import HoleDepths
 from core.surfaces import StoneShot, check_panels, paneled_volume
 from core.tasks import Stage, Task, stage_of, tasks_of
@@ -162,6 +165,14 @@ class Following(TestCase):
         boards = BoardsAround(outline, metres("0.15"), metres("0.6"), metres("0.45"))
         self.assertEqual({p.target for p in boards.points()}, {None})
         self.assertEqual(heights_of(boards.points()), ())
+        laid = boards.boards({"1": TOP, "3": TOP - metres("0.4")})
+        self.assertEqual((laid.highest, laid.difference), ("1", metres("0.4")))
+        self.assertEqual([float(boards.stake(one)) for one in laid.boards], [0.6, 1.0])
+        self.assertEqual(*boards.diagonals())
+        bent = Outline((place(0, 0), place(4, 0), place(2, 3)))
+        around = BoardsAround(bent, metres("0.15"), metres("0.6"), metres("0.45"))
+        self.assertEqual((around.diagonals(), len(around.drawn())), ((), 1))
+        self.assertEqual(len(CoveredOutline(Task.FORMATION, bent, FLAT, metres(1)).drawn()), 1)
         self.assertRaises(
             OutOfRange, BoardsAround, outline, metres("-0.1"), metres("0.6"), Length(0)
         )
@@ -257,6 +268,41 @@ class Panels(TestCase):
         surface = PanelSurface((west, east))
         self.assertEqual(surface.elevation(place(-1, 2)), TOP)
         self.assertEqual(surface.elevation(place(9, 2)), TOP + metres(1))
+
+
+class Slabs(TestCase):
+    """One finished level drives every surface below it."""
+
+    def slab(self, fall: Fraction, *, is_level: bool) -> Slab:
+        outline = rectangle(metres(8), metres(4))
+        levels = FloorLevels(TOP, metres("0.1"), metres("0.09"), metres("0.15"))
+        top = PanelSurface((panel_toward(outline, place(0, 0), TOP, [(Fall(fall), Toward.RIGHT)]),))
+        below = formation_under(top, levels, is_level=is_level, style=Style.from_code("m"))
+        return Slab(outline, levels, top, below)
+
+    def test_the_surfaces_lie_a_thickness_apart_and_fall_together(self) -> None:
+        slab, far = self.slab(Fraction(1, 100), is_level=False), place(8, 0)
+        levels = {part: surface.elevation(far) for part in SlabPart
+                  if (surface := slab.part(part)) is not None}  # fmt: skip
+        found = {part: float(level) for part, level in levels.items()}
+        self.assertEqual(found, {"top": 99.92, "finished": 100, "sub-base": 99.82,
+                                 "sub-grade": 99.67})  # fmt: skip
+        self.assertTrue(slab.falls)
+        self.assertEqual(slab.over(far).top, levels[SlabPart.TOP])
+
+    def test_a_level_formation_keeps_some_stone_or_is_refused(self) -> None:
+        slab = self.slab(Fraction(1, 100), is_level=True)
+        assert slab.formation is not None
+        self.assertEqual(slab.formation.elevation(place(8, 0)), TOP - metres("0.25"))
+        with self.assertRaises(BadLevel):
+            self.slab(Fraction(1, 50), is_level=True)
+
+    def test_nobody_said_how_thick_the_stone_is(self) -> None:
+        level = PanelSurface((level_panel(rectangle(metres(8), metres(4)), TOP),))
+        levels = FloorLevels(TOP, metres("0.1"), metres("0.1"))
+        style = Style.from_code("m")
+        self.assertIsNone(formation_under(level, levels, is_level=False, style=style))
+        self.assertFalse(Slab(rectangle(metres(8), metres(4)), levels, level, None).falls)
 
 
 class Stages(TestCase):

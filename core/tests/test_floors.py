@@ -9,6 +9,7 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from core.design import SlabOver
 from core.errors import BadLevel, BadOutline, OutOfRange
 from core.floors import (
     FloorLevels,
@@ -78,10 +79,11 @@ class Levels(TestCase):
 
     def test_stone_lies_a_slab_below_the_top(self) -> None:
         self.assertEqual(self.LEVELS.sub_base, Elevation.from_metres("86.63"))
-        thickness = self.LEVELS.thickness_over(Elevation.from_metres("86.641"))
+        over = SlabOver(self.LEVELS.top_of_slab, self.LEVELS.least_thickness)
+        thickness = over.thickness_over(Elevation.from_metres("86.641"))
         self.assertEqual(thickness, metres("0.109"))
-        self.assertTrue(self.LEVELS.is_thin(thickness))
-        self.assertFalse(self.LEVELS.is_thin(metres("0.11")))
+        self.assertTrue(over.is_thin(thickness))
+        self.assertFalse(over.is_thin(metres("0.11")))
 
     def test_thicknesses_no_slab_has(self) -> None:
         for thickness, least in ((0, 0), (-1, 1), (4, 1), (1, 0), (1, "1.001")):

@@ -9,7 +9,7 @@ from core.instruments import Setting
 from core.lengths import Elevation, Length
 from core.tasks import Task
 from core.verdicts import Tolerance
-from server.fieldbook.figures import Judged, SlabOver
+from server.fieldbook.figures import Judged
 from server.jobs.models import Element, Point
 from server.jobs.plan.elements import PierWork
 from server.jobs.plan.job_plan import JobPlan
@@ -42,14 +42,13 @@ class Aims:
 
     def _stone(self, point: Point, setting: str) -> Judged:
         floor, surfaces = self.plan.floors[point.owner_id], self.plan.surfaces(point.owner_id)
-        top = surfaces.top.elevation(point.place)
         return Judged(
             Task.STONE,
-            top - surfaces.levels.thickness,
+            surfaces.sub_base.elevation(point.place),
             Tolerance.either_way(self._wide(floor.tolerance, setting)),
             self.plan.style,
             setting,
-            SlabOver(top, surfaces.levels.least_thickness),
+            surfaces.over(point.place),
         )
 
     def target(self, element: Element, point: Point) -> Elevation | None:

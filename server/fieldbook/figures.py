@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, TypedDict
 
+from core.design import SlabOver
 from core.floors import PlanPoint
 from core.instruments import Setting
 from core.lengths import (
@@ -55,14 +56,6 @@ class Said(TypedDict):
     largest_part: str
     action: str
     is_thin: bool
-
-
-@dataclass(frozen=True, slots=True)
-class SlabOver:
-    """The slab over a point of the stone: its top there, and the least thickness that will do."""
-
-    top: Elevation
-    least: Length
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,9 +121,9 @@ def said(reading: Reading, sighting: Sighting, place: PlanPoint, judged: Judged)
         "action": judgement.action(style, VERBS[judged.task]),
     }
     if judged.slab is not None:
-        thickness = judged.slab.top - elevation
+        thickness = judged.slab.thickness_over(elevation)
         says |= {
             "thickness": show(thickness, style),
-            "is_thin": thickness < judged.slab.least,
+            "is_thin": judged.slab.is_thin(thickness),
         }
     return says

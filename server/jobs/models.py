@@ -7,6 +7,7 @@ from uuid import UUID
 from django.db import models
 from django.db.models import Q
 
+from core.design import SlabPart
 from core.floors import PlanPoint
 from core.tasks import SURFACES, Task
 from server.crews.models import Crew, User
@@ -159,10 +160,10 @@ class ElementKind(models.TextChoices):
 class FloorPart(models.TextChoices):
     """The surface of a floor a level is given from."""
 
-    TOP = "top", "top of slab"
-    FINISHED = "finished", "finished level, without its fall"
-    SUB_BASE = "sub-base", "sub-base (stone)"
-    SUB_GRADE = "sub-grade", "formation (sub-grade)"
+    TOP = SlabPart.TOP, "top of slab"
+    FINISHED = SlabPart.FINISHED, "finished level, without its fall"
+    SUB_BASE = SlabPart.SUB_BASE, "sub-base (stone)"
+    SUB_GRADE = SlabPart.SUB_GRADE, "formation (sub-grade)"
 
 
 class Element(Leveled):

@@ -12,6 +12,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Floor, Job, Leveled
+from server.jobs.plan.panels import falls_in_words
 from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, run_allowance_of, style_of
 from server.jobs.services.draft_floor import FloorForm, draft_floor
 from server.refusals import Problem
@@ -108,6 +109,7 @@ class FloorDraftSheet(TypedDict):
     top_of_slab: Shown | None
     sub_base: Shown | None
     panels: list[list[Place]]
+    falls: str
     corner_levels: list[Shown]
 
 
@@ -221,6 +223,7 @@ def floor_draft_sheet(
             [show_place(corner, style) for corner in panel.outline.corners]
             for panel in (draft.top.panels if draft.top else ())
         ],
+        "falls": falls_in_words(draft.top.panels, style) if draft.top else "",
         "corner_levels": [
             show(draft.top.elevation(corner), style)
             for corner in (outline.corners if outline and draft.top else ())

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.elements import BoardsAround
+from core.layout import drop_below
 from core.lengths import Elevation, Length
 from server.fieldbook.pegs import OwnPegs
 from server.jobs.models import Element
@@ -58,7 +59,7 @@ def boards_sheet(plan: JobPlan, element: Element, own: OwnPegs) -> BoardsSheet:
     laid = around.boards(ground)
     sheet["string"] = show(laid.string, style)
     sheet["highest"], sheet["lowest"] = laid.highest, laid.lowest
-    sheet["difference"] = show(ground[laid.highest] - ground[laid.lowest], style)
+    sheet["difference"] = show(laid.difference, style)
     sheet["boards"] = [
         {
             "corner": board.corner,
@@ -74,5 +75,5 @@ def boards_sheet(plan: JobPlan, element: Element, own: OwnPegs) -> BoardsSheet:
 
 
 def _stepped(string: Elevation, here: Elevation, plan: JobPlan) -> str:
-    down: Length = string - here
+    down: Length = drop_below(string, here)
     return f"step down {show(down, plan.style)['text']}" if down.nanometres else ""

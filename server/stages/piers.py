@@ -9,7 +9,7 @@ from uuid import UUID
 from core.elements import PierRow
 from core.errors import RuleError
 from core.lengths import Elevation, Length, Style
-from core.piers import Pier, concrete_of, cut_list, cut_pile, tube_length
+from core.piers import Pier, concrete_of, cut_list, hole_depth, stand_head, tube_length
 from core.tasks import Task
 from server.fieldbook.aims import Aims
 from server.fieldbook.models import HoleFinding
@@ -133,7 +133,7 @@ class _Schedule:
         )
         finding = self.findings.get(UUID(hole)) if hole else None
         tube, volume, problem = self._made(name, top, bottom)
-        deep = ground - bottom if ground is not None and bottom is not None else None
+        deep = None if ground is None or bottom is None else hole_depth(ground, bottom)
         return {
             "name": name,
             "hole": hole,
@@ -172,13 +172,12 @@ class _Schedule:
         head = self.work.head
         if head is None:
             return ""
-        standing = head.cut_level(seat) if shot_top is None else shot_top
-        left = head.travel_at(seat - standing)
-        if left.up.nanometres < 0 or left.down.nanometres < 0:
-            cut = cut_pile(seat, head, seat, standing)
-            if cut.packing is not None:
-                return f"pack {show(cut.packing, self.style)['text']}, the head can't reach"
-            return f"cut {show(standing - cut.level, self.style)['text']}, the head can't go lower"
+        stands = stand_head(seat, head, shot_top or head.cut_level(seat))
+        if stands.packing is not None:
+            return f"pack {show(stands.packing, self.style)['text']}, the head can't reach"
+        if stands.cut is not None:
+            return f"cut {show(stands.cut, self.style)['text']}, the head can't go lower"
+        left = stands.left
         up, down = show(left.up, self.style)["text"], show(left.down, self.style)["text"]
         return f"{up} left up, {down} down"
 

@@ -8,8 +8,10 @@ from typing import TypedDict
 from uuid import UUID
 
 from core import elements as built
+from core.design import Slab, SlabPart
 from core.elements.planned import NAMES
 from core.floors import PlanPoint, WallMark, wall_marks
+from core.layout import drop_below
 from core.lengths import Elevation, Length, Style
 from core.rods import Station, reach
 from core.tasks import Stage, Task, tasks_of
@@ -30,7 +32,7 @@ from server.fieldbook.sheets import SetUpSheet, set_up_sheet
 from server.fieldbook.standing import JobStandings
 from server.fieldbook.ways import ObstacleSheet, WaysSheet, obstacle, ways_to
 from server.jobs.models import Element
-from server.jobs.plan.job_plan import FloorSurfaces, JobPlan
+from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
 from server.shown import Place, Shown, show, show_place
 
@@ -149,7 +151,7 @@ class _From:
             "distance": show(distance, style),
             "target": show(spot.target, style),
             "clamp": both_texts(clamp, station.rod, style),
-            "drop": "" if line is None else show(line - spot.target, style)["text"],
+            "drop": "" if line is None else show(drop_below(line, spot.target), style)["text"],
             "obstacle": obstacle(reach(station, distance, style)),
         }
 
@@ -163,32 +165,31 @@ def marks_sheet(user: User, set_up_id: UUID, floor_id: UUID) -> MarksSheet:
     seen = _From(user, set_up_id)
     floor = floor_seen_from(user, seen.set_up, floor_id)
     plan = JobPlan(seen.job)
-    surfaces = plan.surfaces(floor.pk)
-    marks = wall_marks(surfaces.outline, floor.mark_spacing)
-    tops = [surfaces.top.elevation(mark.place) for mark in marks]
+    slab = plan.surfaces(floor.pk)
+    marks = wall_marks(slab.outline, floor.mark_spacing)
+    tops = [slab.top.elevation(mark.place) for mark in marks]
     spots = [
         _Spot(mark.name, _along(mark, seen.style), mark.is_corner, mark.place, top)
         for mark, top in zip(marks, tops, strict=True)
     ]
-    line = max(tops)
+    line, highest = max((spot.target, spot.place) for spot in spots)
     spacing = show(floor.mark_spacing, seen.style)["text"]
-    return seen.sheet(
-        _floor_heights(surfaces, line), spots, line if surfaces.falls else None, spacing
-    )
+    return seen.sheet(_floor_heights(slab, highest), spots, line if slab.falls else None, spacing)
 
 
-def _floor_heights(surfaces: FloorSurfaces, line: Elevation) -> list[_Height]:
+def _floor_heights(slab: Slab, highest: PlanPoint) -> list[_Height]:
     """Return a floor's heights; on a falling one those at its highest edge."""
-    thickness, stone = surfaces.levels.thickness, surfaces.levels.stone_thickness
-    where = ", highest edge" if surfaces.falls else ""
-    heights = [
-        _Height("top-of-slab", "Level line" if surfaces.falls else "Top of slab", line),
-        _Height("sub-base", f"Sub-base (stone){where}", line - thickness),
+    where = ", highest edge" if slab.falls else ""
+    named = {
+        SlabPart.TOP: "Level line" if slab.falls else "Top of slab",
+        SlabPart.SUB_BASE: f"Sub-base (stone){where}",
+        SlabPart.SUB_GRADE: f"Formation{where}",
+    }
+    return [
+        _Height(part, name, surface.elevation(highest))
+        for part, name in named.items()
+        if (surface := slab.part(part)) is not None
     ]
-    if stone is not None and surfaces.formation is not None:
-        below = line - thickness - stone
-        heights.append(_Height("sub-grade", f"Formation{where}", below))
-    return heights
 
 
 def element_marks_sheet(user: User, set_up_id: UUID, element_id: UUID, stage: Stage) -> MarksSheet:

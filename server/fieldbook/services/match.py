@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import TypedDict
 from uuid import UUID
 
+from core.floors import finished_level
 from core.lengths import Length
 from server.crews.models import User
 from server.crews.permissions import Ability
@@ -46,7 +47,7 @@ def match_height(user: User, set_up_id: UUID, form: MatchForm) -> Match:
     entries.finish()
     assert amount is not None
     existing = sighting.line.elevation(read_on(sighting, form.reading))
-    target = existing + amount if form.side == "above" else existing - amount
+    target = finished_level(existing, amount if form.side == "above" else -amount)
     return {
         "existing": show(existing, style),
         "target": show(target, style),

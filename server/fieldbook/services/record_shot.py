@@ -7,6 +7,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
+from core.design import SlabOver
 from core.errors import RuleError
 from core.floors import PlanPoint
 from core.instruments import Setting
@@ -17,7 +18,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
 from server.fieldbook.access import point_for
 from server.fieldbook.aims import Aims
-from server.fieldbook.figures import Judged, Said, SlabOver, said
+from server.fieldbook.figures import Judged, Said, said
 from server.fieldbook.lines import edition_of, remembered_sighting
 from server.fieldbook.models import SetUp, Shot
 from server.fieldbook.pegs import pegs_of

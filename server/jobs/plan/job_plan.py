@@ -4,19 +4,26 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
 from functools import lru_cache
 from uuid import UUID
 
 from core import elements as built
-from core.design import LevelSurface, Panel, PanelSurface, Shifted, Surface
+from core.design import (
+    LevelSurface,
+    PanelSurface,
+    Shifted,
+    Slab,
+    SlabPart,
+    Surface,
+    formation_under,
+)
 from core.errors import BadLevel
-from core.floors import FloorLevels, Outline, PlanPoint
+from core.floors import FloorLevels, Outline, finished_level
 from core.lengths import Elevation, Length, StyleKind
 from core.tasks import Task
-from server.jobs.models import Element, Floor, FloorPart, Job, Leveled
+from server.jobs.models import Element, Floor, Job, Leveled
 from server.jobs.plan.elements import Ground, PierWork, build, entries_of, pier_work
-from server.jobs.plan.panels import formation_under, panel_entries, read_panels
+from server.jobs.plan.panels import panel_entries, read_panels
 from server.jobs.rules import (
     LONGEST_CHAIN,
     kind_of,
@@ -27,44 +34,6 @@ from server.jobs.rules import (
 from server.refusals import Entries
 
 Target = Mapping[tuple[Task, str], Elevation]
-
-
-@dataclass(frozen=True, slots=True)
-class FloorSurfaces:
-    """A floor's outline, levels and surfaces; no formation where nobody said how thick
-    the stone is.
-    """
-
-    outline: Outline
-    levels: FloorLevels
-    top: PanelSurface
-    formation: Surface | None
-
-    @property
-    def panels(self) -> tuple[Panel, ...]:
-        """The panels of its top."""
-        return self.top.panels
-
-    @property
-    def falls(self) -> bool:
-        """Whether its top is anything but level."""
-        return any(panel.rise_x or panel.rise_y for panel in self.panels) or (
-            len({panel.level for panel in self.panels}) > 1
-        )
-
-    def sub_base(self, place: PlanPoint) -> Elevation:
-        """The level the stone should have at a place."""
-        return self.top.elevation(place) - self.levels.thickness
-
-    def part(self, part: str) -> Surface | None:
-        """One of its surfaces, by what a level is given from."""
-        if part == FloorPart.TOP:
-            return self.top
-        if part == FloorPart.FINISHED:
-            return LevelSurface(self.levels.top_of_slab)
-        if part == FloorPart.SUB_BASE:
-            return Shifted(self.top, -self.levels.thickness)
-        return self.formation
 
 
 class JobPlan:
@@ -91,7 +60,7 @@ class JobPlan:
         self.outlines: Mapping[UUID, Outline] = outlines or {
             pk: outline_of(floor.corners.all()) for pk, floor in self.floors.items()
         }
-        self._surfaces: dict[UUID, FloorSurfaces] = {}
+        self._surfaces: dict[UUID, Slab] = {}
         self._built: dict[UUID, built.Element] = {}
         self._targets: dict[UUID, Target] = {}
 
@@ -118,15 +87,15 @@ class JobPlan:
         offset: Length | None = leveled.level_offset
         assert start is not None
         assert offset is not None
-        return start + offset
+        return finished_level(start, offset)
 
-    def surfaces(self, floor_id: UUID) -> FloorSurfaces:
+    def surfaces(self, floor_id: UUID) -> Slab:
         """Return a floor's surfaces."""
         if floor_id not in self._surfaces:
             self._surfaces[floor_id] = self._surfaces_of(self.floors[floor_id])
         return self._surfaces[floor_id]
 
-    def _surfaces_of(self, floor: Floor) -> FloorSurfaces:
+    def _surfaces_of(self, floor: Floor) -> Slab:
         finished, outline = self.finished(floor), self.outlines[floor.pk]
         assert finished is not None
         levels = FloorLevels(
@@ -140,14 +109,14 @@ class JobPlan:
         formation = formation_under(
             top, levels, is_level=floor.formation_is_level, style=self.style
         )
-        return FloorSurfaces(outline, levels, top, formation)
+        return Slab(outline, levels, top, formation)
 
     def surface_under(self, element: Element) -> Surface | None:
         """Return the surface an element is set to; None where it has no level."""
         if element.reference_floor_id is None:
             level = self.finished(element)
             return None if level is None else LevelSurface(level)
-        surface = self.surfaces(element.reference_floor_id).part(element.part)
+        surface = self.surfaces(element.reference_floor_id).part(SlabPart(element.part))
         offset = element.level_offset
         assert offset is not None
         if surface is None:

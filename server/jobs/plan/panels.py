@@ -2,24 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import TypedDict
 
 from core.design import (
-    LevelSurface,
     Panel,
-    PanelSurface,
-    Shifted,
-    Surface,
     Toward,
+    fall_in_words,
     fall_to_point,
     level_panel,
     panel_toward,
     parse_fall,
 )
 from core.design.fall import Fall
-from core.errors import BadLevel
-from core.floors import FloorLevels, Outline, PlanPoint
-from core.lengths import Elevation, Style, format_length
+from core.floors import Outline, PlanPoint, finished_level
+from core.lengths import Elevation, Style
 from core.surfaces import check_panels
 from server.refusals import Entries
 
@@ -101,9 +98,10 @@ def _read(
     place = entries.check(f"{at}.x", lambda: PlanPoint(x, y))
     if place is None:
         return None
+    level = finished_level(finished, -drop)
     if panel["kind"] == "level":
-        return (level_panel(part, finished - drop),)
-    return _falling(entries, panel, Panel(part, place, finished - drop), at)
+        return (level_panel(part, level),)
+    return _falling(entries, panel, Panel(part, place, level), at)
 
 
 def _falling(
@@ -129,26 +127,11 @@ def _fall(entries: Entries, text: str, field: str) -> Fall | None:
     return entries.check(field, lambda: parse_fall(text))
 
 
-def formation_under(
-    top: PanelSurface, levels: FloorLevels, *, is_level: bool, style: Style
-) -> Surface | None:
-    """Return the formation under a slab: as it falls, or level at the finished level's own.
-
-    None where nobody said how thick the stone is. Raises :class:`BadLevel` where a level
-    formation would leave less than no stone under a falling slab.
-    """
-    stone, below = levels.stone_thickness, levels.sub_grade
-    if stone is None or below is None:
-        return None
-    if not is_level:
-        return Shifted(top, -(levels.thickness + stone))
-    lowest = min(corner for panel in top.panels for corner in panel.corners)
-    left = (lowest - levels.thickness) - below
-    if left.nanometres <= 0:
-        short = format_length(abs(left), style)
-        raise BadLevel(
-            format_length(stone, style),
-            f"The slab falls so far that the stone ends {short} below the level formation.",
-            "Lower the formation, let it fall with the slab, or fall less.",
-        )
-    return LevelSurface(below)
+def falls_in_words(panels: Sequence[Panel], style: Style) -> str:
+    """Say how a slab's top falls, each fall along an axis once; level where it does not."""
+    rises = [rise for panel in panels for rise in (panel.rise_x, panel.rise_y) if rise]
+    if not rises:
+        same = len({panel.level for panel in panels}) == 1
+        return "level" if same else "panels at different levels"
+    falls = [Fall(abs(rise).limit_denominator(100_000)) for rise in rises]
+    return "; ".join(dict.fromkeys(fall_in_words(fall, style) for fall in falls))

@@ -6,8 +6,6 @@ from typing import TypedDict
 from uuid import UUID
 
 from core import elements as built
-from core.design import fall_in_words
-from core.design.fall import Fall
 from core.elements import heights_of
 from core.lengths import Style
 from core.tasks import SURFACES, stage_of
@@ -16,7 +14,7 @@ from server.crews.permissions import Ability
 from server.jobs.access import element_for, job_for
 from server.jobs.models import Element, ElementKind, FloorPart
 from server.jobs.plan.elements import LayerTyped, Shape, StepTyped, entries_of
-from server.jobs.plan.job_plan import FloorSurfaces, JobPlan
+from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import kind_of, style_of
 from server.jobs.services.draft_element import ElementForm, draft_element
 from server.jobs.sheets import Corner, LevelFrom, Side, level_from, retypable
@@ -90,16 +88,6 @@ class ElementDraftSheet(TypedDict):
     corners: list[Place]
     points: list[PlannedSheet]
     heights: list[HeightRow]
-
-
-def falls_in_words(surfaces: FloorSurfaces, style: Style) -> str:
-    """Say how a slab's top falls, each panel's steepest fall once; level where it does not."""
-    if not surfaces.falls:
-        return "level"
-    rises = [rise for panel in surfaces.panels for rise in (panel.rise_x, panel.rise_y) if rise]
-    falls = [Fall(abs(rise).limit_denominator(100_000)) for rise in rises]
-    said = [fall_in_words(fall, style) for fall in falls]
-    return "; ".join(dict.fromkeys(said)) or "panels at different levels"
 
 
 def drawn_lines(element: built.Element, style: Style) -> list[DrawnLine]:

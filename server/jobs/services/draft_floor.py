@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from decimal import Decimal
 from uuid import UUID
 
-from core.design import PanelSurface
+from core.design import PanelSurface, formation_under
 from core.floors import (
     FloorLevels,
     Outline,
@@ -21,7 +21,7 @@ from core.lengths import Elevation, Length, Style, format_length
 from core.surfaces import concrete_order
 from core.verdicts import Tolerance
 from server.jobs.models import Job
-from server.jobs.plan.panels import PanelTyped, formation_under, panel_entries, read_panels
+from server.jobs.plan.panels import PanelTyped, panel_entries, read_panels
 from server.jobs.rules import kind_of, style_of
 from server.jobs.services.draft_level import read_level
 from server.refusals import Entries

@@ -13,7 +13,7 @@ from server.fieldbook.pegs import OwnPegs, Peg, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import floor_for
 from server.jobs.plan.job_plan import JobPlan
-from server.jobs.plan.sheets import falls_in_words
+from server.jobs.plan.panels import falls_in_words
 from server.jobs.rules import rough_tolerance_of
 from server.jobs.sheets import FloorTyped, floor_typed
 from server.pour.services.take_off import TakeOff, Undecided, take_off
@@ -83,7 +83,7 @@ def floor_plan(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> FloorPlan:
         "sub_base": show(levels.sub_base, style),
         "thickness": show(floor.thickness, style),
         "least_thickness": show(floor.least_thickness, style),
-        "falls": falls_in_words(surfaces, style),
+        "falls": falls_in_words(surfaces.panels, style),
         "sub_grade": None if levels.sub_grade is None else show(levels.sub_grade, style),
         "tolerance": show(floor.tolerance, style),
         "rough_tolerance": show(rough, style),

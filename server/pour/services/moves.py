@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from typing import TypedDict
 from uuid import UUID
 
-from core.design import Rejudged, move_of, rejudged
+from core.design import Rejudged, SlabPart, move_of, rejudged
 from core.elements.planned import NAMES
 from core.instruments import Setting
 from core.lengths import Elevation
@@ -105,7 +105,7 @@ def _levels(plan: JobPlan) -> Levels:
     for floor in plan.floors.values():
         surfaces = plan.surfaces(floor.pk)
         for part in (FloorPart.TOP, FloorPart.SUB_BASE, FloorPart.SUB_GRADE):
-            surface = surfaces.part(part)
+            surface = surfaces.part(SlabPart(part))
             if surface is not None:
                 found[f"{floor.name}, {part.label}"] = {
                     str(n): surface.elevation(corner)

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from typing import TypedDict
 
+from core.design import Slab
 from core.errors import NotEnoughShots
 from core.lengths import Length, Style
 from core.surfaces import SlabVolume, StoneShot, concrete_order, paneled_volume
 from core.surfaces.slab import Extreme
 from server.fieldbook.pegs import FoundPoint
 from server.jobs.models import Floor
-from server.jobs.plan.job_plan import FloorSurfaces
 from server.shown import Amount, Shown, show, show_difference, show_volume, volume_unit
 
 
@@ -48,7 +48,7 @@ class Undecided(TypedDict):
 
 
 def take_off(
-    floor: Floor, surfaces: FloorSurfaces, stone: list[FoundPoint], style: Style
+    floor: Floor, surfaces: Slab, stone: list[FoundPoint], style: Style
 ) -> tuple[TakeOff | None, Undecided | None]:
     """Return a floor's take-off, or why its shots do not make one yet."""
     shots = [StoneShot(one.point.place, float(one.elevation)) for one in stone]

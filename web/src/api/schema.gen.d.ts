@@ -1121,7 +1121,7 @@ export interface components {
         ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed";
         /** @enum {string} */
         ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
-        /** @description An element as lists and plans show it; its level at its first point. */
+        /** @description An element as lists and plans show it; its level where it starts. */
         ElementSheet: {
             id: string;
             name: string;
@@ -1227,6 +1227,7 @@ export interface components {
             top_of_slab: components["schemas"]["Shown"] | null;
             sub_base: components["schemas"]["Shown"] | null;
             panels: components["schemas"]["Place"][][];
+            falls: string;
             corner_levels: components["schemas"]["Shown"][];
         };
         /** @description A floor's plan; the fields of the other shapes may be empty. */

@@ -233,6 +233,7 @@ function DraftDrawing({ draft, isMetric, onDrag }: DrawingProps) {
             text={draft.corner_levels.map((level) => level.text).join(", ")}
           />
         )}
+        {draft?.falls && <Figure name="Fall" text={draft.falls} />}
         <Figure name="Area" text={draft?.area?.text ?? "not yet"} />
         <Figure name="Points to shoot" text={String(draft?.grid.length ?? 0)} />
       </Stack>

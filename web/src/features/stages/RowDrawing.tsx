@@ -1,4 +1,5 @@
 import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
 import { useRef } from "react";
 import type { Schemas } from "../../api/client";
 import { useWidth } from "../../parts/plan/useWidth";
@@ -77,6 +78,9 @@ export function RowDrawing({ sheet, setUp }: Props) {
           </g>
         )}
       </svg>
+      <Typography color="text.secondary" variant="body2">
+        Gray is the ground, red the top as it was shot; a dashed tube waits for its hole.
+      </Typography>
     </Box>
   );
 }

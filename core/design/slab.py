@@ -1,0 +1,107 @@
+"""A slab with the surfaces it drives: its top, the stone under it, the formation (section 7)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from core.design.panel import Panel
+from core.design.surface import LevelSurface, PanelSurface, Shifted, Surface
+from core.errors import BadLevel
+from core.floors import FloorLevels, Outline, PlanPoint
+from core.lengths import Elevation, Length, Style, format_length
+
+
+class SlabPart(StrEnum):
+    """A surface of a slab that another level may be given from."""
+
+    TOP = "top"
+    FINISHED = "finished"
+    SUB_BASE = "sub-base"
+    SUB_GRADE = "sub-grade"
+
+
+@dataclass(frozen=True, slots=True)
+class SlabOver:
+    """The slab over a place on its stone: its top there, and the least thickness that will do."""
+
+    top: Elevation
+    least: Length
+
+    def thickness_over(self, stone: Elevation) -> Length:
+        """The slab's thickness over stone at an elevation; negative where it is above the top."""
+        return self.top - stone
+
+    def is_thin(self, thickness: Length) -> bool:
+        """Whether a thickness is below the least one: a hold."""
+        return thickness < self.least
+
+
+@dataclass(frozen=True, slots=True)
+class Slab:
+    """A slab's outline, its levels where its finished level holds, and its surfaces.
+
+    There is no formation where nobody said how thick the stone is.
+    """
+
+    outline: Outline
+    levels: FloorLevels
+    top: PanelSurface
+    formation: Surface | None
+
+    @property
+    def panels(self) -> tuple[Panel, ...]:
+        """The panels of its top."""
+        return self.top.panels
+
+    @property
+    def falls(self) -> bool:
+        """Whether its top is anything but level."""
+        levels = {panel.level for panel in self.panels}
+        return len(levels) > 1 or any(panel.rise_x or panel.rise_y for panel in self.panels)
+
+    def part(self, part: SlabPart) -> Surface | None:
+        """One of its surfaces."""
+        match part:
+            case SlabPart.TOP:
+                return self.top
+            case SlabPart.FINISHED:
+                return LevelSurface(self.levels.top_of_slab)
+            case SlabPart.SUB_BASE:
+                return self.sub_base
+            case SlabPart.SUB_GRADE:
+                return self.formation
+
+    @property
+    def sub_base(self) -> Surface:
+        """The surface the stone should have."""
+        return Shifted(self.top, -self.levels.thickness)
+
+    def over(self, place: PlanPoint) -> SlabOver:
+        """The slab over a place on its stone."""
+        return SlabOver(self.top.elevation(place), self.levels.least_thickness)
+
+
+def formation_under(
+    top: PanelSurface, levels: FloorLevels, *, is_level: bool, style: Style
+) -> Surface | None:
+    """Return the formation under a slab: as it falls, or level at the finished level's own.
+
+    None where nobody said how thick the stone is. Raises :class:`BadLevel`, with lengths in
+    ``style``, where a level formation would leave less than no stone under a falling slab.
+    """
+    stone, below = levels.stone_thickness, levels.sub_grade
+    if stone is None or below is None:
+        return None
+    if not is_level:
+        return Shifted(top, -(levels.thickness + stone))
+    lowest = min(corner for panel in top.panels for corner in panel.corners)
+    left = lowest - levels.thickness - below
+    if left.nanometres <= 0:
+        short = format_length(abs(left), style)
+        raise BadLevel(
+            format_length(stone, style),
+            f"The slab falls so far that the stone ends {short} below the level formation.",
+            "Lower the formation, let it fall with the slab, or fall less.",
+        )
+    return LevelSurface(below)
