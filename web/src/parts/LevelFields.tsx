@@ -1,5 +1,5 @@
 import MenuItem from "@mui/material/MenuItem";
-import Stack from "@mui/material/Stack";
+import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import type { Problem, Schemas } from "../api/client";
 import { EntryField } from "./EntryField";
@@ -18,6 +18,12 @@ type Props = {
   form: LevelForm;
   change: (changed: Partial<LevelForm>) => void;
   problems: readonly Problem[];
+};
+
+const BESIDE = {
+  display: "grid",
+  gap: 1,
+  gridTemplateColumns: "repeat(auto-fit, minmax(110px, 1fr))",
 };
 
 const PARTS = [
@@ -64,7 +70,7 @@ export function LevelFields(props: Props) {
         problems={problems}
       />
       {form.level_from !== "elevation" && (
-        <Stack direction="row" spacing={1}>
+        <Box sx={BESIDE}>
           <TextField
             select
             label="Which way"
@@ -94,7 +100,7 @@ export function LevelFields(props: Props) {
               </MenuItem>
             ))}
           </TextField>
-        </Stack>
+        </Box>
       )}
     </>
   );

@@ -82,7 +82,14 @@ function Editor({ job, element, initial }: EditorProps) {
             </RecordButton>
           </Stack>
           <Stack
-            sx={{ flex: 1, minWidth: 0, position: { md: "sticky" }, top: 16, alignSelf: "start" }}
+            sx={{
+              flex: 1,
+              minWidth: 0,
+              width: { xs: "100%", md: "auto" },
+              position: { md: "sticky" },
+              top: 16,
+              alignSelf: "start",
+            }}
           >
             <ElementDrawing
               job={job}

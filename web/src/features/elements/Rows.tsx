@@ -1,9 +1,17 @@
+import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import type { Problem } from "../../api/client";
 import { EntryField } from "../../parts/EntryField";
 import type { ElementForm } from "./form";
+
+const LAYER = {
+  display: "grid",
+  gap: 1,
+  alignItems: "start",
+  gridTemplateColumns: { xs: "1fr 1fr", sm: "2fr 1fr 1fr auto" },
+};
 
 type Props = {
   form: ElementForm;
@@ -55,7 +63,7 @@ export function LayerRows({ form, change, problems }: Props) {
   return (
     <Stack spacing={1.5}>
       {layers.map((layer, i) => (
-        <Stack key={i} direction="row" spacing={1} sx={{ alignItems: "flex-start" }}>
+        <Box key={i} sx={LAYER}>
           <TextField
             label={`Layer ${i + 1}`}
             value={layer.name}
@@ -82,7 +90,7 @@ export function LayerRows({ form, change, problems }: Props) {
           >
             Remove
           </Button>
-        </Stack>
+        </Box>
       ))}
       <Button
         variant="outlined"

@@ -144,7 +144,14 @@ function Editor({ job, floor, initial }: EditorProps) {
             </RecordButton>
           </Stack>
           <Stack
-            sx={{ flex: 1, minWidth: 0, position: { md: "sticky" }, top: 16, alignSelf: "start" }}
+            sx={{
+              flex: 1,
+              minWidth: 0,
+              width: { xs: "100%", md: "auto" },
+              position: { md: "sticky" },
+              top: 16,
+              alignSelf: "start",
+            }}
           >
             <DraftDrawing
               draft={draft.data?.draft}

@@ -1,3 +1,4 @@
+import Box from "@mui/material/Box";
 import Table from "@mui/material/Table";
 import TableBody from "@mui/material/TableBody";
 import TableCell from "@mui/material/TableCell";
@@ -25,33 +26,39 @@ export function Boards({ sheet }: { sheet: Schemas["BoardsSheet"] }) {
         between them.
         {sheet.left > 0 && ` ${sheet.left} corners are still to be shot.`}
       </Typography>
-      <Table size="small" aria-label="Boards at the corners">
-        <TableHead>
-          <TableRow>
-            <TableCell>Corner</TableCell>
-            <TableCell align="right">Ground</TableCell>
-            <TableCell align="right">String here</TableCell>
-            <TableCell align="right">Board above ground</TableCell>
-            <TableCell align="right">Stakes</TableCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {sheet.boards.map((board) => (
-            <TableRow key={board.corner}>
-              <TableCell sx={{ fontWeight: 700 }}>{board.corner}</TableCell>
-              <TableCell align="right">{board.ground.text}</TableCell>
-              <TableCell align="right">
-                {board.string.text}
-                {board.stepped && <strong> {board.stepped}</strong>}
-              </TableCell>
-              <TableCell align="right" sx={{ fontWeight: 700 }}>
-                {board.height.text}
-              </TableCell>
-              <TableCell align="right">{board.stake.text}</TableCell>
+      <Box sx={{ overflowX: "auto" }}>
+        <Table
+          size="small"
+          aria-label="Boards at the corners"
+          sx={{ "& td, & th": { px: { xs: 0.75, md: 2 } } }}
+        >
+          <TableHead>
+            <TableRow>
+              <TableCell>Corner</TableCell>
+              <TableCell align="right">Ground</TableCell>
+              <TableCell align="right">String here</TableCell>
+              <TableCell align="right">Board above ground</TableCell>
+              <TableCell align="right">Stakes</TableCell>
             </TableRow>
-          ))}
-        </TableBody>
-      </Table>
+          </TableHead>
+          <TableBody>
+            {sheet.boards.map((board) => (
+              <TableRow key={board.corner}>
+                <TableCell sx={{ fontWeight: 700 }}>{board.corner}</TableCell>
+                <TableCell align="right">{board.ground.text}</TableCell>
+                <TableCell align="right">
+                  {board.string.text}
+                  {board.stepped && <strong> {board.stepped}</strong>}
+                </TableCell>
+                <TableCell align="right" sx={{ fontWeight: 700 }}>
+                  {board.height.text}
+                </TableCell>
+                <TableCell align="right">{board.stake.text}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Box>
       {sheet.diagonals.length === 2 && (
         <Typography sx={{ mt: 1 }}>
           Diagonals by the plan: 1 to 3 {sheet.diagonals[0]?.text}, 2 to 4{" "}
