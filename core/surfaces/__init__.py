@@ -1,16 +1,29 @@
 """Surfaces and volumes from shots; the only part of the core that needs NumPy and its kin."""
 
+from core.surfaces.options import PourRules, Sliders, options_of, over_trigger
 from core.surfaces.order import CUBIC_METRES_PER_CUBIC_YARD, concrete_order
-from core.surfaces.panels import check_panels, paneled_volume
-from core.surfaces.slab import Plane, SlabVolume, StoneShot, slab_volume
+from core.surfaces.panels import check_panels, model_of, paneled_volume
+from core.surfaces.slab import Plane, SlabModel, SlabVolume, StoneShot, slab_volume
+from core.surfaces.thickness import Band, Contour, band_levels, contours, thickness_bands
 
 __all__ = [
     "CUBIC_METRES_PER_CUBIC_YARD",
+    "Band",
+    "Contour",
     "Plane",
+    "PourRules",
+    "SlabModel",
     "SlabVolume",
+    "Sliders",
     "StoneShot",
+    "band_levels",
     "check_panels",
     "concrete_order",
+    "contours",
+    "model_of",
+    "options_of",
+    "over_trigger",
     "paneled_volume",
     "slab_volume",
+    "thickness_bands",
 ]

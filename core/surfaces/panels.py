@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+import numpy as np
 import shapely
 
 from core.design import Panel
 from core.errors import BadPanels
 from core.floors import Outline, PlanPoint
 from core.lengths import Length
-from core.surfaces.slab import Extreme, Plane, SlabVolume, StoneShot, slab_volume
+from core.surfaces.slab import Plane, SlabModel, SlabVolume, StoneShot
 
 NOTHING = 1e-5
 ORIGIN = PlanPoint(Length(0), Length(0))
@@ -49,39 +50,24 @@ def check_panels(outline: Outline, panels: Sequence[tuple[str, Outline]]) -> Non
         )
 
 
+def model_of(panels: Sequence[Panel], places: Sequence[PlanPoint]) -> SlabModel:
+    """Return the model of a slab in panels over places; raises :class:`NotEnoughShots`."""
+    return SlabModel([(panel.outline, plane_of(panel)) for panel in panels], places)
+
+
 def paneled_volume(panels: Sequence[Panel], shots: Sequence[StoneShot]) -> SlabVolume:
     """Return the volume between shot stone and a top in panels, each clipped to its own part.
 
     The mean and the extremes take each shot's thickness under the panel it lies on. Raises
-    :class:`NotEnoughShots` as :func:`slab_volume` does.
+    :class:`NotEnoughShots` for fewer than three places, or all of them on one line.
     """
-    tops = [plane_of(panel) for panel in panels]
-    parts = [
-        slab_volume(panel.outline, shots, top) for panel, top in zip(panels, tops, strict=True)
-    ]
-    if len(parts) == 1:
-        return parts[0]
-    area = sum(part.area for part in parts)
-    thickness = [_thickness(panels, shot) for shot in shots]
-    thin, thick = thickness.index(min(thickness)), thickness.index(max(thickness))
-    return SlabVolume(
-        area=area,
-        volume=sum(part.volume for part in parts),
-        mean_thickness=sum(thickness) / len(thickness),
-        extrapolated_share=sum(part.extrapolated_share * part.area for part in parts) / area,
-        thinnest=Extreme(thin, thickness[thin]),
-        thickest=Extreme(thick, thickness[thick]),
-    )
+    model = model_of(panels, [shot.place for shot in shots])
+    return model.slab(np.array([shot.z for shot in shots], dtype=np.float64))
 
 
 def plane_of(panel: Panel) -> Plane:
     """Return a panel's plane in metres."""
     return Plane(float(panel.elevation(ORIGIN)), float(panel.rise_x), float(panel.rise_y))
-
-
-def _thickness(panels: Sequence[Panel], shot: StoneShot) -> float:
-    on = next((panel for panel in panels if panel.outline.contains(shot.place)), panels[0])
-    return float(on.elevation(shot.place)) - shot.z
 
 
 def _polygon(outline: Outline) -> shapely.Polygon:

@@ -17,6 +17,8 @@ from types import ModuleType
 from typing import Any
 from unittest import TestCase
 
+import numpy as np
+
 import core
 from core import errors
 from core.book import Entry, keep_notes
@@ -54,12 +56,21 @@ from core.floors import FloorLevels, Line, Outline, propose_grid, rectangle, wal
 from core.instruments import FastBeep, Receiver, Slope, Tilt, face_about
 from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Reading, Style, StyleKind
+from core.options import Prices, cheapest_of
 from core.piers import Bell, HoleDepths, Pier, cut_list, stand_head
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for, reach
 from core.runs import Leg, close_run
 from core.setups import Agreement, Backsight, BenchmarkRead, DoubtfulSpan, take_backsights
 from core.slips import Expected, Near, Slip, Suggestion
-from core.surfaces import Plane, StoneShot, slab_volume
+from core.surfaces import (
+    Plane,
+    PourRules,
+    Sliders,
+    StoneShot,
+    model_of,
+    options_of,
+    slab_volume,
+)
 from core.tables import read_corners
 from core.tasks import VERBS, Task
 from core.tests.worked import metres, place
@@ -68,7 +79,10 @@ from core.verdicts import Tolerance, judge
 
 FOLDER = Path(core.__file__).parent
 KIT = Kit(0.0001, 0.001, 0.001, 0.5)
-NEEDS_MORE = {"core.surfaces", "core.surfaces.slab", "core.surfaces.order", "core.surfaces.panels"}
+NEEDS_MORE = {
+    f"core.surfaces{part}"
+    for part in ("", ".slab", ".order", ".panels", ".triangles", ".thickness", ".options")
+}
 LONGEST_FUNCTION = 50
 MOST_PARAMETERS = 6
 LONGEST_FILE = 400
@@ -124,6 +138,7 @@ def samples() -> Iterator[Any]:
     yield from (flat, Shifted(flat, Length(1)), PanelSurface((level_panel(outline, Elevation(1)),)))
     yield from plan_samples(outline)
     yield VERBS[Task.STONE]
+    yield from pour_samples(outline)
     yield isolation_strip(((metres(4), metres("0.1")),), metres("0.1"), metres(10))
     yield batter_boards({"A": Elevation(1)}, Length(1), Length(1))
     yield out_of_square(metres(3), metres(4), metres(5), metres(5))
@@ -155,6 +170,14 @@ def plan_samples(outline: Outline) -> Iterator[Any]:
     slab = Slab(outline, FloorLevels(Elevation(9), width, width), PanelSurface(()), None)
     yield from (slab, slab.levels, SlabOver(Elevation(1), width))
     yield read_corners(b"0,0", StyleKind.METRES)[0]
+
+
+def pour_samples(outline: Outline) -> Iterator[Any]:
+    """One of every value of a pour's options."""
+    rules, sliders, prices = PourRules(0.1, 0.09, 0.05, 0.1), Sliders(0.01), Prices(100.0)
+    model = model_of([level_panel(outline, Elevation(0))], outline.corners)
+    options = options_of(model, np.full(4, -0.1), rules, sliders, prices)
+    yield from (rules, sliders, prices, options[0], cheapest_of(options))
 
 
 def modules() -> Iterator[ModuleType]:

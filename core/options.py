@@ -1,0 +1,124 @@
+"""Ways to pour a slab over the stone as it was shot, side by side, with their cost (section 10)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from core.errors import OutOfRange
+
+LOOSE_FACTOR = 1.2
+
+
+class Way(StrEnum):
+    """A way to pour a slab."""
+
+    AS_IT_IS = "as-it-is"
+    REGRADE_ALL = "regrade-all"
+    REGRADE_OVER = "regrade-over"
+    MOVE_LEVEL = "move-level"
+    FROM_STONE = "from-stone"
+
+
+@dataclass(frozen=True, slots=True)
+class Prices:
+    """What is paid, in one currency; None where nobody entered it.
+
+    ``concrete`` and ``stone`` are a cubic metre, ``labor`` a square metre of stone that is
+    regraded; ``short_load`` is charged once for an order below ``short_below`` cubic metres.
+    Raises :class:`OutOfRange` for a price below 0.
+    """
+
+    concrete: float | None = None
+    stone: float | None = None
+    labor: float | None = None
+    short_load: float | None = None
+    short_below: float | None = None
+
+    def __post_init__(self) -> None:
+        for name in ("concrete", "stone", "labor", "short_load", "short_below"):
+            price = getattr(self, name)
+            if price is not None and not 0 <= price < float("inf"):
+                raise OutOfRange(f"{price:g}", "A price is 0 or more.", "Enter what is charged.")
+
+
+@dataclass(frozen=True, slots=True)
+class Work:
+    """What a way takes: concrete as ordered, compacted stone added and taken off, the area
+    that is regraded; cubic and square metres.
+    """
+
+    ordered: float
+    stone_added: float = 0.0
+    stone_taken: float = 0.0
+    regraded: float = 0.0
+
+    @property
+    def loose_stone(self) -> float:
+        """The stone to buy: compacted volume times the factor."""
+        return self.stone_added * LOOSE_FACTOR
+
+
+@dataclass(frozen=True, slots=True)
+class Cost:
+    """What a way costs; ``lacks`` names the prices without which there is no sum."""
+
+    total: float | None
+    lacks: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Option:
+    """A way to pour: its work, its concrete in place, its thinnest spot, and its cost.
+
+    ``raised`` is how far the slab is raised for it, metres.
+    """
+
+    way: Way
+    work: Work
+    volume: float
+    thinnest: float
+    is_held: bool
+    cost: Cost
+    raised: float
+
+
+def cost_of(work: Work, prices: Prices) -> Cost:
+    """Return what a way costs, or which prices it lacks."""
+    parts = {
+        "concrete": (work.ordered, prices.concrete),
+        "stone": (work.loose_stone, prices.stone),
+        "labor": (work.regraded, prices.labor),
+    }
+    lacks = tuple(name for name, (amount, price) in parts.items() if amount > 0 and price is None)
+    if lacks:
+        return Cost(None, lacks)
+    total = sum(amount * (price or 0.0) for amount, price in parts.values())
+    return Cost(total + _short_load(work, prices), ())
+
+
+def _short_load(work: Work, prices: Prices) -> float:
+    """Return the charge for a short load; the last load of an order counts."""
+    if prices.short_load is None or not prices.short_below or work.ordered <= 0:
+        return 0.0
+    return prices.short_load if work.ordered < prices.short_below else 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Cheapest:
+    """The cheapest way without a hold, and what it saves against pouring as it is."""
+
+    way: Way
+    saving: float | None
+
+
+def cheapest_of(options: tuple[Option, ...]) -> Cheapest | None:
+    """Return the cheapest way that has no hold; None where none has a cost."""
+    sound = [option for option in options if not option.is_held and option.cost.total is not None]
+    if not sound:
+        return None
+    best = min(sound, key=lambda option: option.cost.total or 0.0)
+    as_it_is = next((o for o in options if o.way is Way.AS_IT_IS), None)
+    if as_it_is is None or as_it_is.cost.total is None or best.cost.total is None:
+        return Cheapest(best.way, None)
+    return Cheapest(best.way, as_it_is.cost.total - best.cost.total)

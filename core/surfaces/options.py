@@ -1,0 +1,103 @@
+"""The options of a slab over its shot stone: what each way to pour it takes (section 10)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from core.errors import OutOfRange
+from core.options import Option, Prices, Way, Work, cost_of
+from core.surfaces.order import concrete_order
+from core.surfaces.slab import SlabModel
+from core.surfaces.triangles import Floats
+
+A_HAIR = 1e-9
+
+
+@dataclass(frozen=True, slots=True)
+class PourRules:
+    """What a slab is held to and ordered by: metres, cubic metres, a share of waste."""
+
+    nominal: float
+    least: float
+    waste: float
+    step: float
+
+
+@dataclass(frozen=True, slots=True)
+class Sliders:
+    """What a person moves: how far off stone may stay, and how far the slab is raised.
+
+    The slab may be moved within ``down`` below and ``up`` above its level, 0 where the datum
+    fixes it; a negative ``raised`` lowers it. Metres. Raises :class:`OutOfRange` beyond that.
+    """
+
+    trigger: float
+    raised: float = 0.0
+    down: float = 0.0
+    up: float = 0.0
+
+    def __post_init__(self) -> None:
+        if self.trigger < 0:
+            raise OutOfRange(
+                f"{self.trigger:g} m", "A trigger is 0 or more.", "1/2 in or 12 mm is usual."
+            )
+        if not -self.down - A_HAIR <= self.raised <= self.up + A_HAIR:
+            raise OutOfRange(
+                f"{self.raised:g} m",
+                "The datum does not allow the slab to move that far.",
+                "Widen what the datum allows, or move it less.",
+            )
+
+
+def options_of(
+    model: SlabModel, stone: Floats, rules: PourRules, sliders: Sliders, prices: Prices
+) -> tuple[Option, ...]:
+    """Return the ways to pour a slab over stone at its model's places, in a fixed order."""
+    made = _Options(model, stone, rules, prices)
+    settled = rules.nominal - float((model.tops - stone).mean())
+    return (
+        made.option(Way.AS_IT_IS, stone, 0.0),
+        made.option(Way.REGRADE_ALL, made.design, 0.0),
+        made.option(Way.REGRADE_OVER, made.graded_over(sliders.trigger), 0.0),
+        made.option(Way.MOVE_LEVEL, stone, sliders.raised),
+        made.option(Way.FROM_STONE, stone, settled),
+    )
+
+
+def over_trigger(
+    model: SlabModel, stone: Floats, rules: PourRules, trigger: float
+) -> tuple[int, ...]:
+    """Return the shots whose stone is farther off its design than a trigger: shoot them again."""
+    off = np.abs(stone - (model.tops - rules.nominal)) > trigger + A_HAIR
+    shots = np.flatnonzero(off[model.places.which])
+    return tuple(int(shot) for shot in shots)
+
+
+class _Options:
+    def __init__(self, model: SlabModel, stone: Floats, rules: PourRules, prices: Prices) -> None:
+        self.model, self.stone, self.rules, self.prices = model, stone, rules, prices
+        self.design: Floats = model.tops - rules.nominal
+
+    def graded_over(self, trigger: float) -> Floats:
+        """Return the stone once what is farther off than the trigger was graded to design."""
+        graded: Floats = np.where(
+            np.abs(self.stone - self.design) > trigger + A_HAIR, self.design, self.stone
+        )
+        return graded
+
+    def option(self, way: Way, graded: Floats, raised: float) -> Option:
+        """Return a way: over that stone, with the slab raised by that much."""
+        model, rules = self.model, self.rules
+        volume = model.volume(graded) + raised * model.area
+        moved = graded - self.stone
+        work = Work(
+            ordered=concrete_order(max(volume, 0.0), rules.waste, rules.step),
+            stone_added=max(0.0, float(model.weights @ np.maximum(moved, 0.0))),
+            stone_taken=max(0.0, float(model.weights @ np.maximum(-moved, 0.0))),
+            regraded=max(0.0, float(model.weights @ (np.abs(moved) > A_HAIR))),
+        )
+        thinnest = float((model.tops - graded).min()) + raised
+        is_held = thinnest < rules.least - A_HAIR
+        return Option(way, work, volume, thinnest, is_held, cost_of(work, self.prices), raised)

@@ -1,0 +1,160 @@
+"""Thickness maps and the options of a pour: they agree with the volume, and with each other."""
+
+from __future__ import annotations
+
+import random
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given
+from hypothesis import strategies as st
+
+from core.design import level_panel
+from core.errors import OutOfRange
+from core.floors import Outline, rectangle
+from core.lengths import Elevation
+from core.options import Cost, Prices, Way, Work, cheapest_of, cost_of
+from core.surfaces import (
+    PourRules,
+    SlabModel,
+    Sliders,
+    band_levels,
+    contours,
+    model_of,
+    options_of,
+    over_trigger,
+    thickness_bands,
+)
+from core.surfaces.triangles import Floats
+from core.tests.worked import metres, place
+
+TOP = Elevation.from_metres("10")
+FLOOR = rectangle(metres(8), metres(5))
+RULES = PourRules(nominal=0.12, least=0.1, waste=0.05, step=0.1)
+PRICES = Prices(concrete=150.0, stone=40.0, labor=6.0)
+
+
+def shot(seed: int, count: int = 40) -> tuple[SlabModel, Floats]:
+    """Return a floor and its stone, corners included, about the nominal thickness below."""
+    draw = random.Random(seed)
+    places = [*FLOOR.corners] + [
+        place(draw.uniform(0, 8), draw.uniform(0, 5)) for _ in range(count - 4)
+    ]
+    model = model_of([level_panel(FLOOR, TOP)], places)
+    stone = np.array([10 - 0.12 + draw.gauss(0, 0.012) for _ in model.places.first])
+    return model, stone
+
+
+class Maps(TestCase):
+    """Bands and contours of the triangles that give the volume."""
+
+    @given(st.integers(0, 10_000))
+    def test_the_bands_of_a_convex_floor_cover_it_and_hold_its_volume(self, seed: int) -> None:
+        model, stone = shot(seed)
+        thickness = model.tops - stone
+        levels = band_levels(float(thickness.min()), float(thickness.max()), 0.005)
+        self.assertLessEqual(levels[0], thickness.min())
+        self.assertGreaterEqual(levels[-1], thickness.max())
+        bands = thickness_bands(model, stone, levels)
+        self.assertAlmostEqual(sum(band.area for band in bands), model.area, places=6)
+        low, high = (
+            sum(band.area * getattr(band, end) for band in bands) for end in ("low", "high")
+        )
+        self.assertTrue(low - 1e-9 <= model.volume(stone) <= high + 1e-9)
+
+    @given(st.integers(0, 10_000), st.floats(0.1, 0.14))
+    def test_on_a_contour_the_slab_is_just_so_thick(self, seed: int, level: float) -> None:
+        model = model_of([level_panel(FLOOR, TOP)], [*FLOOR.corners, place(4, 2)])
+        draw = random.Random(seed)
+        stone = 10 - 0.12 + np.array([draw.gauss(0, 0.02) for _ in model.places.first])
+        (line,) = contours(model, stone, [level])
+        mesh = model.meshes[0]
+        for stretch in line.stretches:
+            for x, y in stretch:
+                heights = [
+                    _plane_at(mesh.xy[corners], (model.tops - stone)[corners], x, y)
+                    for corners in mesh.triangles
+                    if _holds(mesh.xy[corners], x, y)
+                ]
+                self.assertTrue(any(abs(one - level) < 1e-6 for one in heights))
+
+    def test_very_many_bands_are_widened_and_none_is_refused(self) -> None:
+        levels = band_levels(0.0, 1.0, 0.005)
+        self.assertLessEqual(len(levels), 13)
+        self.assertEqual(band_levels(0.12, 0.12, 0.01), (0.12, 0.13))
+        self.assertRaises(OutOfRange, band_levels, 0.1, 0.2, 0.0)
+
+
+def _holds(corners: Floats, x: float, y: float) -> bool:
+    (ax, ay), (bx, by), (cx, cy) = corners
+    sides = [
+        (bx - ax) * (y - ay) - (by - ay) * (x - ax),
+        (cx - bx) * (y - by) - (cy - by) * (x - bx),
+        (ax - cx) * (y - cy) - (ay - cy) * (x - cx),
+    ]
+    return bool(min(sides) > -1e-7 or max(sides) < 1e-7)
+
+
+def _plane_at(corners: Floats, heights: Floats, x: float, y: float) -> float:
+    rows = np.column_stack([np.ones(3), corners])
+    return float(np.linalg.solve(rows, heights) @ np.array([1.0, x, y]))
+
+
+class Options(TestCase):
+    """Side by side, each from the same triangles."""
+
+    @given(st.integers(0, 10_000), st.floats(0, 0.05), st.floats(-0.02, 0.03))
+    def test_options_agree_with_the_volume_and_each_other(
+        self, seed: int, trigger: float, raised: float
+    ) -> None:
+        model, stone = shot(seed)
+        sliders = Sliders(trigger, raised, down=0.02, up=0.03)
+        as_is, everything, some, moved, settled = options_of(model, stone, RULES, sliders, PRICES)
+        self.assertAlmostEqual(as_is.volume, model.volume(stone), places=9)
+        self.assertAlmostEqual(everything.volume, model.area * RULES.nominal, places=9)
+        self.assertAlmostEqual(moved.volume, as_is.volume + raised * model.area, places=9)
+        self.assertAlmostEqual(moved.thinnest, as_is.thinnest + raised, places=9)
+        stone_moved = some.work.stone_added - some.work.stone_taken
+        self.assertAlmostEqual(as_is.volume - some.volume, stone_moved, places=6)
+        self.assertLessEqual(some.work.regraded, everything.work.regraded + 1e-9)
+        mean = float((model.tops - stone).mean()) + settled.raised
+        self.assertAlmostEqual(mean, RULES.nominal, places=9)
+        again = over_trigger(model, stone, RULES, trigger)
+        self.assertEqual(bool(again), some.work.regraded > 0)
+
+    def test_with_no_trigger_all_is_regraded_and_with_a_wide_one_nothing(self) -> None:
+        model, stone = shot(3)
+        for trigger, like in ((0.0, 1), (1.0, 0)):
+            options = options_of(model, stone, RULES, Sliders(trigger), PRICES)
+            self.assertAlmostEqual(options[2].volume, options[like].volume, places=9)
+
+    def test_the_cheapest_without_a_hold_is_named_with_its_saving(self) -> None:
+        model, stone = shot(1)
+        options = options_of(model, stone, RULES, Sliders(0.01), PRICES)
+        best = cheapest_of(options)
+        assert best is not None
+        sound = {o.way: o.cost.total or 0.0 for o in options if not o.is_held}
+        self.assertEqual(sound[best.way], min(sound.values()))
+        self.assertTrue(next(o for o in options if o.way is Way.AS_IT_IS).is_held)
+        self.assertEqual(
+            cheapest_of(options_of(model, stone, RULES, Sliders(0.01), Prices())), None
+        )
+
+    def test_what_a_price_lacks_and_what_it_can_not_be(self) -> None:
+        work = Work(ordered=4.0, stone_added=1.0, regraded=10.0)
+        self.assertEqual(cost_of(work, Prices(concrete=100.0)), Cost(None, ("stone", "labor")))
+        self.assertEqual(cost_of(work, PRICES).total, 4 * 150 + 1.2 * 40 + 10 * 6)
+        short = Prices(concrete=100.0, short_load=75.0, short_below=5.0)
+        self.assertEqual(cost_of(Work(ordered=4.0), short).total, 475.0)
+        self.assertEqual(cost_of(Work(ordered=5.0), short).total, 500.0)
+        self.assertRaises(OutOfRange, Prices, -1.0)
+        self.assertRaises(OutOfRange, Sliders, -0.01)
+        self.assertRaises(OutOfRange, Sliders, 0.01, raised=0.01)
+
+    def test_a_concave_floor_takes_its_volume_inside_alone(self) -> None:
+        bent = Outline(
+            tuple(place(x, y) for x, y in ((0, 0), (8, 0), (8, 2), (3, 2), (3, 5), (0, 5)))
+        )
+        model = model_of([level_panel(bent, TOP)], bent.corners)
+        stone = np.full(len(model.places.first), 9.9)
+        self.assertAlmostEqual(model.volume(stone), bent.area * 0.1, places=9)
