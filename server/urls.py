@@ -13,6 +13,7 @@ from server.gear.api import views as gear
 from server.jobs.api import plan_views as plan
 from server.jobs.api import views as jobs
 from server.overview.api import JobView
+from server.pour.api import options_views as pour
 from server.pour.api.views import ElementMovesView, FloorView, MovesView
 from server.refusals import Problem
 from server.stages import api as stages
@@ -60,6 +61,10 @@ api = [
     path("points/<uuid:point>/findings", fieldbook.FindingsView.as_view()),
     path("floors/<uuid:floor>", FloorView.as_view()),
     path("floors/<uuid:floor>/moves", MovesView.as_view()),
+    path("floors/<uuid:floor>/map", pour.MapView.as_view()),
+    path("floors/<uuid:floor>/options", pour.OptionsView.as_view()),
+    path("floors/<uuid:floor>/regrades", pour.RegradesView.as_view()),
+    path("jobs/<uuid:job>/prices", pour.PricesView.as_view()),
     path("floors/<uuid:floor>/points", jobs.PointsView.as_view()),
     path("set-ups/<uuid:set_up>/marks", fieldbook.MarksView.as_view()),
     path("set-ups/<uuid:set_up>/points/<uuid:point>", fieldbook.PointTargetView.as_view()),

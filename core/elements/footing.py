@@ -90,6 +90,12 @@ class StripFooting:
             found += [(along, top) for along in sorted(ends | between)]
         return found
 
+    def concrete(self) -> float:
+        """Its concrete in cubic metres: length x section, and a riser of that section a step."""
+        risers = sum(abs(float(step.drop)) for step in self.steps)
+        section = float(self.section.width) * float(self.section.depth)
+        return (float(self.line.length) + risers) * section
+
     def drawn(self) -> tuple[Drawn, ...]:
         """The strip in plan."""
         return tuple(Drawn(ring, is_closed=True) for ring in self.line.strip(self.section.width))
@@ -132,6 +138,10 @@ class Pad:
             for n, place in enumerate(corners, start=1)
         ]
         return (*below, *tops)
+
+    def concrete(self) -> float:
+        """Its concrete in cubic metres."""
+        return float(self.sides[0]) * float(self.sides[1]) * float(self.depth)
 
     def drawn(self) -> tuple[Drawn, ...]:
         """Its outline."""

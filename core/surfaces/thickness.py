@@ -36,8 +36,10 @@ class Contour(NamedTuple):
     stretches: Floats
 
 
-def band_levels(thinnest: float, thickest: float, step: float) -> tuple[float, ...]:
-    """Return the whole steps that lie between, both ends included in what they enclose.
+def band_levels(
+    thinnest: float, thickest: float, step: float, nominal: float = 0.0
+) -> tuple[float, ...]:
+    """Return the edges of bands a step wide that hold both ends; one lies around the nominal.
 
     The step is widened by whole numbers where it would give more than twelve bands. Raises
     :class:`OutOfRange` for a step that is none.
@@ -47,8 +49,9 @@ def band_levels(thinnest: float, thickest: float, step: float) -> tuple[float, .
     widened = step
     while (thickest - thinnest) / widened > MOST_BANDS - 2:
         widened += step
-    first, last = floor(thinnest / widened), ceil(thickest / widened)
-    return tuple(n * widened for n in range(first, max(last, first + 1) + 1))
+    edge = nominal - widened / 2
+    first, last = floor((thinnest - edge) / widened), ceil((thickest - edge) / widened)
+    return tuple(edge + n * widened for n in range(first, max(last, first + 1) + 1))
 
 
 def thickness_bands(model: SlabModel, stone: Floats, levels: Sequence[float]) -> list[Band]:
@@ -84,7 +87,8 @@ def _sorted_triangles(model: SlabModel, stone: Floats) -> tuple[Floats, Floats]:
 
 
 def _band(corners: Floats, heights: Floats, low: float, high: float) -> Band:
-    reached = (heights[:, 2] > low) & (heights[:, 0] < high)
+    is_flat = heights[:, 2] == heights[:, 0]
+    reached = ((heights[:, 2] > low) | (is_flat & (heights[:, 0] == low))) & (heights[:, 0] < high)
     own, at = corners[reached], heights[reached]
     from_, to = np.maximum(low, at[:, 0]), np.minimum(high, at[:, 2])
     bend = np.clip(at[:, 1], from_, to)
@@ -98,6 +102,8 @@ def _band(corners: Floats, heights: Floats, low: float, high: float) -> Band:
         ],
         axis=1,
     )
+    whole = own[:, [0, 1, 2, 2, 2]]
+    pieces = np.where(is_flat[reached][:, None, None], whole, pieces)
     x, y = pieces[:, :, 0], pieces[:, :, 1]
     turned = x * np.roll(y, -1, axis=1) - np.roll(x, -1, axis=1) * y
     return Band(low, high, pieces, float(np.abs(turned.sum(axis=1)).sum() / 2))

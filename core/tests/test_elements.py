@@ -107,6 +107,13 @@ class Footings(TestCase):
         self.assertEqual(len(places), len(set(places)))
         self.assertEqual(len(footing.drawn()), 4)
 
+    def test_concrete_is_length_by_section_with_a_riser_a_step(self) -> None:
+        steps = (FootingStep(metres(6), metres("0.4")), FootingStep(metres(9), metres("-0.4")))
+        footing = StripFooting(STRAIGHT, TOP, SECTION, metres(4), steps)
+        self.assertAlmostEqual(footing.concrete(), (12 + 0.8) * 0.5 * 0.25)
+        pad = Pad(place(3, 3), (metres(1), metres(2)), TOP, metres("0.3"))
+        self.assertAlmostEqual(pad.concrete(), 0.6)
+
     def test_steps_in_order_on_the_line(self) -> None:
         for alongs in ((0,), (12,), (13,), (7, 5), (5, 5)):
             steps = tuple(FootingStep(metres(along), metres("0.2")) for along in alongs)

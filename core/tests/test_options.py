@@ -81,7 +81,15 @@ class Maps(TestCase):
     def test_very_many_bands_are_widened_and_none_is_refused(self) -> None:
         levels = band_levels(0.0, 1.0, 0.005)
         self.assertLessEqual(len(levels), 13)
-        self.assertEqual(band_levels(0.12, 0.12, 0.01), (0.12, 0.13))
+        edges = band_levels(0.12, 0.12, 0.01, nominal=0.12)
+        self.assertEqual([round(edge, 6) for edge in edges], [0.115, 0.125])
+
+    def test_a_flat_floor_lies_in_one_band(self) -> None:
+        model, _ = shot(2)
+        stone = np.full(len(model.places.first), 9.88)
+        for levels in ((0.1, 0.115, 0.125), (0.1, float((model.tops - stone)[0]), 0.2)):
+            bands = thickness_bands(model, stone, levels)
+            self.assertAlmostEqual(sum(band.area for band in bands), model.area, places=6)
         self.assertRaises(OutOfRange, band_levels, 0.1, 0.2, 0.0)
 
 

@@ -9,7 +9,7 @@ from core.instruments import Setting
 from core.piers import Bearing
 from server.crews.models import User
 from server.gear.models import Instrument, Receiver, Rod
-from server.jobs.models import Benchmark, Job, Point
+from server.jobs.models import Benchmark, Floor, Job, Point
 from server.quantities import LengthField, ReadingField
 from server.records import SiteRecord
 
@@ -186,6 +186,28 @@ class HoleFinding(SiteRecord):
 
     def __str__(self) -> str:
         return f"{self.bearing} in hole {self.point_id}"
+
+
+class Regrade(SiteRecord):
+    """Stone that was graded anew: what was shot at its points before tells nothing of it now."""
+
+    floor = models.ForeignKey(Floor, on_delete=models.PROTECT, related_name="regrades")
+    note = models.CharField(max_length=120)
+    graded_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.note} on {self.floor_id}"
+
+
+class RegradedPoint(models.Model):
+    """A point of the stone that was graded anew, to be shot again."""
+
+    regrade = models.ForeignKey(Regrade, on_delete=models.PROTECT, related_name="points")
+    point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="regradings")
+
+    def __str__(self) -> str:
+        return str(self.point_id)
 
 
 class StruckThrough(SiteRecord):

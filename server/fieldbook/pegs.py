@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field
+from datetime import datetime
 from typing import Any, Literal, TypedDict
 from uuid import UUID
 
@@ -17,7 +18,8 @@ from core.tasks import Stage, Task, tasks_of
 from core.verdicts import Verdict
 from server.fieldbook.aims import PASSES, Aims
 from server.fieldbook.figures import Judged, Said, said
-from server.fieldbook.models import Shot
+from server.fieldbook.models import RegradedPoint, Shot
+from server.fieldbook.rules import Sighting
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
@@ -58,6 +60,13 @@ class FoundPoint:
     point: Point
     elevation: Elevation
     target: Elevation | None
+    reading: Reading
+    sighting: Sighting
+
+    @property
+    def half_width(self) -> float:
+        """U of its elevation, metres at 95 %."""
+        return self.sighting.sure(self.reading, self.point.place).half_width
 
     @property
     def off(self) -> Length | None:
@@ -113,7 +122,10 @@ def pegs_of(
         fine = aims.judged(point, Setting.FINE)
         own.pegs.setdefault(task, []).append(_peg(point, fine, counting, standings, aims))
         if point.pk in elevations:
-            own.found.append(FoundPoint(point, elevations[point.pk], fine.target))
+            _, set_up, reading, _ = counting[point.pk, Setting.FINE]
+            sighting = standings.lines.sighting(set_up)
+            elevation = elevations[point.pk]
+            own.found.append(FoundPoint(point, elevation, fine.target, reading, sighting))
     return found, aims
 
 
@@ -148,13 +160,22 @@ def counting_shots(scope: Scope, standings: JobStandings) -> Counting:
     of_points = {f"point__{name}": value for name, value in scope.items()}
     shots = Shot.objects.filter(strike=None, **of_points)
     columns = ("id", "point_id", "set_up_id", "reading", "setting", "taken_at")
+    regraded = _regraded(of_points)
     found: Counting = {}
     for shot, point, set_up, reading, setting, taken_at in (
         shots.annotate(nth=last).filter(nth=1).values_list(*columns)
     ):
+        if point in regraded and taken_at <= regraded[point]:
+            continue
         in_doubt = standings.by_id[set_up].doubts(taken_at)
         found[point, setting] = shot, set_up, reading, in_doubt
     return found
+
+
+def _regraded(of_points: Scope) -> dict[UUID, datetime]:
+    """Return when the stone at points was graded anew: what was shot before tells it no more."""
+    moments = RegradedPoint.objects.filter(**of_points).order_by("regrade__graded_at")
+    return dict(moments.values_list("point_id", "regrade__graded_at"))
 
 
 def _peg(

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from statistics import fmean
 from typing import TypedDict
+
+import numpy as np
 
 from core.design import Slab
 from core.errors import NotEnoughShots
 from core.lengths import Length, Style
-from core.surfaces import SlabVolume, StoneShot, concrete_order, paneled_volume
+from core.surfaces import SlabVolume, concrete_order
 from core.surfaces.slab import Extreme
 from server.fieldbook.pegs import FoundPoint
 from server.jobs.models import Floor
+from server.pour.services.models_of_slabs import model_over
 from server.shown import Amount, Shown, show, show_difference, show_volume, volume_unit
 
 
@@ -22,7 +26,10 @@ class Spot(TypedDict):
 
 
 class TakeOff(TypedDict):
-    """The concrete of one floor."""
+    """The concrete of one floor.
+
+    ``sure_within`` is how far off the volume is at most, should U of all shots lean one way.
+    """
 
     thinnest: Spot
     thickest: Spot
@@ -32,6 +39,7 @@ class TakeOff(TypedDict):
     field_book_difference: Amount
     nominal_volume: Amount
     extra: Amount
+    sure_within: Amount
     extrapolated_percent: float
     asks_for_corner_shots: bool
     order: Amount
@@ -51,9 +59,9 @@ def take_off(
     floor: Floor, surfaces: Slab, stone: list[FoundPoint], style: Style
 ) -> tuple[TakeOff | None, Undecided | None]:
     """Return a floor's take-off, or why its shots do not make one yet."""
-    shots = [StoneShot(one.point.place, float(one.elevation)) for one in stone]
     try:
-        slab = paneled_volume(surfaces.panels, shots)
+        model = model_over(surfaces, tuple(one.point.place for one in stone))
+        slab = model.slab(np.array([float(one.elevation) for one in stone], dtype=np.float64))
     except NotEnoughShots as refused:
         return None, {"typed": refused.typed, "why": refused.why, "accepts": refused.accepts}
     return _sheet(floor, slab, stone, style), None
@@ -73,6 +81,7 @@ def _sheet(floor: Floor, slab: SlabVolume, stone: list[FoundPoint], style: Style
         "field_book_difference": show_difference(slab.field_book_difference, style),
         "nominal_volume": show_volume(slab.nominal_volume(thickness), style),
         "extra": show_difference(slab.extra_over(thickness), style),
+        "sure_within": show_volume(slab.area * fmean(one.half_width for one in stone), style),
         "extrapolated_percent": round(100 * slab.extrapolated_share, 1),
         "asks_for_corner_shots": slab.asks_for_corner_shots,
         "order": show_volume(ordered, style),

@@ -142,6 +142,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/floors/{floor}/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its bands, its contour lines and its worst spots. */
+        get: operations["thickness_map"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/floors/{floor}/moves": {
         parameters: {
             query?: never;
@@ -159,6 +176,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/floors/{floor}/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return them side by side; nothing is stored. */
+        post: operations["options"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/floors/{floor}/points": {
         parameters: {
             query?: never;
@@ -170,6 +204,23 @@ export interface paths {
         put?: never;
         /** @description Put an extra point on the floor. */
         post: operations["add_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/floors/{floor}/regrades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record one: what it touched is to be shot again. */
+        post: operations["regrade"];
         delete?: never;
         options?: never;
         head?: never;
@@ -392,6 +443,24 @@ export interface paths {
         put?: never;
         /** @description Return its courses and rolls; nothing is stored. */
         post: operations["isolation_strip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its own, or its crew's. */
+        get: operations["prices"];
+        /** @description Keep them. */
+        put: operations["keep_prices"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -854,6 +923,18 @@ export interface components {
             value: number;
             text: string;
         };
+        /** @description A band of the map: from how thick to how thick, as a path in metres. */
+        BandSheet: {
+            low: components["schemas"]["Shown"];
+            high: components["schemas"]["Shown"];
+            kind: components["schemas"]["BandSheetKindEnum"];
+            /** Format: double */
+            share: number;
+            area: components["schemas"]["Amount"];
+            path: string;
+        };
+        /** @enum {string} */
+        BandSheetKindEnum: "thin" | "less" | "on" | "more";
         /** @enum {string} */
         BeamClassEnum: "1" | "2" | "3R" | "3B";
         /** @enum {string} */
@@ -1019,6 +1100,12 @@ export interface components {
         ChoicesInputRequest: {
             strict_calls: boolean;
             check_days: number;
+        };
+        /** @description A contour line as a path in metres, and a place on it for its name. */
+        ContourSheet: {
+            level: components["schemas"]["Shown"];
+            path: string;
+            at: components["schemas"]["Place"] | null;
         };
         /** @description A corner as it can be typed. */
         Corner: {
@@ -1523,6 +1610,37 @@ export interface components {
             label: string;
             text: string;
         };
+        /** @description A way to pour; ``lacks`` says what keeps it from having a price. */
+        OptionSheet: {
+            way: components["schemas"]["WayEnum"];
+            name: string;
+            volume: components["schemas"]["Amount"];
+            order: components["schemas"]["Amount"];
+            loose_stone: components["schemas"]["Amount"];
+            stone_taken: components["schemas"]["Amount"];
+            regraded: components["schemas"]["Amount"];
+            thinnest: components["schemas"]["Shown"];
+            is_held: boolean;
+            cost: string;
+            lacks: string;
+            moves: string;
+            level: string;
+        };
+        /** @description A trigger, and how far the slab is raised or lowered within what the datum allows. */
+        OptionsInputRequest: {
+            trigger: string;
+            raised: string;
+            down: string;
+            up: string;
+        };
+        /** @description A floor's options; the cheapest without a hold, and the points a trigger touches. */
+        OptionsSheet: {
+            options: components["schemas"]["OptionSheet"][];
+            cheapest: string;
+            saving: string;
+            touched: string[];
+            why_none: string;
+        };
         /** @description A panel of a slab; its corners are empty where it is the whole slab. */
         PanelInputRequest: {
             name: string;
@@ -1674,6 +1792,26 @@ export interface components {
             says: components["schemas"]["Said"];
             unlikely: components["schemas"]["Unlikely"] | null;
         };
+        /** @description A job's prices, each may be empty. */
+        PricesInputRequest: {
+            concrete: string;
+            stone: string;
+            labor: string;
+            short_load: string;
+            short_below: string;
+            for_crew: boolean;
+        };
+        /** @description Prices as they can be typed again; whose they are, and what each is paid for. */
+        PricesSheet: {
+            concrete: string;
+            stone: string;
+            labor: string;
+            short_load: string;
+            short_below: string;
+            is_own: boolean;
+            volume_unit: string;
+            area_unit: string;
+        };
         /** @description Up to where a kit can prove the job's tightest tolerance; metres, none where it can't. */
         Proof: {
             /** Format: double */
@@ -1709,6 +1847,14 @@ export interface components {
         /** @description What was recorded, by its id. */
         Recorded: {
             id: string;
+        };
+        /** @description A regrading of stone that is over a trigger. */
+        RegradeInputRequest: {
+            /** Format: uuid */
+            id: string;
+            trigger: string;
+            /** Format: date-time */
+            graded_at: string;
         };
         /** @description A known point read again: a benchmark or a turning point. */
         RereadInputRequest: {
@@ -1950,6 +2096,14 @@ export interface components {
             point: string;
             thickness: components["schemas"]["Shown"];
         };
+        /** @description A spot off its design, and what to do there. */
+        SpotSheet: {
+            point: string;
+            id: string;
+            thickness: components["schemas"]["Shown"];
+            action: string;
+            is_thin: boolean;
+        };
         /** @description A rectangle's sides and diagonals as measured. */
         SquareInputRequest: {
             side: string;
@@ -2068,6 +2222,7 @@ export interface components {
             field_book_difference: components["schemas"]["Amount"];
             nominal_volume: components["schemas"]["Amount"];
             extra: components["schemas"]["Amount"];
+            sure_within: components["schemas"]["Amount"];
             /** Format: double */
             extrapolated_percent: number;
             asks_for_corner_shots: boolean;
@@ -2076,6 +2231,15 @@ export interface components {
             waste_percent: number;
             /** Format: double */
             order_step: number;
+        };
+        /** @description The thickness of a slab over its shot stone; ``why_none`` where it can't be drawn yet. */
+        ThicknessMap: {
+            nominal: components["schemas"]["Shown"];
+            least: components["schemas"]["Shown"];
+            bands: components["schemas"]["BandSheet"][];
+            contours: components["schemas"]["ContourSheet"][];
+            worst: components["schemas"]["SpotSheet"][];
+            why_none: string;
         };
         /** @enum {string} */
         TowardEnum: "right" | "left" | "away" | "near";
@@ -2150,6 +2314,8 @@ export interface components {
         };
         /** @enum {string} */
         VerdictEnum: "on" | "high" | "low" | "found";
+        /** @enum {string} */
+        WayEnum: "as-it-is" | "regrade-all" | "regrade-over" | "move-level" | "from-stone";
         /** @description What is in doubt at a set-up, nearest first from where the instrument stands now. */
         WayOut: {
             why: string;
@@ -2833,6 +2999,63 @@ export interface operations {
             };
         };
     };
+    thickness_map: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThicknessMap"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     draft_moves: {
         parameters: {
             query?: never;
@@ -2894,6 +3117,67 @@ export interface operations {
             };
         };
     };
+    options: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OptionsInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     add_point: {
         parameters: {
             query?: never;
@@ -2906,6 +3190,75 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PointInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    regrade: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RegradeInputRequest"];
             };
         };
         responses: {
@@ -3818,6 +4171,132 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StripSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PricesSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    keep_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PricesInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
                 };
             };
             /** @description What was wrong */

@@ -1,0 +1,91 @@
+"""A floor's map, its options and a job's prices over HTTP."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from server.api.inputs import Entry
+from server.api.views import SignedInView, answers, recorded, records
+from server.pour.services.options import OptionsForm, OptionsSheet, options_sheet
+from server.pour.services.prices import PricesForm, PricesSheet, keep_prices, prices_sheet
+from server.pour.services.regrade import RegradeForm, regrade
+from server.pour.services.thickness_map import ThicknessMap, thickness_map
+
+
+class OptionsInput(serializers.Serializer[Any]):
+    """A trigger, and how far the slab is raised or lowered within what the datum allows."""
+
+    trigger = Entry()
+    raised = Entry()
+    down = Entry()
+    up = Entry()
+
+
+class PricesInput(serializers.Serializer[Any]):
+    """A job's prices, each may be empty."""
+
+    concrete = Entry()
+    stone = Entry()
+    labor = Entry()
+    short_load = Entry()
+    short_below = Entry()
+    for_crew = serializers.BooleanField()
+
+
+class RegradeInput(serializers.Serializer[Any]):
+    """A regrading of stone that is over a trigger."""
+
+    id = serializers.UUIDField()
+    trigger = Entry()
+    graded_at = serializers.DateTimeField()
+
+
+class MapView(SignedInView):
+    """A floor's thickness map."""
+
+    @extend_schema(operation_id="thickness_map", responses=answers(ThicknessMap))
+    def get(self, request: Request, floor: UUID) -> Response:
+        """Return its bands, its contour lines and its worst spots."""
+        return Response(thickness_map(self.user(request), floor))
+
+
+class OptionsView(SignedInView):
+    """A floor's options."""
+
+    @extend_schema(operation_id="options", request=OptionsInput, responses=answers(OptionsSheet))
+    def post(self, request: Request, floor: UUID) -> Response:
+        """Return them side by side; nothing is stored."""
+        form = OptionsForm(**self.typed(request, OptionsInput))
+        return Response(options_sheet(self.user(request), floor, form))
+
+
+class RegradesView(SignedInView):
+    """A floor's regradings."""
+
+    @extend_schema(operation_id="regrade", request=RegradeInput, responses=records())
+    def post(self, request: Request, floor: UUID) -> Response:
+        """Record one: what it touched is to be shot again."""
+        form = RegradeForm(**self.typed(request, RegradeInput))
+        made, created = regrade(self.user(request), floor, form)
+        return recorded(made.pk, created)
+
+
+class PricesView(SignedInView):
+    """A job's prices."""
+
+    @extend_schema(operation_id="prices", responses=answers(PricesSheet))
+    def get(self, request: Request, job: UUID) -> Response:
+        """Return its own, or its crew's."""
+        return Response(prices_sheet(self.user(request), job))
+
+    @extend_schema(operation_id="keep_prices", request=PricesInput, responses=records())
+    def put(self, request: Request, job: UUID) -> Response:
+        """Keep them."""
+        kept = keep_prices(self.user(request), job, PricesForm(**self.typed(request, PricesInput)))
+        return recorded(kept.pk, created=False)

@@ -1,0 +1,181 @@
+"""The options of a floor side by side, as screens read them; nothing is stored."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TypedDict
+from uuid import UUID
+
+from core.errors import NotEnoughShots
+from core.floors import finished_level
+from core.lengths import Length, Style
+from core.options import Cheapest, Option, Way, cheapest_of
+from core.surfaces import PourRules, Sliders, options_of, over_trigger
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.jobs.access import floor_for
+from server.jobs.models import Floor
+from server.jobs.plan.job_plan import JobPlan
+from server.jobs.rules import kind_of
+from server.jobs.sheets import retypable
+from server.pour.services.models_of_slabs import model_over
+from server.pour.services.prices import prices_for, prices_of
+from server.pour.services.shot_stone import shot_stone
+from server.refusals import Entries
+from server.shown import Amount, Shown, show, show_area, show_volume, volume_unit
+
+SLIDERS = ("trigger", "raised", "down", "up")
+LACKS = {
+    "concrete": "a price of concrete",
+    "stone": "a price of stone",
+    "labor": "a price of labor",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class OptionsForm:
+    """What a person moves, as it is typed: a trigger, and how far the slab is raised or lowered
+    within what the datum allows.
+    """
+
+    trigger: str
+    raised: str
+    down: str
+    up: str
+
+
+class OptionSheet(TypedDict):
+    """A way to pour; ``lacks`` says what keeps it from having a price.
+
+    ``level`` is the floor's new finished level as it can be typed, empty where it stays.
+    """
+
+    way: Way
+    name: str
+    volume: Amount
+    order: Amount
+    loose_stone: Amount
+    stone_taken: Amount
+    regraded: Amount
+    thinnest: Shown
+    is_held: bool
+    cost: str
+    lacks: str
+    moves: str
+    level: str
+
+
+class OptionsSheet(TypedDict):
+    """A floor's options; the cheapest without a hold, and the points a trigger touches."""
+
+    options: list[OptionSheet]
+    cheapest: str
+    saving: str
+    touched: list[str]
+    why_none: str
+
+
+NAMES = {
+    Way.AS_IT_IS: "Pour as it is",
+    Way.REGRADE_ALL: "Regrade everything to design",
+    Way.REGRADE_OVER: "Regrade what is over the trigger",
+    Way.MOVE_LEVEL: "Raise or lower the slab",
+    Way.FROM_STONE: "Set the level from the stone",
+}
+
+
+def options_sheet(user: User, floor_id: UUID, form: OptionsForm) -> OptionsSheet:
+    """Return a floor's options over its shot stone."""
+    floor, _ = floor_for(user, floor_id, Ability.READ)
+    plan = JobPlan(floor.job)
+    sliders = _sliders(floor, form)
+    shot = shot_stone(floor, plan)
+    try:
+        model = model_over(plan.surfaces(floor_id), shot.places)
+    except NotEnoughShots as refused:
+        why = f"{refused.why} {refused.accepts}"
+        return {"options": [], "cheapest": "", "saving": "", "touched": [], "why_none": why}
+    stone, rules = model.places.mean(shot.heights), _rules(floor, plan.style)
+    prices = prices_of(prices_for(floor.job), plan.style)
+    options = options_of(model, stone, rules, sliders, prices)
+    touched = over_trigger(model, stone, rules, sliders.trigger)
+    best = cheapest_of(options)
+    write = _Writer(floor, plan)
+    return {
+        "options": [write.option(option) for option in options],
+        "cheapest": best.way if best else "",
+        "saving": _saving(best),
+        "touched": [shot.names[at] for at in touched],
+        "why_none": "",
+    }
+
+
+def touched_by(floor: Floor, trigger: Length) -> list[UUID]:
+    """Return the points whose stone is farther off its design than a trigger."""
+    plan = JobPlan(floor.job)
+    shot = shot_stone(floor, plan)
+    model = model_over(plan.surfaces(floor.pk), shot.places)
+    stone, rules = model.places.mean(shot.heights), _rules(floor, plan.style)
+    return [shot.points[at] for at in over_trigger(model, stone, rules, float(trigger))]
+
+
+def _sliders(floor: Floor, form: OptionsForm) -> Sliders:
+    entries = Entries({name: getattr(form, name) for name in SLIDERS}, kind_of(floor.job))
+    found = [entries.length(name) for name in SLIDERS]
+    entries.finish()
+    trigger, raised, down, up = (float(one or Length(0)) for one in found)
+    sliders = entries.check(
+        "trigger" if trigger < 0 else "raised", lambda: Sliders(trigger, raised, down, up)
+    )
+    entries.finish()
+    assert sliders is not None
+    return sliders
+
+
+def _rules(floor: Floor, style: Style) -> PourRules:
+    return PourRules(
+        nominal=float(floor.thickness),
+        least=float(floor.least_thickness),
+        waste=float(floor.waste),
+        step=float(floor.order_step) * volume_unit(style),
+    )
+
+
+def _saving(best: Cheapest | None) -> str:
+    return "" if best is None or best.saving is None else f"{best.saving:,.2f}"
+
+
+class _Writer:
+    def __init__(self, floor: Floor, plan: JobPlan) -> None:
+        self.floor, self.style = floor, plan.style
+        self.finished = plan.surfaces(floor.pk).levels.top_of_slab
+
+    def option(self, option: Option) -> OptionSheet:
+        style, work, cost = self.style, option.work, option.cost
+        raised = Length.from_float(option.raised)
+        return {
+            "way": option.way,
+            "name": NAMES[option.way],
+            "volume": show_volume(option.volume, style),
+            "order": show_volume(work.ordered, style),
+            "loose_stone": show_volume(work.loose_stone, style),
+            "stone_taken": show_volume(work.stone_taken, style),
+            "regraded": show_area(work.regraded, style),
+            "thinnest": show(Length.from_float(option.thinnest), style),
+            "is_held": option.is_held,
+            "cost": "" if cost.total is None else f"{cost.total:,.2f}",
+            "lacks": " and ".join(LACKS[name] for name in cost.lacks),
+            "moves": self._moves(raised),
+            "level": self._level(raised),
+        }
+
+    def _moves(self, raised: Length) -> str:
+        if raised.nanometres == 0:
+            return ""
+        way = "raise" if raised.nanometres > 0 else "lower"
+        return f"{way} it {show(abs(raised), self.style)['text']}"
+
+    def _level(self, raised: Length) -> str:
+        if raised.nanometres == 0:
+            return ""
+        return retypable(finished_level(self.finished, raised).above_datum, self.style)

@@ -1,0 +1,131 @@
+"""A job's prices, or its crew's where it has none: read, kept, turned into the core's."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from decimal import Decimal
+from typing import TypedDict
+from uuid import UUID
+
+from django.db import transaction
+
+from core.errors import OutOfRange
+from core.lengths import Style
+from core.options import Prices
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.jobs.access import job_for
+from server.jobs.models import Job
+from server.jobs.rules import kind_of
+from server.pour.models import PriceList
+from server.refusals import Entries
+from server.shown import SQUARE_METRES_PER_SQUARE_FOOT, volume_unit
+
+NAMES = ("concrete", "stone", "labor", "short_load", "short_below")
+HIGHEST = Decimal(10_000_000)
+ACCEPTS = "Give a price such as 165 or 165.50, or leave it empty."
+
+
+@dataclass(frozen=True, slots=True)
+class PricesForm:
+    """Prices as they are typed; ``for_crew`` keeps them for the crew's other jobs as well."""
+
+    concrete: str
+    stone: str
+    labor: str
+    short_load: str
+    short_below: str
+    for_crew: bool
+
+
+class PricesSheet(TypedDict):
+    """Prices as they can be typed again; whose they are, and what each is paid for."""
+
+    concrete: str
+    stone: str
+    labor: str
+    short_load: str
+    short_below: str
+    is_own: bool
+    volume_unit: str
+    area_unit: str
+
+
+def prices_for(job: Job) -> PriceList | None:
+    """Return a job's own prices, else its crew's, else None."""
+    is_metric = kind_of(job).is_metric
+    own = PriceList.objects.filter(job=job).first()
+    return own or PriceList.objects.filter(crew=job.crew_id, is_metric=is_metric).first()
+
+
+def prices_of(stored: PriceList | None, style: Style) -> Prices:
+    """Return stored prices as the core knows them, by the cubic and the square metre."""
+    if stored is None:
+        return Prices()
+    area = 1.0 if style.kind.is_metric else SQUARE_METRES_PER_SQUARE_FOOT
+    volume = volume_unit(style)
+    short = stored.short_below
+    return Prices(
+        concrete=_a_metre(stored.concrete, volume),
+        stone=_a_metre(stored.stone, volume),
+        labor=_a_metre(stored.labor, area),
+        short_load=_a_metre(stored.short_load, 1.0),
+        short_below=None if short is None else float(short) * volume,
+    )
+
+
+def _a_metre(price: Decimal | None, unit: float) -> float | None:
+    return None if price is None else float(price) / unit
+
+
+def prices_sheet(user: User, job_id: UUID) -> PricesSheet:
+    """Return a job's prices as they can be typed again."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    stored, metric = prices_for(job), kind_of(job).is_metric
+    typed = {name: _typed(getattr(stored, name, None)) for name in NAMES}
+    return {
+        **typed,  # type: ignore[typeddict-item]
+        "is_own": stored is not None and stored.job_id is not None,
+        "volume_unit": "m³" if metric else "yd³",
+        "area_unit": "m²" if metric else "ft²",
+    }
+
+
+def _typed(price: Decimal | None) -> str:
+    return "" if price is None else f"{price.normalize():f}"
+
+
+def keep_prices(user: User, job_id: UUID, form: PricesForm) -> PriceList:
+    """Keep a job's prices, for the crew's other jobs of its units too where it is asked for."""
+    job, _ = job_for(user, job_id, Ability.PLAN)
+    entries = Entries({name: getattr(form, name) for name in NAMES}, kind_of(job))
+    values = {name: _price(entries, name) for name in NAMES}
+    entries.finish()
+    metric = kind_of(job).is_metric
+    with transaction.atomic():
+        if form.for_crew:
+            PriceList.objects.update_or_create(
+                crew=job.crew,
+                is_metric=metric,
+                defaults={**values, "changed_by": user, "job": None},
+            )
+        kept, _ = PriceList.objects.update_or_create(
+            job=job, defaults={**values, "is_metric": metric, "changed_by": user}
+        )
+    return kept
+
+
+def _price(entries: Entries, name: str) -> Decimal | None:
+    text = entries.text(name).strip()
+    if not text:
+        return None
+    price = entries.decimal(name, ACCEPTS)
+    if price is None:
+        return None
+    return entries.check(name, lambda: _payable(text, price))
+
+
+def _payable(text: str, price: Decimal) -> Decimal:
+    if not 0 <= price < HIGHEST:
+        raise OutOfRange(text, "Nobody is paid that.", ACCEPTS)
+    return price.quantize(Decimal("0.01"))

@@ -1,0 +1,179 @@
+"""The thickness map of a slab: bands, contour lines, the shots, and what to do at the worst."""
+
+from __future__ import annotations
+
+from typing import Literal, TypedDict
+from uuid import UUID
+
+import numpy as np
+from numpy.typing import NDArray
+
+from core.design import Slab
+from core.errors import NotEnoughShots
+from core.floors import PlanPoint
+from core.lengths import Length, Style
+from core.surfaces import Band, Contour, band_levels, contours, thickness_bands
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.pegs import FoundPoint, OwnPegs, Peg, pegs_of, stone_of
+from server.fieldbook.standing import JobStandings
+from server.jobs.access import floor_for
+from server.jobs.plan.job_plan import JobPlan
+from server.pour.services.models_of_slabs import model_over
+from server.shown import Amount, Place, Shown, show, show_area, show_place
+
+METRIC_STEP, INCH_STEP = 0.005, 0.00635
+WORST = 12
+
+
+class BandSheet(TypedDict):
+    """A band of the map: from how thick to how thick, as a path in metres."""
+
+    low: Shown
+    high: Shown
+    kind: Literal["thin", "less", "on", "more"]
+    share: float
+    area: Amount
+    path: str
+
+
+class ContourSheet(TypedDict):
+    """A contour line as a path in metres, and a place on it for its name."""
+
+    level: Shown
+    path: str
+    at: Place | None
+
+
+class SpotSheet(TypedDict):
+    """A spot off its design, and what to do there."""
+
+    point: str
+    id: str
+    thickness: Shown
+    action: str
+    is_thin: bool
+
+
+class ThicknessMap(TypedDict):
+    """The thickness of a slab over its shot stone; ``why_none`` where it can't be drawn yet."""
+
+    nominal: Shown
+    least: Shown
+    bands: list[BandSheet]
+    contours: list[ContourSheet]
+    worst: list[SpotSheet]
+    why_none: str
+
+
+def thickness_map(user: User, floor_id: UUID) -> ThicknessMap:
+    """Return a floor's map from the triangles that give its volume."""
+    floor, _ = floor_for(user, floor_id, Ability.READ)
+    plan = JobPlan(floor.job)
+    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobStandings(floor.job))
+    own, slab = pegs.get(floor_id, OwnPegs()), plan.surfaces(floor_id)
+    try:
+        model = model_over(slab, tuple(one.point.place for one in own.found))
+    except NotEnoughShots as refused:
+        return _sheet(slab, plan.style, [], [], [], f"{refused.why} {refused.accepts}")
+    heights = np.array([float(one.elevation) for one in own.found], dtype=np.float64)
+    stone = model.places.mean(heights)
+    thickness = model.tops - stone
+    step = METRIC_STEP if plan.style.kind.is_metric else INCH_STEP
+    nominal = float(slab.levels.thickness)
+    levels = band_levels(float(thickness.min()), float(thickness.max()), step, nominal)
+    return _sheet(
+        slab,
+        plan.style,
+        [_band(one, slab, plan.style) for one in thickness_bands(model, stone, levels)],
+        [_contour(one, plan.style) for one in contours(model, stone, levels[1:-1])],
+        _worst(own, plan.style),
+        "",
+    )
+
+
+def _sheet(
+    slab: Slab,
+    style: Style,
+    bands: list[BandSheet],
+    lines: list[ContourSheet],
+    worst: list[SpotSheet],
+    why: str,
+) -> ThicknessMap:
+    return {
+        "nominal": show(slab.levels.thickness, style),
+        "least": show(slab.levels.least_thickness, style),
+        "bands": [band for band in bands if band["path"]],
+        "contours": [line for line in lines if line["path"]],
+        "worst": worst,
+        "why_none": why,
+    }
+
+
+def _band(band: Band, slab: Slab, style: Style) -> BandSheet:
+    least, nominal = float(slab.levels.least_thickness), float(slab.levels.thickness)
+    middle = (band.low + band.high) / 2
+    return {
+        "low": show(Length.from_float(band.low), style),
+        "high": show(Length.from_float(band.high), style),
+        "kind": _kind(band, least, nominal),
+        "share": round((middle - nominal) / nominal, 4),
+        "area": show_area(band.area, style),
+        "path": _path(band.pieces, "Z"),
+    }
+
+
+def _kind(band: Band, least: float, nominal: float) -> Literal["thin", "less", "on", "more"]:
+    if band.low <= nominal <= band.high:
+        return "on"
+    if band.low > nominal:
+        return "more"
+    return "thin" if (band.low + band.high) / 2 < least else "less"
+
+
+def _contour(contour: Contour, style: Style) -> ContourSheet:
+    stretches = contour.stretches
+    middle = None
+    if len(stretches):
+        at = stretches[len(stretches) // 2].mean(axis=0)
+        middle = show_place(_place(at), style)
+    return {
+        "level": show(Length.from_float(contour.level), style),
+        "path": _path(stretches, ""),
+        "at": middle,
+    }
+
+
+def _place(at: NDArray[np.float64]) -> PlanPoint:
+    return PlanPoint(Length.from_float(float(at[0])), Length.from_float(float(at[1])))
+
+
+def _path(pieces: NDArray[np.float64], end: str) -> str:
+    """Write pieces as an SVG path in whole millimetres."""
+    whole = np.rint(pieces * 1000).astype(int).tolist()
+    return "".join("M" + "L".join(f"{x} {y}" for x, y in piece) + end for piece in whole)
+
+
+def _worst(own: OwnPegs, style: Style) -> list[SpotSheet]:
+    """Return the spots farthest off their design, the farthest first, with what to do."""
+    shots = {peg["id"]: peg for pegs in own.pegs.values() for peg in pegs}
+    off = [one for one in own.found if _is_off(shots[str(one.point.pk)])]
+    off.sort(key=lambda one: abs(float(one.off or Length(0))), reverse=True)
+    return [_spot(one, shots[str(one.point.pk)]) for one in off[:WORST]]
+
+
+def _is_off(peg: Peg) -> bool:
+    return peg["shot"] is not None and peg["shot"]["verdict"] in ("high", "low")
+
+
+def _spot(found: FoundPoint, peg: Peg) -> SpotSheet:
+    shot = peg["shot"]
+    assert shot is not None
+    assert shot["thickness"] is not None
+    return {
+        "point": found.point.name,
+        "id": peg["id"],
+        "thickness": shot["thickness"],
+        "action": shot["action"],
+        "is_thin": shot["is_thin"],
+    }
