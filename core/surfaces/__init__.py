@@ -4,7 +4,14 @@ from core.surfaces.options import PourRules, Sliders, options_of, over_trigger
 from core.surfaces.order import CUBIC_METRES_PER_CUBIC_YARD, concrete_order
 from core.surfaces.panels import check_panels, model_of, paneled_volume
 from core.surfaces.slab import Plane, SlabModel, SlabVolume, StoneShot, slab_volume
-from core.surfaces.thickness import Band, Contour, band_levels, contours, thickness_bands
+from core.surfaces.thickness import (
+    Band,
+    Contour,
+    band_levels,
+    contours,
+    thickness_bands,
+    with_least,
+)
 
 __all__ = [
     "CUBIC_METRES_PER_CUBIC_YARD",
@@ -26,4 +33,5 @@ __all__ = [
     "paneled_volume",
     "slab_volume",
     "thickness_bands",
+    "with_least",
 ]

@@ -54,6 +54,13 @@ def band_levels(
     return tuple(edge + n * widened for n in range(first, max(last, first + 1) + 1))
 
 
+def with_least(levels: Sequence[float], least: float) -> tuple[float, ...]:
+    """Return the edges with the least thickness among them, so that what is thin is a band."""
+    if not levels[0] < least < levels[-1]:
+        return tuple(levels)
+    return tuple(sorted({*levels, least}))
+
+
 def thickness_bands(model: SlabModel, stone: Floats, levels: Sequence[float]) -> list[Band]:
     """Return the bands between levels of a slab over stone at its model's places."""
     corners, heights = _sorted_triangles(model, stone)

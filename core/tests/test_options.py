@@ -24,6 +24,7 @@ from core.surfaces import (
     options_of,
     over_trigger,
     thickness_bands,
+    with_least,
 )
 from core.surfaces.triangles import Floats
 from core.tests.worked import metres, place
@@ -83,6 +84,10 @@ class Maps(TestCase):
         self.assertLessEqual(len(levels), 13)
         edges = band_levels(0.12, 0.12, 0.01, nominal=0.12)
         self.assertEqual([round(edge, 6) for edge in edges], [0.115, 0.125])
+
+    def test_what_is_thin_is_a_band_of_its_own(self) -> None:
+        self.assertEqual(with_least((0.1, 0.11, 0.12), 0.104), (0.1, 0.104, 0.11, 0.12))
+        self.assertEqual(with_least((0.1, 0.12), 0.09), (0.1, 0.12))
 
     def test_a_flat_floor_lies_in_one_band(self) -> None:
         model, _ = shot(2)

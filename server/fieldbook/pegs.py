@@ -76,8 +76,11 @@ class FoundPoint:
 
 @dataclass(frozen=True, slots=True)
 class OwnPegs:
-    """The pegs of one floor or element, and what was found: nothing in doubt, nothing rough."""
+    """The points of one floor or element, their pegs, and what was found: nothing in doubt,
+    nothing rough.
+    """
 
+    points: list[Point] = field(default_factory=list)
     pegs: dict[Task, list[Peg]] = field(default_factory=dict)
     found: list[FoundPoint] = field(default_factory=list)
 
@@ -104,9 +107,13 @@ def stage_of_job(plan: JobPlan, stage: Stage) -> Scope:
 
 
 def pegs_of(
-    scope: Scope, plan: JobPlan, standings: JobStandings
+    scope: Scope, plan: JobPlan, standings: JobStandings, shown: Iterable[Task] = tuple(Task)
 ) -> tuple[dict[UUID, OwnPegs], Aims]:
-    """Return the pegs of a scope by what they lie on, in two queries however many shots."""
+    """Return the pegs of a scope by what they lie on, in few queries however many shots.
+
+    Pegs are made of the tasks that are ``shown``; of others only what was found is told.
+    """
+    tasks = frozenset(shown)
     counting = counting_shots(scope, standings)
     points = _points(scope, plan)
     elevations = {
@@ -120,7 +127,9 @@ def pegs_of(
         own = found.setdefault(point.owner_id, OwnPegs())
         task = Task(point.task)
         fine = aims.judged(point, Setting.FINE)
-        own.pegs.setdefault(task, []).append(_peg(point, fine, counting, standings, aims))
+        own.points.append(point)
+        if task in tasks:
+            own.pegs.setdefault(task, []).append(_peg(point, fine, counting, standings, aims))
         if point.pk in elevations:
             _, set_up, reading, _ = counting[point.pk, Setting.FINE]
             sighting = standings.lines.sighting(set_up)

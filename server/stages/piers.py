@@ -90,7 +90,7 @@ class _Schedule:
         self.style = aims.plan.style
         self.work: PierWork = aims.pier_work(element.pk)
         self.shot = {(one.point.task, one.point.name): one.elevation for one in own.found}
-        self.holes = {peg["name"]: peg["id"] for peg in own.of([Task.HOLE])}
+        self.holes = {one.name: str(one.pk) for one in own.points if one.task == Task.HOLE}
         self.tubes: list[tuple[str, Length]] = []
         self.volumes: list[float] = []
 

@@ -62,7 +62,8 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
     """Return a stage's sheet, in a fixed number of queries however many points and shots."""
     job, _ = job_for(user, job_id, Ability.READ)
     plan = JobPlan(job)
-    found, aims = pegs_of(stage_of_job(plan, stage), plan, JobStandings(job))
+    shown = tasks_of(stage)
+    found, aims = pegs_of(stage_of_job(plan, stage), plan, JobStandings(job), shown)
     with_piers = stage in (Stage.DIG, Stage.PIERS)
     findings = findings_of(job_id) if with_piers else {}
     works, holds = [], []
@@ -135,10 +136,8 @@ def _unanswered(element: Element, aims: Aims, own: OwnPegs, findings: Findings) 
         }
         for missing in depths.missing()
     ]
-    for peg in own.of([Task.HOLE]):
-        if peg["shot"] is None:
-            continue
-        finding = findings.get(UUID(peg["id"]))
+    for hole in (one.point for one in own.found if one.point.task == Task.HOLE):
+        finding = findings.get(hole.pk)
         if finding is None:
             what = "nobody said what it bears on"
         elif not finding.is_cleaned:
@@ -148,7 +147,7 @@ def _unanswered(element: Element, aims: Aims, own: OwnPegs, findings: Findings) 
         holds.append(
             {
                 "element": element.name,
-                "what": f"{element.name}, pier {peg['name']}: {what}",
+                "what": f"{element.name}, pier {hole.name}: {what}",
                 "why": "Look into the hole, and record what is there.",
             }
         )

@@ -41,6 +41,7 @@ from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
 from server.jobs.services.place_element import place_element
+from server.pour.services.prices import PricesForm, keep_prices
 from server.webapp.demo_ids import demo_id, moment
 from server.webapp.demo_survey import Survey
 
@@ -122,6 +123,8 @@ def _job(users: dict[str, User], crew: Crew, entry: Entry) -> None:
         _floor(foreman, job, floor)
     for element in entry.get("elements", []):
         _element(foreman, job, element)
+    if "prices" in entry:
+        keep_prices(foreman, job.pk, PricesForm(**entry["prices"]))
     for number, station in enumerate(entry["set_ups"], start=1):
         _set_up(users, job, number, station)
     if "survey" in entry:

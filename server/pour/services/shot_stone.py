@@ -24,7 +24,7 @@ SELECT
         WHERE p.floor_id = %(floor)s),
     (SELECT COUNT(*) FROM fieldbook_strike k JOIN fieldbook_shot s ON s.id = k.shot_id
         JOIN jobs_point p ON p.id = s.point_id WHERE p.floor_id = %(floor)s),
-    (SELECT COUNT(*) FROM jobs_point WHERE floor_id = %(floor)s),
+    (SELECT CONCAT(COUNT(*), MAX(id)) FROM jobs_point WHERE floor_id = %(floor)s),
     (SELECT COUNT(*) FROM fieldbook_regrade WHERE floor_id = %(floor)s),
     (SELECT COUNT(*) FROM fieldbook_setup WHERE job_id = %(job)s),
     (SELECT COUNT(*) FROM fieldbook_shot s JOIN fieldbook_setup u ON u.id = s.set_up_id

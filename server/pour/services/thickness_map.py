@@ -12,7 +12,7 @@ from core.design import Slab
 from core.errors import NotEnoughShots
 from core.floors import PlanPoint
 from core.lengths import Length, Style
-from core.surfaces import Band, Contour, band_levels, contours, thickness_bands
+from core.surfaces import Band, Contour, band_levels, contours, thickness_bands, with_least
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import FoundPoint, OwnPegs, Peg, pegs_of, stone_of
@@ -81,7 +81,10 @@ def thickness_map(user: User, floor_id: UUID) -> ThicknessMap:
     thickness = model.tops - stone
     step = METRIC_STEP if plan.style.kind.is_metric else INCH_STEP
     nominal = float(slab.levels.thickness)
-    levels = band_levels(float(thickness.min()), float(thickness.max()), step, nominal)
+    thinnest, thickest = float(thickness.min()), float(thickness.max())
+    levels = with_least(
+        band_levels(thinnest, thickest, step, nominal), float(slab.levels.least_thickness)
+    )
     return _sheet(
         slab,
         plan.style,
@@ -128,7 +131,7 @@ def _kind(band: Band, least: float, nominal: float) -> Literal["thin", "less", "
         return "on"
     if band.low > nominal:
         return "more"
-    return "thin" if (band.low + band.high) / 2 < least else "less"
+    return "thin" if band.high <= least else "less"
 
 
 def _contour(contour: Contour, style: Style) -> ContourSheet:

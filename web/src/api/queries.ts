@@ -33,6 +33,20 @@ export function useFloor(floor: string) {
   });
 }
 
+export function useThicknessMap(floor: string) {
+  return useQuery({
+    queryKey: ["map", floor],
+    queryFn: () => told(api.GET("/api/v1/floors/{floor}/map", { params: { path: { floor } } })),
+  });
+}
+
+export function usePrices(job: string) {
+  return useQuery({
+    queryKey: ["prices", job],
+    queryFn: () => told(api.GET("/api/v1/jobs/{job}/prices", { params: { path: { job } } })),
+  });
+}
+
 export function useGear(crew: string) {
   return useQuery({
     queryKey: ["gear", crew],

@@ -9,11 +9,11 @@ import { useFloor } from "../../api/queries";
 import { Choose, useChosen } from "../../parts/Choose";
 import { Needs } from "../../parts/Needs";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
-import { Legend } from "../../parts/plan/Legend";
-import { Plan } from "../../parts/plan/Plan";
-import { outlineSpots, planPegs } from "../../parts/plan/pegs";
+import { planPegs } from "../../parts/plan/pegs";
 import { Figure } from "../floors/Floors";
 import { useJobSheet } from "../frame/useJobSheet";
+import { Options } from "./Options";
+import { ThicknessMap } from "./ThicknessMap";
 
 /** The floor's answer: how thick it will be, how much concrete, and how much to order. */
 export function Concrete() {
@@ -30,34 +30,29 @@ export function Concrete() {
     >
       <Loaded query={query}>
         {(sheet) => (
-          <Stack direction={{ xs: "column", lg: "row" }} spacing={2}>
-            <Stack spacing={2} sx={{ flex: 2, minWidth: 0 }}>
-              <Doubt job={job} plan={sheet.plan} />
-              {sheet.take_off ? (
-                <TakeOff takeOff={sheet.take_off} plan={sheet.plan} />
-              ) : (
-                <Empty>
-                  No volume yet ({sheet.undecided?.typed}). {sheet.undecided?.why}{" "}
-                  {sheet.undecided?.accepts}
-                </Empty>
-              )}
-            </Stack>
-            <Box sx={{ flex: 3, minWidth: 0 }}>
-              <Panel title="The stone as shot">
-                <Plan
-                  label={`Stone of ${floor.name}`}
-                  outlines={[outlineSpots(sheet.plan)]}
+          <>
+            <Stack direction={{ xs: "column", lg: "row" }} spacing={2}>
+              <Stack spacing={2} sx={{ flex: 2, minWidth: 0 }}>
+                <Doubt job={job} plan={sheet.plan} />
+                {sheet.take_off ? (
+                  <TakeOff takeOff={sheet.take_off} plan={sheet.plan} />
+                ) : (
+                  <Empty>
+                    No volume yet ({sheet.undecided?.typed}). {sheet.undecided?.why}{" "}
+                    {sheet.undecided?.accepts}
+                  </Empty>
+                )}
+              </Stack>
+              <Box sx={{ flex: 3, minWidth: 0 }}>
+                <ThicknessMap
+                  plan={sheet.plan}
                   pegs={thicknessPegs(sheet.plan)}
                   isMetric={job.volume_unit === "m³"}
-                  height={440}
                 />
-                <Legend />
-                <Typography color="text.secondary">
-                  Beside each peg: the slab&apos;s thickness there.
-                </Typography>
-              </Panel>
-            </Box>
-          </Stack>
+              </Box>
+            </Stack>
+            {sheet.take_off && <Options job={job} floor={floor} typed={sheet.typed} />}
+          </>
         )}
       </Loaded>
     </Page>
@@ -137,6 +132,7 @@ function TakeOff({ takeOff, plan }: TakeOffProps) {
       </Panel>
       <Panel title="Volume">
         <Figure name="Over the shot stone" text={takeOff.volume.text} strong />
+        <Figure name="Sure within, at most" text={`± ${takeOff.sure_within.text}`} />
         <Figure name="Field book: mean × area" text={takeOff.field_book_volume.text} />
         <Figure name="Field book against it" text={takeOff.field_book_difference.text} />
         <Figure name="Nominal: area × planned" text={takeOff.nominal_volume.text} />

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
-import { type MouseEvent, useRef } from "react";
+import { type MouseEvent, type ReactNode, useRef } from "react";
 import { DensePegs } from "./DensePegs";
 import { Handles } from "./Handles";
 import type { PegState } from "./Peg";
@@ -16,7 +16,7 @@ import {
   WallMark,
 } from "./PlanParts";
 import { ZoomButtons } from "./ZoomButtons";
-import { type Spot, frameOf, heightFor, nearest } from "./frame";
+import { type Frame, type Spot, frameOf, heightFor, nearest } from "./frame";
 import { useView } from "./useView";
 import { useWidth } from "./useWidth";
 
@@ -58,6 +58,8 @@ type Props = {
   outlines: readonly (readonly Spot[])[];
   lines?: readonly PlanLine[];
   pegs?: readonly PlanPeg[];
+  /** Something drawn on the ground of the outlines, such as a map. */
+  ground?: ((frame: Frame) => ReactNode) | undefined;
   /** Pegs of other elements: small, without names; the picture is not made to hold them. */
   others?: readonly PlanPeg[];
   onPickOther?: ((id: string) => void) | undefined;
@@ -147,6 +149,7 @@ export function Plan(props: Props) {
         {outlines.map((outline, i) => (
           <Outline key={i} outline={outline} frame={frame} />
         ))}
+        {props.ground?.(frame)}
         {lines.map((line, i) => (
           <ElementLine key={i} line={line} frame={frame} />
         ))}

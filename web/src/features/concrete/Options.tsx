@@ -1,0 +1,128 @@
+import Slider from "@mui/material/Slider";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import { useQuery } from "@tanstack/react-query";
+import { type Schemas, api, problemsOf, told } from "../../api/client";
+import { useDelayed } from "../../parts/delayed";
+import { useDraft } from "../../parts/drafts";
+import { EntryField } from "../../parts/EntryField";
+import { Panel } from "../../parts/Page";
+import { Problems } from "../../parts/Problems";
+import { OptionTable } from "./OptionTable";
+import { Prices } from "./Prices";
+import { Regrade } from "./Regrade";
+
+type Props = {
+  job: Schemas["JobSheet"];
+  floor: Schemas["FloorPlan"];
+  typed: Schemas["FloorTyped"];
+};
+
+type Sliders = { trigger: string; raised: string; down: string; up: string };
+
+const PAUSE = 40;
+
+/** Ways to pour this slab side by side; what is dragged is answered while it is dragged. */
+export function Options({ job, floor, typed }: Props) {
+  const metric = job.volume_unit === "m³";
+  const initial = metric
+    ? { trigger: "12 mm", raised: "0 mm", down: "0 mm", up: "0 mm" }
+    : { trigger: "0.5 in", raised: "0 in", down: "0 in", up: "0 in" };
+  const { values, set } = useDraft<Sliders>(`options:${floor.id}`, initial);
+  const { trigger, raised, down, up } = values;
+  const asked = useDelayed({ trigger, raised, down, up }, PAUSE);
+  const query = useQuery({
+    queryKey: ["options", floor.id, asked],
+    queryFn: () =>
+      told(
+        api.POST("/api/v1/floors/{floor}/options", {
+          params: { path: { floor: floor.id } },
+          body: asked,
+        }),
+      ),
+    placeholderData: (before) => before,
+    retry: false,
+    gcTime: 0,
+  });
+  const problems = problemsOf(query.error);
+  return (
+    <>
+      <Panel title="Ways to pour it">
+        <Stack direction={{ xs: "column", md: "row" }} spacing={3} sx={{ mb: 2 }}>
+          <Moved
+            name="trigger"
+            label="Regrade what is farther off than"
+            value={trigger}
+            range={metric ? { least: 0, most: 50, step: 1 } : { least: 0, most: 2, step: 0.125 }}
+            unit={metric ? "mm" : "in"}
+            problems={problems}
+            onChange={(text) => set({ trigger: text })}
+          />
+          <Moved
+            name="raised"
+            label="Raise the slab by (minus lowers it)"
+            value={raised}
+            range={metric ? { least: -50, most: 50, step: 1 } : { least: -2, most: 2, step: 0.125 }}
+            unit={metric ? "mm" : "in"}
+            problems={problems}
+            onChange={(text) => set({ raised: text })}
+          />
+          <Stack sx={{ flex: 1 }} spacing={1}>
+            <EntryField
+              name="down"
+              label="The datum allows it down by"
+              value={down}
+              onChange={(text) => set({ down: text })}
+              problems={problems}
+            />
+            <EntryField
+              name="up"
+              label="and up by"
+              value={up}
+              onChange={(text) => set({ up: text })}
+              problems={problems}
+            />
+          </Stack>
+        </Stack>
+        <Problems problems={problems} fields={["trigger", "raised", "down", "up"]} />
+        {query.data && (
+          <>
+            {query.data.why_none && <Typography>{query.data.why_none}</Typography>}
+            <OptionTable job={job} floor={floor} typed={typed} sheet={query.data} />
+            <Regrade job={job} floor={floor} trigger={trigger} touched={query.data.touched} />
+          </>
+        )}
+      </Panel>
+      <Prices job={job} />
+    </>
+  );
+}
+
+type MovedProps = {
+  name: string;
+  label: string;
+  value: string;
+  range: { least: number; most: number; step: number };
+  unit: string;
+  problems: ReturnType<typeof problemsOf>;
+  onChange: (text: string) => void;
+};
+
+/** A slider, with the exact entry beside it. */
+function Moved({ name, label, value, range, unit, problems, onChange }: MovedProps) {
+  const at = Number.parseFloat(value);
+  return (
+    <Stack sx={{ flex: 1 }} spacing={0.5}>
+      <EntryField name={name} label={label} value={value} onChange={onChange} problems={problems} />
+      <Slider
+        aria-label={label}
+        value={Number.isNaN(at) ? 0 : at}
+        min={range.least}
+        max={range.most}
+        step={range.step}
+        onChange={(_, next) => onChange(`${String(next)} ${unit}`)}
+        sx={{ py: 2 }}
+      />
+    </Stack>
+  );
+}

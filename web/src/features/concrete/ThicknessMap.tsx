@@ -1,0 +1,193 @@
+import Box from "@mui/material/Box";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import { BarChart } from "@mui/x-charts/BarChart";
+import { useId } from "react";
+import type { Schemas } from "../../api/client";
+import { useThicknessMap } from "../../api/queries";
+import { Loaded, Panel } from "../../parts/Page";
+import { Legend } from "../../parts/plan/Legend";
+import { Plan, type PlanPeg } from "../../parts/plan/Plan";
+import { type Frame, spotOf } from "../../parts/plan/frame";
+import { outlineSpots, panelLines } from "../../parts/plan/pegs";
+import { NARROW, usePalette } from "../../theme/theme";
+
+type Sheet = Schemas["ThicknessMap"];
+type Band = Schemas["BandSheet"];
+type Props = { plan: Schemas["FloorPlan"]; pegs: readonly PlanPeg[]; isMetric: boolean };
+
+const DEEPEST = 0.3;
+const FAINTEST = 0.12;
+const STRONGEST = 0.62;
+
+const KINDS: Record<Band["kind"], string> = {
+  thin: "thin, a hold",
+  less: "less than planned",
+  on: "as planned",
+  more: "more than planned",
+};
+
+/** The slab's thickness over its stone: bands, contour lines, the shots, the worst spots. */
+export function ThicknessMap(props: Props) {
+  const query = useThicknessMap(props.plan.id);
+  return <Loaded query={query}>{(sheet) => <Drawn {...props} sheet={sheet} />}</Loaded>;
+}
+
+function Drawn({ plan, pegs, isMetric, sheet }: Props & { sheet: Sheet }) {
+  const clip = useId();
+  return (
+    <Stack spacing={2}>
+      <Panel title="Thickness over the stone">
+        <Plan
+          label={`Thickness map of ${plan.name}`}
+          outlines={[outlineSpots(plan)]}
+          lines={panelLines(plan)}
+          ground={(frame) => <Ground plan={plan} sheet={sheet} frame={frame} clip={clip} />}
+          pegs={pegs}
+          isMetric={isMetric}
+          height={460}
+        />
+        {sheet.why_none ? <Typography>{sheet.why_none}</Typography> : <Key bands={sheet.bands} />}
+        <Legend />
+        <Typography color="text.secondary">
+          Beside each peg: the slab&apos;s thickness there.
+        </Typography>
+      </Panel>
+      {sheet.worst.length > 0 && <Worst worst={sheet.worst} />}
+      {sheet.bands.length > 1 && <Shares bands={sheet.bands} />}
+    </Stack>
+  );
+}
+
+function useInk() {
+  const palette = usePalette();
+  return (band: Band) => ({
+    fill: band.kind === "on" ? palette.on : band.kind === "more" ? palette.low : palette.high,
+    fillOpacity:
+      band.kind === "on"
+        ? FAINTEST
+        : Math.min(FAINTEST + (Math.abs(band.share) / DEEPEST) * STRONGEST, STRONGEST),
+  });
+}
+
+type GroundProps = { plan: Schemas["FloorPlan"]; sheet: Sheet; frame: Frame; clip: string };
+
+/** Bands and contour lines, in millimeters of the site, clipped to the slab. */
+function Ground({ plan, sheet, frame, clip }: GroundProps) {
+  const palette = usePalette();
+  const ink = useInk();
+  const origin = frame.toScreen({ x: 0, y: 0 });
+  const scale = frame.scale / 1000;
+  const outline = outlineSpots(plan).map(frame.toScreen);
+  return (
+    <g>
+      <clipPath id={clip}>
+        <polygon points={outline.map(({ x, y }) => `${x},${y}`).join(" ")} />
+      </clipPath>
+      <g clipPath={`url(#${clip})`}>
+        <g transform={`translate(${origin.x} ${origin.y}) scale(${scale} ${-scale})`}>
+          {sheet.bands.map((band) => (
+            <path key={band.low.metres} d={band.path} stroke="none" {...ink(band)} />
+          ))}
+          {sheet.contours.map((line) => (
+            <path
+              key={line.level.metres}
+              d={line.path}
+              fill="none"
+              stroke={palette.text.secondary}
+              strokeWidth={1}
+              vectorEffect="non-scaling-stroke"
+            />
+          ))}
+        </g>
+      </g>
+      {sheet.contours.map((line) => {
+        if (!line.at) return null;
+        const { x, y } = frame.toScreen(spotOf(line.at));
+        return (
+          <text
+            key={line.level.metres}
+            x={x}
+            y={y}
+            fontFamily={NARROW}
+            fontSize={11}
+            fill={palette.text.secondary}
+            stroke={palette.slab}
+            strokeWidth={3}
+            paintOrder="stroke"
+            textAnchor="middle"
+          >
+            {line.level.text}
+          </text>
+        );
+      })}
+    </g>
+  );
+}
+
+/** What the shades mean, in words. */
+function Key({ bands }: { bands: readonly Band[] }) {
+  const ink = useInk();
+  return (
+    <Stack direction="row" sx={{ flexWrap: "wrap", columnGap: 2, rowGap: 0.5, py: 1 }}>
+      {bands.map((band) => (
+        <Stack key={band.low.metres} direction="row" spacing={0.75} sx={{ alignItems: "center" }}>
+          <svg width={26} height={18} aria-hidden>
+            <rect width={26} height={18} {...ink(band)} stroke="currentColor" />
+          </svg>
+          <Typography variant="body2">
+            {band.low.text} to {band.high.text}, {KINDS[band.kind]}
+          </Typography>
+        </Stack>
+      ))}
+    </Stack>
+  );
+}
+
+function Worst({ worst }: { worst: readonly Schemas["SpotSheet"][] }) {
+  return (
+    <Panel title="Worst spots">
+      <Box component="ol" sx={{ m: 0, pl: 3, columns: { sm: 2 } }}>
+        {worst.map((spot) => (
+          <li key={spot.id}>
+            <strong>
+              {spot.point}: {spot.action}
+            </strong>
+            , {spot.thickness.text} thick
+            {spot.is_thin && (
+              <Box component="strong" sx={{ color: "high" }}>
+                {" "}
+                THIN
+              </Box>
+            )}
+          </li>
+        ))}
+      </Box>
+    </Panel>
+  );
+}
+
+/** How much of the floor is how thick. */
+function Shares({ bands }: { bands: readonly Band[] }) {
+  const palette = usePalette();
+  const unit = bands[0]?.area.text.split(" ")[1] ?? "";
+  return (
+    <Panel title="How much of the floor is how thick">
+      <BarChart
+        height={220}
+        hideLegend
+        skipAnimation
+        xAxis={[{ data: bands.map((band) => `${band.low.text} to ${band.high.text}`) }]}
+        yAxis={[{ label: unit, width: 60 }]}
+        series={[
+          {
+            data: bands.map((band) => Math.round(band.area.value * 10) / 10),
+            color: palette.text.secondary,
+            label: "Area",
+            valueFormatter: (value) => `${value} ${unit}`,
+          },
+        ]}
+      />
+    </Panel>
+  );
+}
