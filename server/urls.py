@@ -6,6 +6,7 @@ from drf_spectacular.views import SpectacularAPIView
 
 from server.api.errors import body_of
 from server.crews.api.views import SessionView
+from server.decisions import api as decisions
 from server.fieldbook.api import trust_views as trust
 from server.fieldbook.api import views as fieldbook
 from server.gear.api import check_views as checks
@@ -56,6 +57,11 @@ api = [
     path("jobs/<uuid:job>/square", stages.SquareView.as_view()),
     path("jobs/<uuid:job>/triangle", stages.TriangleView.as_view()),
     path("jobs/<uuid:job>/isolation-strip", stages.StripView.as_view()),
+    path("jobs/<uuid:job>/pours", decisions.PoursView.as_view()),
+    path("pours/<uuid:pour>", decisions.PourView.as_view()),
+    path("pours/<uuid:pour>/answers", decisions.AnswersView.as_view()),
+    path("pours/<uuid:pour>/lifts", decisions.LiftsView.as_view()),
+    path("pours/<uuid:pour>/run-sheet.ics", decisions.RunSheetView.as_view()),
     path("elements/<uuid:element>", plan.ElementView.as_view()),
     path("elements/<uuid:element>/moves", ElementMovesView.as_view()),
     path("points/<uuid:point>/findings", fieldbook.FindingsView.as_view()),

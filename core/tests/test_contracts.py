@@ -58,6 +58,7 @@ from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Reading, Style, StyleKind
 from core.options import Prices, cheapest_of
 from core.piers import Bell, HoleDepths, Pier, cut_list, stand_head
+from core.pours import USUAL_STEPS, CheckLine, Question, Tally, decide
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for, reach
 from core.runs import Leg, close_run
 from core.setups import Agreement, Backsight, BenchmarkRead, DoubtfulSpan, take_backsights
@@ -178,6 +179,8 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     model = model_of([level_panel(outline, Elevation(0))], outline.corners)
     options = options_of(model, np.full(4, -0.1), rules, sliders, prices)
     yield from (rules, sliders, prices, options[0], cheapest_of(options))
+    line = CheckLine(Question.THIN, is_go=False, reason="B4")
+    yield from (line, decide([line], {}), Tally("Forms", 1, 1, 1), USUAL_STEPS[0])
 
 
 def modules() -> Iterator[ModuleType]:

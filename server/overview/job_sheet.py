@@ -20,6 +20,7 @@ from server.jobs.plan.sheets import ElementSheet, element_sheet
 from server.jobs.rules import style_of
 from server.jobs.sheets import BenchmarkSheet, TrustLimits, benchmark_sheet, trust_limits
 from server.overview.steps import Progress, Step, steps_of
+from server.pour.models import Pour
 from server.pour.services.floor_sheet import FloorPlan, floor_plan
 from server.stages.progress import StageProgress, stage_progress
 
@@ -62,6 +63,7 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
     stations = list(reversed(standings.by_id.values()))
     tightest = tightest_of(plan)
     set_ups = [set_up_sheet(standings, one, style, tightest) for one in stations]
+    pours = Pour.objects.filter(job=job).count()
     instruments = instrument_sheets(job.crew_id, Site(style, None))
     return {
         "id": str(job.pk),
@@ -84,7 +86,7 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "turning_points": turning_point_sheets(standings, style),
         "stages": stages,
         "elements": [element_sheet(plan, element) for element in plan.elements.values()],
-        "steps": steps_of(Progress(instruments, benchmarks, plans, set_ups, stages)),
+        "steps": steps_of(Progress(instruments, benchmarks, plans, set_ups, stages, pours)),
     }
 
 

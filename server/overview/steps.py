@@ -25,6 +25,7 @@ StepKey = Literal[
     "stone",
     "marks",
     "concrete",
+    "pours",
     "book",
 ]
 StepState = Literal["done", "next", "open", "later", "attention"]
@@ -49,6 +50,7 @@ class Progress:
     floors: list[FloorPlan]
     set_ups: list[SetUpSheet]
     stages: list[StageProgress]
+    pours: int
 
     def stage(self, key: Stage) -> StageProgress | None:
         """Return how far a stage is, None where the plan has nothing for it."""
@@ -105,6 +107,9 @@ def steps_of(progress: Progress) -> list[Step]:
     if "marks" not in steps:
         heights: StepState = "open" if ready else "later"
         steps["marks"] = {"key": "marks", "state": heights, "note": "clamp, slide, tape"}
+    pours: StepState = "open" if ready else "later"
+    planned = f"{progress.pours} planned" if progress.pours else "none planned"
+    steps["pours"] = {"key": "pours", "state": pours, "note": planned}
     book: StepState = "open" if progress.set_ups else "later"
     steps["book"] = {"key": "book", "state": book, "note": "level notes and runs"}
     return [steps[key] for key in get_args(StepKey) if key in steps]

@@ -1,12 +1,16 @@
-"""What is paid for a pour: a job's prices, and the crew's for jobs that have none of their own."""
+"""What is paid for a pour, what it takes, what was answered about it, and lifted of its holds."""
 
 from __future__ import annotations
 
 from django.db import models
 from django.db.models import Q
 
+from core.pours import Question
 from server.crews.models import Crew, User
-from server.jobs.models import Job
+from server.jobs.models import Element, Floor, Job
+from server.records import SiteRecord
+
+QUESTIONS = [(str(question), str(question)) for question in Question]
 
 
 class PriceList(models.Model):
@@ -37,3 +41,78 @@ class PriceList(models.Model):
 
     def __str__(self) -> str:
         return f"prices of {self.job or self.crew}"
+
+
+class Pour(models.Model):
+    """A pour of one or several floors and elements: when, in what trucks, how fast placed."""
+
+    id = models.UUIDField(primary_key=True)
+    job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="pours")
+    name = models.CharField(max_length=60)
+    pours_at = models.DateTimeField()
+    truck = models.DecimalField(max_digits=6, decimal_places=2)
+    rate = models.DecimalField(max_digits=6, decimal_places=2)
+    created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["job", "name"], name="pour_name_once_a_job")]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class PourPart(models.Model):
+    """A floor or an element that a pour takes."""
+
+    pour = models.ForeignKey(Pour, on_delete=models.CASCADE, related_name="parts")
+    floor = models.ForeignKey(Floor, null=True, on_delete=models.PROTECT, related_name="+")
+    element = models.ForeignKey(Element, null=True, on_delete=models.PROTECT, related_name="+")
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(floor__isnull=False) ^ Q(element__isnull=False),
+                name="part_of_a_pour_is_one_thing",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return str(self.floor or self.element)
+
+
+class Asked(models.TextChoices):
+    """What only a person can answer about a pour."""
+
+    ORDERED = "ordered", "concrete ordered"
+    EXTRA = "extra", "extra acknowledged by"
+    INSPECTION = "inspection", "inspection"
+    STRIP = "strip", "isolation strip"
+
+
+class PourAnswer(SiteRecord):
+    """An answer about a pour; the last one to a question counts, the earlier ones stay."""
+
+    pour = models.ForeignKey(Pour, on_delete=models.PROTECT, related_name="answers")
+    question = models.CharField(max_length=12, choices=Asked)
+    answer = models.CharField(max_length=80)
+    is_good = models.BooleanField()
+    taken_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.question}: {self.answer}"
+
+
+class LiftedHold(SiteRecord):
+    """A hold somebody lifted, with the reason; it stands for what the hold said then."""
+
+    pour = models.ForeignKey(Pour, on_delete=models.PROTECT, related_name="lifted")
+    question = models.CharField(max_length=12, choices=QUESTIONS)
+    held_for = models.CharField(max_length=2000)
+    reason = models.CharField(max_length=200)
+    taken_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.question} lifted: {self.reason}"

@@ -69,7 +69,9 @@ class PierSchedule(TypedDict):
 
 def findings_of(job_id: UUID) -> dict[UUID, HoleFinding]:
     """Return what was found in each hole of a job last, in one query."""
-    found = HoleFinding.objects.filter(point__element__job=job_id).order_by("taken_at")
+    found = HoleFinding.objects.filter(point__element__job=job_id).order_by(
+        "taken_at", "recorded_at"
+    )
     return {finding.point_id: finding for finding in found}
 
 

@@ -75,12 +75,12 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
         if pegs:
             works.append(_work(element, own, aims, stage))
         if stage is Stage.DIG:
-            holds += _over_dug(element, own)
+            holds += over_dug(element, own)
         if stage is Stage.LAYOUT and element.kind == ElementKind.BOARDS:
             boards.append(boards_sheet(plan, element, own))
         if with_piers and element.kind == ElementKind.PIERS:
             schedules.append(schedule_of(aims, element, own, findings))
-            holds += _unanswered(element, aims, own, findings)
+            holds += unanswered(element, aims, own, findings)
     return {
         "stage": stage,
         "works": works,
@@ -108,7 +108,7 @@ def _work(element: Element, own: OwnPegs, aims: Aims, stage: Stage) -> Work:
     }
 
 
-def _over_dug(element: Element, own: OwnPegs) -> list[Hold]:
+def over_dug(element: Element, own: OwnPegs) -> list[Hold]:
     """Return a hold for each footing bottom that was dug too deep (section 9)."""
     low = [
         (peg["name"], peg["shot"])
@@ -125,7 +125,7 @@ def _over_dug(element: Element, own: OwnPegs) -> list[Hold]:
     ]
 
 
-def _unanswered(element: Element, aims: Aims, own: OwnPegs, findings: Findings) -> list[Hold]:
+def unanswered(element: Element, aims: Aims, own: OwnPegs, findings: Findings) -> list[Hold]:
     """Return a hold for each question about a row's holes nobody answered yet (section 11)."""
     depths = aims.pier_work(element.pk).depths
     holds: list[Hold] = [

@@ -12,6 +12,7 @@ from django.db import transaction
 
 from core.lengths import Style
 from server.crews.models import Crew, Membership, User
+from server.decisions.pours import AnswerForm, PourForm, answer_pour, plan_pour
 from server.fieldbook.models import SetUp
 from server.fieldbook.services.backsights import BacksightForm
 from server.fieldbook.services.findings import FindingForm, record_finding
@@ -127,6 +128,8 @@ def _job(users: dict[str, User], crew: Crew, entry: Entry) -> None:
         keep_prices(foreman, job.pk, PricesForm(**entry["prices"]))
     for number, station in enumerate(entry["set_ups"], start=1):
         _set_up(users, job, number, station)
+    for pour in entry.get("pours", []):
+        _pour(users["ines"], job, pour)
     if "survey" in entry:
         Survey(job, users, entry["survey"]).walk()
 
@@ -162,6 +165,22 @@ def _element(foreman: User, job: Job, element: Entry) -> None:
         **element,
     )
     place_element(foreman, job.pk, form)
+
+
+def _pour(owner: User, job: Job, pour: Entry) -> None:
+    form = PourForm(
+        id=demo_id(job.name, "pour", pour["name"]),
+        name=pour["name"],
+        pours_at=moment(pour["pours_at"]),
+        truck=pour["truck"],
+        rate=pour["rate"],
+        floors=[demo_id(job.name, "floor", name) for name in pour["floors"]],
+        elements=[demo_id(job.name, "element", name) for name in pour["elements"]],
+    )
+    plan_pour(owner, job.pk, form)
+    for answer in pour["answers"]:
+        key = demo_id(form.id, "answer", answer["question"])
+        answer_pour(owner, form.id, AnswerForm(key, **answer, taken_at=moment(LAST_DAY)))
 
 
 def _set_up(users: dict[str, User], job: Job, number: int, station: Entry) -> None:

@@ -141,6 +141,14 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import("./features/concrete")).Concrete }),
               },
               {
+                path: "pours",
+                lazy: async () => ({ Component: (await import("./features/pours")).Pours }),
+              },
+              {
+                path: "pours/:pour",
+                lazy: async () => ({ Component: (await import("./features/pours")).Pour }),
+              },
+              {
                 path: "book",
                 lazy: async () => ({ Component: (await import("./features/book")).Book }),
               },

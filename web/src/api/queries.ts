@@ -40,6 +40,20 @@ export function useThicknessMap(floor: string) {
   });
 }
 
+export function usePours(job: string) {
+  return useQuery({
+    queryKey: ["pours", job],
+    queryFn: () => told(api.GET("/api/v1/jobs/{job}/pours", { params: { path: { job } } })),
+  });
+}
+
+export function usePour(pour: string) {
+  return useQuery({
+    queryKey: ["pour", pour],
+    queryFn: () => told(api.GET("/api/v1/pours/{pour}", { params: { path: { pour } } })),
+  });
+}
+
 export function usePrices(job: string) {
   return useQuery({
     queryKey: ["prices", job],

@@ -4,6012 +4,6509 @@
  */
 
 export interface paths {
-  "/api/v1/crews/{crew}/choices": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/crews/{crew}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Keep how close calls count and how long a check holds. */
+        put: operations["choose"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    /** @description Keep how close calls count and how long a check holds. */
-    put: operations["choose"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/crews/{crew}/gear": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/crews/{crew}/gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List instruments, rods and the scales a rod can have. */
+        get: operations["gear"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description List instruments, rods and the scales a rod can have. */
-    get: operations["gear"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/crews/{crew}/instruments": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/crews/{crew}/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Add an instrument. */
+        post: operations["add_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Add an instrument. */
-    post: operations["add_instrument"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/crews/{crew}/receivers": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/crews/{crew}/receivers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Add a receiver. */
+        post: operations["add_receiver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Add a receiver. */
-    post: operations["add_receiver"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/crews/{crew}/rods": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/crews/{crew}/rods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Add a rod. */
+        post: operations["add_rod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Add a rod. */
-    post: operations["add_rod"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/elements/{element}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/elements/{element}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as it can be typed again. */
+        get: operations["element"];
+        /** @description Change it. */
+        put: operations["change_element"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return it as it can be typed again. */
-    get: operations["element"];
-    /** @description Change it. */
-    put: operations["change_element"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/elements/{element}/moves": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/elements/{element}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would move; nothing is stored. */
+        post: operations["draft_element_moves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Tell what it would move; nothing is stored. */
-    post: operations["draft_element_moves"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/floors/{floor}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/floors/{floor}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its plan, its pegs and its concrete. */
+        get: operations["floor"];
+        /** @description Change the plan. */
+        put: operations["change_floor"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return its plan, its pegs and its concrete. */
-    get: operations["floor"];
-    /** @description Change the plan. */
-    put: operations["change_floor"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/floors/{floor}/map": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/floors/{floor}/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its bands, its contour lines and its worst spots. */
+        get: operations["thickness_map"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return its bands, its contour lines and its worst spots. */
-    get: operations["thickness_map"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/floors/{floor}/moves": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/floors/{floor}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would move; nothing is stored. */
+        post: operations["draft_moves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Tell what it would move; nothing is stored. */
-    post: operations["draft_moves"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/floors/{floor}/options": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/floors/{floor}/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return them side by side; nothing is stored. */
+        post: operations["options"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Return them side by side; nothing is stored. */
-    post: operations["options"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/floors/{floor}/points": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/floors/{floor}/points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put an extra point on the floor. */
+        post: operations["add_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Put an extra point on the floor. */
-    post: operations["add_point"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/floors/{floor}/regrades": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/floors/{floor}/regrades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record one: what it touched is to be shot again. */
+        post: operations["regrade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Record one: what it touched is to be shot again. */
-    post: operations["regrade"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/instruments/{instrument}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/instruments/{instrument}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its checks and knocks, the latest first. */
+        get: operations["instrument"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return its checks and knocks, the latest first. */
-    get: operations["instrument"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/instruments/{instrument}/check-draft": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/instruments/{instrument}/check-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it gives; nothing is stored. */
+        post: operations["draft_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Tell what it gives; nothing is stored. */
-    post: operations["draft_check"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/instruments/{instrument}/checks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/instruments/{instrument}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record a check. */
+        post: operations["record_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Record a check. */
-    post: operations["record_check"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/instruments/{instrument}/knocks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/instruments/{instrument}/knocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Note that it was dropped or knocked. */
+        post: operations["report_knock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Note that it was dropped or knocked. */
-    post: operations["report_knock"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them, the newest first. */
+        get: operations["jobs"];
+        put?: never;
+        /** @description Open a job with its first benchmark. */
+        post: operations["create_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description List them, the newest first. */
-    get: operations["jobs"];
-    put?: never;
-    /** @description Open a job with its first benchmark. */
-    post: operations["create_job"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return where it stands, and all its screens' frames. */
+        get: operations["job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return where it stands, and all its screens' frames. */
-    get: operations["job"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/benchmarks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/benchmarks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Add a benchmark. */
+        post: operations["add_benchmark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Add a benchmark. */
-    post: operations["add_benchmark"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/corners": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/corners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Read it whole or refuse it whole; nothing is stored. */
+        post: operations["read_corners"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Read it whole or refuse it whole; nothing is stored. */
-    post: operations["read_corners"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/element-draft": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/element-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would be; nothing is stored. */
+        post: operations["draft_element"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Tell what it would be; nothing is stored. */
-    post: operations["draft_element"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/elements": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/elements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put an element on the plan. */
+        post: operations["place_element"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Put an element on the plan. */
-    post: operations["place_element"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/floor-draft": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/floor-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would be; nothing is stored. */
+        post: operations["draft_floor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Tell what it would be; nothing is stored. */
-    post: operations["draft_floor"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/floors": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/floors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lay out a floor. */
+        post: operations["lay_out_floor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Lay out a floor. */
-    post: operations["lay_out_floor"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/isolation-strip": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/isolation-strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return its courses and rolls; nothing is stored. */
+        post: operations["isolation_strip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Return its courses and rolls; nothing is stored. */
-    post: operations["isolation_strip"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/prices": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/pours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them, the next first, each with go or hold. */
+        get: operations["pours"];
+        put?: never;
+        /** @description Plan one. */
+        post: operations["plan_pour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return its own, or its crew's. */
-    get: operations["prices"];
-    /** @description Keep them. */
-    put: operations["keep_prices"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/runs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its own, or its crew's. */
+        get: operations["prices"];
+        /** @description Keep them. */
+        put: operations["keep_prices"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return the runs and the turning points of a job. */
-    get: operations["runs"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/set-up-draft": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the runs and the turning points of a job. */
+        get: operations["runs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Tell the line it would give; nothing is stored. */
-    post: operations["draft_set_up"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/set-ups": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/set-up-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell the line it would give; nothing is stored. */
+        post: operations["draft_set_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Record a set-up. */
-    post: operations["set_up"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/square": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/set-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record a set-up. */
+        post: operations["set_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Return how a rectangle lies from its diagonals; nothing is stored. */
-    post: operations["square"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/stages/{stage}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/square": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return how a rectangle lies from its diagonals; nothing is stored. */
+        post: operations["square"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return its points, its holds, and what it works out. */
-    get: operations["stage"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/triangle": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/stages/{stage}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its points, its holds, and what it works out. */
+        get: operations["stage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Return a 3-4-5; nothing is stored. */
-    post: operations["triangle"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/jobs/{job}/trust": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/triangle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return a 3-4-5; nothing is stored. */
+        post: operations["triangle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    /** @description Keep how often the benchmark is read again, and how far off is still good. */
-    put: operations["keep_trust"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/points/{point}/findings": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/jobs/{job}/trust": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Keep how often the benchmark is read again, and how far off is still good. */
+        put: operations["keep_trust"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Record what was found there. */
-    post: operations["record_finding"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/rereads/{reread}/acceptance": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/points/{point}/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record what was found there. */
+        post: operations["record_finding"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Spread a run's misclosure, and keep its points as benchmarks. */
-    post: operations["accept_run"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/rereads/{reread}/strikes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/pours/{pour}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return go or hold line by line, and its run sheet. */
+        get: operations["pour"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Strike a re-read through, with a reason. */
-    post: operations["strike_reread"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/session": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/pours/{pour}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record one; the last one to a question counts. */
+        post: operations["answer_pour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Tell who is signed in, and set the token forms carry. */
-    get: operations["session"];
-    put?: never;
-    /** @description Sign in; too many failures in a row close the door for a quarter of an hour. */
-    post: operations["sign_in"];
-    /** @description Sign out. */
-    delete: operations["sign_out"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/book": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/pours/{pour}/lifts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lift one, by name and with a reason; kept for good. */
+        post: operations["lift_hold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return the level notes with their sums. */
-    get: operations["book"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/book.csv": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/pours/{pour}/run-sheet.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the calendar. */
+        get: operations["run_sheet_ics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return the level notes as CSV. */
-    get: operations["book_csv"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/knocks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/rereads/{reread}/acceptance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Spread a run's misclosure, and keep its points as benchmarks. */
+        post: operations["accept_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Note that the instrument was knocked where it stands. */
-    post: operations["knocked"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/marks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/rereads/{reread}/strikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Strike a re-read through, with a reason. */
+        post: operations["strike_reread"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return where to mark and at what, four ways. */
-    get: operations["marks"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/match": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell who is signed in, and set the token forms carry. */
+        get: operations["session"];
+        put?: never;
+        /** @description Sign in; too many failures in a row close the door for a quarter of an hour. */
+        post: operations["sign_in"];
+        /** @description Sign out. */
+        delete: operations["sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return its elevation, and how the same height or another is set from it. */
-    get: operations["match_height"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/points/{point}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/set-ups/{set_up}/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the level notes with their sums. */
+        get: operations["book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return how its height is set, four ways. */
-    get: operations["point_target"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/reading": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/set-ups/{set_up}/book.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the level notes as CSV. */
+        get: operations["book_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Tell what it would say, and whether it looks like a slip; nothing is stored. */
-    get: operations["preview_reading"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/reread-draft": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/set-ups/{set_up}/knocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Note that the instrument was knocked where it stands. */
+        post: operations["knocked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Tell how far it is off, and what it would put in doubt; nothing is stored. */
-    post: operations["draft_reread"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/rereads": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/set-ups/{set_up}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return where to mark and at what, four ways. */
+        get: operations["marks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Record a known point read again. */
-    post: operations["read_again"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/turning-points": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/set-ups/{set_up}/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its elevation, and how the same height or another is set from it. */
+        get: operations["match_height"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Record a turning point. */
-    post: operations["shoot_turning_point"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/set-ups/{set_up}/way-out": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/set-ups/{set_up}/points/{point}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return how its height is set, four ways. */
+        get: operations["point_target"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** @description Return what to shoot again, nearest first. */
-    get: operations["way_out"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/shots": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/set-ups/{set_up}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell what it would say, and whether it looks like a slip; nothing is stored. */
+        get: operations["preview_reading"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Record a shot and answer what it says. */
-    post: operations["record_shot"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/shots/{shot}/strikes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/set-ups/{set_up}/reread-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell how far it is off, and what it would put in doubt; nothing is stored. */
+        post: operations["draft_reread"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Strike a shot through, with a reason. */
-    post: operations["strike_shot"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/v1/turning-points/{turning_point}/strikes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/set-ups/{set_up}/rereads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record a known point read again. */
+        post: operations["read_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** @description Strike a turning point through that nothing stands on. */
-    post: operations["strike_turning_point"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
+    "/api/v1/set-ups/{set_up}/turning-points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record a turning point. */
+        post: operations["shoot_turning_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set-ups/{set_up}/way-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return what to shoot again, nearest first. */
+        get: operations["way_out"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record a shot and answer what it says. */
+        post: operations["record_shot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot}/strikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Strike a shot through, with a reason. */
+        post: operations["strike_shot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/turning-points/{turning_point}/strikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Strike a turning point through that nothing stands on. */
+        post: operations["strike_turning_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /** @description A run that is accepted. */
-    AcceptInputRequest: {
-      /** Format: uuid */
-      id: string;
-      /** Format: date-time */
-      accepted_at: string;
-      keep: components["schemas"]["KeepInputRequest"][];
-    };
-    /** @description A demo account. */
-    Account: {
-      username: string;
-      password: string;
-      who: string;
-    };
-    /** @description How far several backsights disagree, against what is allowed. */
-    Agreeing: {
-      text: string;
-      is_good: boolean;
-    };
-    /** @description An area or a volume: the number in its unit, and the text with the unit. */
-    Amount: {
-      /** Format: double */
-      value: number;
-      text: string;
-    };
-    /** @description A band of the map: from how thick to how thick, as a path in metres. */
-    BandSheet: {
-      low: components["schemas"]["Shown"];
-      high: components["schemas"]["Shown"];
-      kind: components["schemas"]["BandSheetKindEnum"];
-      /** Format: double */
-      share: number;
-      area: components["schemas"]["Amount"];
-      path: string;
-    };
-    /** @enum {string} */
-    BandSheetKindEnum: "thin" | "less" | "on" | "more";
-    /** @enum {string} */
-    BeamClassEnum: "1" | "2" | "3R" | "3B";
-    /** @enum {string} */
-    BearingEnum: "rock" | "refusal" | "undisturbed soil" | "engineered fill";
-    /** @description A beep, and what to do when it sounds. */
-    Beep: {
-      sound: string;
-      means: string;
-    };
-    /** @description A new benchmark. */
-    BenchmarkInputRequest: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      elevation: string;
-      description: string;
-      /** @default  */
-      x: string;
-      /** @default  */
-      y: string;
-    };
-    /** @description A benchmark. */
-    BenchmarkSheet: {
-      id: string;
-      name: string;
-      elevation: components["schemas"]["Shown"];
-      description: string;
-      place: components["schemas"]["Place"] | null;
-      uncertainty: string;
-    };
-    /** @enum {unknown} */
-    BlankEnum: "";
-    /** @description A board at a corner; ``stepped`` says by how much the string is lower there. */
-    BoardRow: {
-      corner: string;
-      ground: components["schemas"]["Shown"];
-      string: components["schemas"]["Shown"];
-      height: components["schemas"]["Shown"];
-      stake: components["schemas"]["Shown"];
-      stepped: string;
-    };
-    /** @description The boards around an outline; no string before a corner was shot. */
-    BoardsSheet: {
-      element: string;
-      name: string;
-      string: components["schemas"]["Shown"] | null;
-      highest: string;
-      lowest: string;
-      difference: components["schemas"]["Shown"] | null;
-      boards: components["schemas"]["BoardRow"][];
-      left: number;
-      diagonals: components["schemas"]["Shown"][];
-    };
-    /** @description A line of the book; a column that does not apply is empty. */
-    BookRow: {
-      shot: string;
-      point: string;
-      floor: string;
-      backsight: string;
-      intermediate: string;
-      foresight: string;
-      rise: string;
-      fall: string;
-      height_of_instrument: string;
-      elevation: string;
-      struck: string;
-      in_doubt: boolean;
-      note: string;
-      typed: string;
-      taken_at: string;
-      taken_by: string;
-    };
-    /** @description The level notes of a set-up; lengths in ``style``. */
-    BookSheet: {
-      set_up: components["schemas"]["SetUpSheet"];
-      style_text: string;
-      rows: components["schemas"]["BookRow"][];
-      sums: components["schemas"]["BookSums"] | null;
-    };
-    /** @description The sums under the notes; all three differences must agree. */
-    BookSums: {
-      backsight: string;
-      foresight: string;
-      backsight_less_foresight: string;
-      rises: string;
-      falls: string;
-      rises_less_falls: string;
-      first: string;
-      last: string;
-      last_less_first: string;
-      proves: boolean;
-    };
-    /** @description A value on the rod's own scale, and in the job's style where that differs. */
-    BothTexts: {
-      rod: string;
-      job: string;
-    };
-    /** @description The instrument was knocked where it stands. */
-    BumpInputRequest: {
-      /** Format: uuid */
-      id: string;
-      /** Format: date-time */
-      happened_at: string;
-    };
-    /** @description What a check that is being typed gives so far. */
-    CheckDraft: {
-      says: components["schemas"]["CheckSays"] | null;
-      read: components["schemas"]["ReadEntry"][];
-    };
-    /** @description What a check that is being typed gives, and what is wrong with it so far. */
-    CheckDraftAnswer: {
-      draft: components["schemas"]["CheckDraft"];
-      errors: components["schemas"]["ErrorBody"][];
-    };
-    /** @description A check: its entries by name as they are typed, with ``…_side`` above or below. */
-    CheckInputRequest: {
-      /** Format: uuid */
-      id: string;
-      method: components["schemas"]["MethodEnum"];
-      typed: {
-        [key: string]: string;
-      };
-      /** Format: date-time */
-      made_at: string;
-    };
-    /** @description A check in an instrument's history. */
-    CheckRow: {
-      id: string;
-      method: string;
-      method_text: string;
-      made_at: string;
-      made_by: string;
-      says: components["schemas"]["CheckSays"];
-    };
-    /** @description What a check says; ``settle`` is what would decide an inconclusive one. */
-    CheckSays: {
-      verdict: components["schemas"]["CheckVerdictEnum"];
-      verdict_text: string;
-      slope: string;
-      /** Format: double */
-      plotted: number;
-      uncertainty: string;
-      /** Format: double */
-      uncertainty_plotted: number;
-      specification: string;
-      gap: string;
-      true_error: string;
-      base: string;
-      direction: string;
-      /** Format: double */
-      direction_degrees: number | null;
-      settle: string;
-      errors: components["schemas"]["ErrorAt"][];
-    };
-    /** @enum {string} */
-    CheckVerdictEnum: "pass" | "fail" | "inconclusive";
-    /** @description What the crew chose: how close calls count, and how long a check holds. */
-    Choices: {
-      strict_calls: boolean;
-      check_days: number;
-    };
-    /** @description What a crew chooses. */
-    ChoicesInputRequest: {
-      strict_calls: boolean;
-      check_days: number;
-    };
-    /** @description A contour line as a path in metres, and a place on it for its name. */
-    ContourSheet: {
-      level: components["schemas"]["Shown"];
-      path: string;
-      at: components["schemas"]["Place"] | null;
-    };
-    /** @description A corner as it can be typed. */
-    Corner: {
-      x: string;
-      y: string;
-    };
-    /** @description A corner of an outline. */
-    CornerInputRequest: {
-      x: string;
-      y: string;
-    };
-    /** @description The corners of a table, as they can be typed. */
-    CornersRead: {
-      corners: components["schemas"]["Corner"][];
-    };
-    /** @description A crew of the person's, and what they may do in it. */
-    CrewSheet: {
-      id: string;
-      name: string;
-      role: string;
-      can_plan: boolean;
-    };
-    /** @description A point whose last reading is in doubt; it lies on a floor or on an element. */
-    DoubtedPoint: {
-      point: string;
-      name: string;
-      floor: string;
-      element: string;
-      stage: components["schemas"]["StageEnum"];
-      floor_name: string;
-      reading: string;
-      taken_at: string;
-      distance: components["schemas"]["Shown"];
-      is_to_try: boolean;
-    };
-    /** @description A stretch of an element's drawing: an outline where it is closed, else a line. */
-    DrawnLine: {
-      places: components["schemas"]["Place"][];
-      is_closed: boolean;
-    };
-    /** @description What an element's form would make, and what is wrong with it so far. */
-    ElementDraftAnswer: {
-      draft: components["schemas"]["ElementDraftSheet"];
-      errors: components["schemas"]["ErrorBody"][];
-    };
-    /** @description An element while it is being typed; even the name may be empty. */
-    ElementDraftInputRequest: {
-      /** Format: uuid */
-      id: string;
-      kind: components["schemas"]["ElementKindEnum"];
-      name: string;
-      level_from: components["schemas"]["LevelFromEnum"];
-      level: string;
-      side: components["schemas"]["SideEnum"];
-      /** Format: uuid */
-      reference: string | null;
-      part: components["schemas"]["FloorPartEnum"];
-      tolerance: string;
-      shape: components["schemas"]["ElementShapeEnum"];
-      /** Format: uuid */
-      outline_of: string | null;
-      corners: components["schemas"]["CornerInputRequest"][];
-      measures: {
-        [key: string]: string;
-      };
-      steps: components["schemas"]["StepInputRequest"][];
-      layers: components["schemas"]["LayerInputRequest"][];
-    };
-    /** @description What an element's form would make so far; nothing where a field was refused. */
-    ElementDraftSheet: {
-      drawn: components["schemas"]["DrawnLine"][];
-      corners: components["schemas"]["Place"][];
-      points: components["schemas"]["PlannedSheet"][];
-      heights: components["schemas"]["HeightRow"][];
-    };
-    /** @description An element of the plan; which measures count, its kind says. */
-    ElementInputRequest: {
-      /** Format: uuid */
-      id: string;
-      kind: components["schemas"]["ElementKindEnum"];
-      name: string;
-      level_from: components["schemas"]["LevelFromEnum"];
-      level: string;
-      side: components["schemas"]["SideEnum"];
-      /** Format: uuid */
-      reference: string | null;
-      part: components["schemas"]["FloorPartEnum"];
-      tolerance: string;
-      shape: components["schemas"]["ElementShapeEnum"];
-      /** Format: uuid */
-      outline_of: string | null;
-      corners: components["schemas"]["CornerInputRequest"][];
-      measures: {
-        [key: string]: string;
-      };
-      steps: components["schemas"]["StepInputRequest"][];
-      layers: components["schemas"]["LayerInputRequest"][];
-    };
-    /** @enum {string} */
-    ElementKindEnum:
-      "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed";
-    /** @enum {string} */
-    ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
-    /** @description An element as lists and plans show it; its level where it starts. */
-    ElementSheet: {
-      id: string;
-      name: string;
-      kind: components["schemas"]["ElementKindEnum"];
-      kind_text: string;
-      level: components["schemas"]["Shown"] | null;
-      tolerance: components["schemas"]["Shown"];
-      drawn: components["schemas"]["DrawnLine"][];
-    };
-    /** @description An element as it can be typed again. */
-    ElementTyped: {
-      kind: components["schemas"]["ElementKindEnum"];
-      name: string;
-      level_from: components["schemas"]["LevelFromEnum"];
-      level: string;
-      side: components["schemas"]["SideEnum"];
-      reference: string;
-      part: components["schemas"]["FloorPartEnum"];
-      tolerance: string;
-      shape: components["schemas"]["ElementShapeEnum"];
-      outline_of: string;
-      corners: components["schemas"]["Corner"][];
-      measures: {
-        [key: string]: string;
-      };
-      steps: components["schemas"]["StepTyped"][];
-      layers: components["schemas"]["LayerTyped"][];
-    };
-    /** @description The beam's error at a distance. */
-    ErrorAt: {
-      at: string;
-      error: string;
-    };
-    /** @description One refusal; ``field`` is empty where it belongs to the whole request. */
-    ErrorBody: {
-      field: string;
-      code: string;
-      typed: string;
-      why: string;
-      accepts: string;
-      offers: components["schemas"]["OfferBody"][];
-    };
-    /** @description What every status of 400 and above carries. */
-    ErrorsBody: {
-      errors: components["schemas"]["ErrorBody"][];
-    };
-    /** @description A further backsight, on another benchmark. */
-    ExtraBacksightInputRequest: {
-      /** Format: uuid */
-      benchmark: string;
-      backsight: string;
-    };
-    /** @enum {string} */
-    FastBeepEnum: "too-high" | "too-low";
-    /** @description What was found at the bottom of a hole. */
-    FindingInputRequest: {
-      /** Format: uuid */
-      id: string;
-      bearing: components["schemas"]["BearingEnum"];
-      is_cleaned: boolean;
-      /** Format: date-time */
-      taken_at: string;
-    };
-    /** @description What a floor's form would make, and what is wrong with it so far. */
-    FloorDraftAnswer: {
-      draft: components["schemas"]["FloorDraftSheet"];
-      errors: components["schemas"]["ErrorBody"][];
-    };
-    /** @description A floor's plan while it is being typed; even the name may be empty. */
-    FloorDraftInputRequest: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      shape: components["schemas"]["FloorShapeEnum"];
-      length: string;
-      width: string;
-      notch_length: string;
-      notch_width: string;
-      corners: components["schemas"]["CornerInputRequest"][];
-      level_from: components["schemas"]["LevelFromEnum"];
-      level: string;
-      side: components["schemas"]["SideEnum"];
-      /** Format: uuid */
-      reference: string | null;
-      thickness: string;
-      least_thickness: string;
-      tolerance: string;
-      grid_spacing: string;
-      mark_spacing: string;
-      waste: string;
-      order_step: string;
-      /** @default  */
-      stone_thickness: string;
-      /** @default follow */
-      formation: components["schemas"]["FormationEnum"];
-      panels?: components["schemas"]["PanelInputRequest"][];
-    };
-    /** @description What a floor's form would make so far; parts it does not yet give are empty. */
-    FloorDraftSheet: {
-      outline: components["schemas"]["Place"][];
-      area: components["schemas"]["Amount"] | null;
-      grid: components["schemas"]["Place"][];
-      top_of_slab: components["schemas"]["Shown"] | null;
-      sub_base: components["schemas"]["Shown"] | null;
-      panels: components["schemas"]["Place"][][];
-      falls: string;
-      corner_levels: components["schemas"]["Shown"][];
-    };
-    /** @description A floor's plan; the fields of the other shapes may be empty. */
-    FloorInputRequest: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      shape: components["schemas"]["FloorShapeEnum"];
-      length: string;
-      width: string;
-      notch_length: string;
-      notch_width: string;
-      corners: components["schemas"]["CornerInputRequest"][];
-      level_from: components["schemas"]["LevelFromEnum"];
-      level: string;
-      side: components["schemas"]["SideEnum"];
-      /** Format: uuid */
-      reference: string | null;
-      thickness: string;
-      least_thickness: string;
-      tolerance: string;
-      grid_spacing: string;
-      mark_spacing: string;
-      waste: string;
-      order_step: string;
-      /** @default  */
-      stone_thickness: string;
-      /** @default follow */
-      formation: components["schemas"]["FormationEnum"];
-      panels?: components["schemas"]["PanelInputRequest"][];
-    };
-    /** @enum {string} */
-    FloorPartEnum: "top" | "finished" | "sub-base" | "sub-grade";
-    /** @description A floor's outline, levels and pegs. */
-    FloorPlan: {
-      id: string;
-      name: string;
-      outline: components["schemas"]["Place"][];
-      panels: components["schemas"]["Place"][][];
-      area: components["schemas"]["Amount"];
-      top_of_slab: components["schemas"]["Shown"];
-      sub_base: components["schemas"]["Shown"];
-      thickness: components["schemas"]["Shown"];
-      least_thickness: components["schemas"]["Shown"];
-      falls: string;
-      sub_grade: components["schemas"]["Shown"] | null;
-      tolerance: components["schemas"]["Shown"];
-      rough_tolerance: components["schemas"]["Shown"];
-      counts: components["schemas"]["PegCounts"];
-      pegs: components["schemas"]["Peg"][];
-    };
-    /** @enum {string} */
-    FloorShapeEnum: "rectangle" | "l-shape" | "corners";
-    /** @description Everything the floor's screens show; one of take-off and undecided stands. */
-    FloorSheet: {
-      plan: components["schemas"]["FloorPlan"];
-      typed: components["schemas"]["FloorTyped"];
-      take_off: components["schemas"]["TakeOff"] | null;
-      undecided: components["schemas"]["Undecided"] | null;
-    };
-    /** @description A floor's plan as it can be typed again. */
-    FloorTyped: {
-      name: string;
-      corners: components["schemas"]["Corner"][];
-      level_from: components["schemas"]["LevelFromEnum"];
-      level: string;
-      side: components["schemas"]["SideEnum"];
-      reference: string;
-      thickness: string;
-      least_thickness: string;
-      tolerance: string;
-      grid_spacing: string;
-      mark_spacing: string;
-      waste: string;
-      order_step: string;
-      stone_thickness: string;
-      formation: components["schemas"]["FormationEnum"];
-      panels: components["schemas"]["PanelSheet"][];
-    };
-    /** @enum {string} */
-    FormationEnum: "follow" | "level";
-    /** @description A further backsight of a set-up. */
-    FurtherBacksight: {
-      benchmark: string;
-      reading: string;
-    };
-    /** @description The gear of a crew, what it chose, and the scales a new rod may have. */
-    GearSheet: {
-      instruments: components["schemas"]["InstrumentSheet"][];
-      receivers: components["schemas"]["ReceiverSheet"][];
-      rods: components["schemas"]["RodSheet"][];
-      graduations: components["schemas"]["GraduationSheet"][];
-      choices: components["schemas"]["Choices"];
-    };
-    /** @enum {string} */
-    GraduationEnum: "ft-in/8" | "ft-in/16" | "ft/100" | "in/8" | "in/16" | "in/32" | "m/cm" | "mm";
-    /** @description A printed scale, as it is drawn and keyed; metres. */
-    GraduationSheet: {
-      code: string;
-      label: string;
-      kind: string;
-      /** Format: double */
-      division: number;
-      fractions: string[];
-    };
-    /** @enum {string} */
-    HeightKindEnum: "height-of-instrument" | "constant";
-    /** @description A height an element would set, and at which points. */
-    HeightRow: {
-      name: string;
-      target: components["schemas"]["Shown"];
-      points: string[];
-    };
-    /** @description Something that must be answered before the work goes on. */
-    Hold: {
-      element: string;
-      what: string;
-      why: string;
-    };
-    /** @description An instrument's checks and knocks, the latest first, and how they are plotted. */
-    InstrumentHistory: {
-      instrument: components["schemas"]["InstrumentSheet"];
-      checks: components["schemas"]["CheckRow"][];
-      knocks: components["schemas"]["KnockRow"][];
-      /** Format: double */
-      specification_plotted: number;
-      plot_unit: string;
-      can_plan: boolean;
-    };
-    /** @description A new instrument. */
-    InstrumentInputRequest: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      kind: components["schemas"]["InstrumentKindEnum"];
-      range: string;
-      least_distance: string;
-      specification: string;
-      beam_class: components["schemas"]["BeamClassEnum"] | components["schemas"]["BlankEnum"];
-    };
-    /** @enum {string} */
-    InstrumentKindEnum: "rotary-laser" | "line-laser" | "optical-level" | "water-level";
-    /** @description An instrument, as it is listed. */
-    InstrumentSheet: {
-      id: string;
-      name: string;
-      kind: string;
-      kind_text: string;
-      range_text: string;
-      least_distance_text: string;
-      specification: string;
-      beam_class: string;
-      trust: components["schemas"]["TrustSheet"];
-    };
-    /** @description A new job with its first benchmark. */
-    JobInputRequest: {
-      /** Format: uuid */
-      id: string;
-      /** Format: uuid */
-      crew: string;
-      name: string;
-      place: string;
-      style: components["schemas"]["StyleEnum"];
-      benchmark: components["schemas"]["BenchmarkInputRequest"];
-    };
-    /** @description A job in the list. */
-    JobRow: {
-      id: string;
-      name: string;
-      place: string;
-      crew: string;
-      created_at: string;
-    };
-    /** @description A job, whole enough for every screen's frame. */
-    JobSheet: {
-      id: string;
-      name: string;
-      place: string;
-      crew: string;
-      crew_id: string;
-      style: string;
-      style_kind: string;
-      volume_unit: string;
-      /** Format: double */
-      longest_sight: number | null;
-      limits: components["schemas"]["TrustLimits"];
-      strict_calls: boolean;
-      can_plan: boolean;
-      can_record: boolean;
-      benchmarks: components["schemas"]["BenchmarkSheet"][];
-      floors: components["schemas"]["FloorPlan"][];
-      instruments: components["schemas"]["InstrumentSheet"][];
-      set_ups: components["schemas"]["SetUpSheet"][];
-      turning_points: components["schemas"]["TurningPointSheet"][];
-      stages: components["schemas"]["StageProgress"][];
-      elements: components["schemas"]["ElementSheet"][];
-      steps: components["schemas"]["Step"][];
-    };
-    /** @description The jobs of a person's crews. */
-    JobsSheet: {
-      jobs: components["schemas"]["JobRow"][];
-    };
-    /** @description A turning point to keep as a benchmark. */
-    KeepInputRequest: {
-      /** Format: uuid */
-      turning_point: string;
-      name: string;
-    };
-    /** @enum {string} */
-    KeyEnum:
-      | "instruments"
-      | "control"
-      | "floors"
-      | "set-up"
-      | "layout"
-      | "dig"
-      | "forms"
-      | "piers"
-      | "stone"
-      | "marks"
-      | "concrete"
-      | "book";
-    /** @description What happened to an instrument. */
-    KnockInputRequest: {
-      /** Format: uuid */
-      id: string;
-      note: string;
-      /** Format: date-time */
-      happened_at: string;
-    };
-    /** @description A drop or a knock in an instrument's history. */
-    KnockRow: {
-      id: string;
-      note: string;
-      happened_at: string;
-      reported_by: string;
-    };
-    /** @description A layer of a stack-up. */
-    LayerInputRequest: {
-      name: string;
-      nominal: string;
-      actual: string;
-    };
-    /** @description A layer of a stack-up as it is typed; its actual thickness is empty until measured. */
-    LayerTyped: {
-      name: string;
-      nominal: string;
-      actual: string;
-    };
-    /** @enum {string} */
-    LevelFromEnum: "elevation" | "benchmark" | "floor";
-    /** @description What a backsight gives: K, what it may be called, and the beam where it is known. */
-    LineSheet: {
-      kind: components["schemas"]["HeightKindEnum"];
-      name: string;
-      constant: components["schemas"]["Shown"];
-      constant_on_rod: string;
-      beam: components["schemas"]["Shown"] | null;
-      backsight: components["schemas"]["BothTexts"];
-      /** Format: double */
-      scale_value: number;
-    };
-    /** @description Everything the heights' screen shows; ``spacing`` is empty where no rule spaces them. */
-    MarksSheet: {
-      set_up: components["schemas"]["SetUpSheet"];
-      spacing: string;
-      surfaces: components["schemas"]["SurfaceSheet"][];
-      places: components["schemas"]["PlaceSheet"][];
-    };
-    /** @description A height already built, and the one set from it. */
-    Match: {
-      existing: components["schemas"]["Shown"];
-      target: components["schemas"]["Shown"];
-      ways: components["schemas"]["WaysSheet"];
-    };
-    /** @enum {string} */
-    MethodEnum: "two-position" | "face-about" | "both-axes" | "two-peg" | "water-level";
-    /** @description A level that moves, and by how much. */
-    MoveRow: {
-      what: string;
-      by: string;
-    };
-    /** @description What a change moves, and how what was shot would be judged anew. */
-    MovesSheet: {
-      moves: components["schemas"]["MoveRow"][];
-      rejudged: string[];
-      refused: string;
-    };
-    /** @description What moves when a run is accepted: a set-up's readings, and by how much. */
-    Moving: {
-      what: string;
-      by: string;
-    };
-    /** @enum {string} */
-    NumberingEnum: "up" | "down" | "centre-zero";
-    /** @description Why a mark can't be made from here, and the ways out. */
-    ObstacleSheet: {
-      why: string;
-      ways_out: string[];
-    };
-    /** @enum {string} */
-    OccasionEnum: "clock" | "knock" | "end" | "pour" | "check" | "closing";
-    /** @description A ready answer; ``text`` can be typed in the field. */
-    OfferBody: {
-      label: string;
-      text: string;
-    };
-    /** @description A way to pour; ``lacks`` says what keeps it from having a price. */
-    OptionSheet: {
-      way: components["schemas"]["WayEnum"];
-      name: string;
-      volume: components["schemas"]["Amount"];
-      order: components["schemas"]["Amount"];
-      loose_stone: components["schemas"]["Amount"];
-      stone_taken: components["schemas"]["Amount"];
-      regraded: components["schemas"]["Amount"];
-      thinnest: components["schemas"]["Shown"];
-      is_held: boolean;
-      cost: string;
-      lacks: string;
-      moves: string;
-      level: string;
-    };
-    /** @description A trigger, and how far the slab is raised or lowered within what the datum allows. */
-    OptionsInputRequest: {
-      trigger: string;
-      raised: string;
-      down: string;
-      up: string;
-    };
-    /** @description A floor's options; the cheapest without a hold, and the points a trigger touches. */
-    OptionsSheet: {
-      options: components["schemas"]["OptionSheet"][];
-      cheapest: string;
-      saving: string;
-      touched: string[];
-      why_none: string;
-    };
-    /** @description A panel of a slab; its corners are empty where it is the whole slab. */
-    PanelInputRequest: {
-      name: string;
-      kind: components["schemas"]["PanelKindEnum"];
-      toward: components["schemas"]["TowardEnum"];
-      fall: string;
-      toward_across: components["schemas"]["TowardEnum"];
-      fall_across: string;
-      x: string;
-      y: string;
-      drop: string;
-      corners: components["schemas"]["CornerInputRequest"][];
-    };
-    /** @enum {string} */
-    PanelKindEnum: "level" | "one" | "two" | "point";
-    /** @description A panel as it can be typed again; no corners where it is the whole slab. */
-    PanelSheet: {
-      name: string;
-      kind: components["schemas"]["PanelKindEnum"];
-      toward: components["schemas"]["TowardEnum"];
-      fall: string;
-      toward_across: components["schemas"]["TowardEnum"];
-      fall_across: string;
-      x: string;
-      y: string;
-      drop: string;
-      corners: components["schemas"]["Corner"][];
-    };
-    /** @description A point on the plan and its state: in the fine pass, and in the rough one kept apart. */
-    Peg: {
-      id: string;
-      name: string;
-      place: components["schemas"]["Place"];
-      is_extra: boolean;
-      target: components["schemas"]["Shown"] | null;
-      state: components["schemas"]["PegStateEnum"];
-      shot: components["schemas"]["PegShot"] | null;
-      rough_state: components["schemas"]["PegStateEnum"];
-      rough: components["schemas"]["PegShot"] | null;
-    };
-    /** @description How many points are in each state. */
-    PegCounts: {
-      points: number;
-      not_shot: number;
-      on: number;
-      high: number;
-      low: number;
-      close: number;
-      found: number;
-      in_doubt: number;
-      counted_on: number;
-      rough: number;
-      thin: number;
-    };
-    /** @description The shot that counts on a point; one in doubt counts for nothing until it is cleared. */
-    PegShot: {
-      reading: components["schemas"]["BothTexts"];
-      /** Format: double */
-      scale_value: number;
-      elevation: components["schemas"]["Shown"];
-      target: components["schemas"]["Shown"] | null;
-      thickness: components["schemas"]["Shown"] | null;
-      deviation: string;
-      verdict: components["schemas"]["VerdictEnum"];
-      is_close: boolean;
-      verdict_text: string;
-      uncertainty: string;
-      largest_part: string;
-      action: string;
-      is_thin: boolean;
-      id: string;
-      set_up: number;
-      in_doubt: boolean;
-    };
-    /** @enum {string} */
-    PegStateEnum: "not-shot" | "on" | "high" | "low" | "close" | "in-doubt" | "found";
-    /** @description A pier: what was shot, what it is to be, what it takes; empty where not known yet. */
-    PierLine: {
-      name: string;
-      hole: string;
-      along: components["schemas"]["Shown"];
-      ground: components["schemas"]["Shown"] | null;
-      bottom: components["schemas"]["Shown"] | null;
-      depth: components["schemas"]["Shown"] | null;
-      bearing: string;
-      is_cleaned: boolean | null;
-      top: components["schemas"]["Shown"];
-      seat: components["schemas"]["Shown"];
-      shot_top: components["schemas"]["Shown"] | null;
-      tube: components["schemas"]["Shown"] | null;
-      concrete: components["schemas"]["Amount"] | null;
-      head: string;
-      problem: string;
-    };
-    /** @description A row of piers: each pier, all their concrete, and the cut list where a stock is given. */
-    PierSchedule: {
-      element: string;
-      name: string;
-      diameter: components["schemas"]["Shown"];
-      bell: string;
-      stack: string[];
-      piers: components["schemas"]["PierLine"][];
-      concrete: components["schemas"]["Amount"] | null;
-      stocks: components["schemas"]["StockLine"][];
-      waste: components["schemas"]["Shown"] | null;
-      cut_problem: string;
-    };
-    /** @description A place in plan, metres from the job's origin. */
-    Place: {
-      x: components["schemas"]["Shown"];
-      y: components["schemas"]["Shown"];
-    };
-    /** @description A place to set a height at, with its own height, and down from the level line. */
-    PlaceSheet: {
-      name: string;
-      where: string;
-      is_corner: boolean;
-      place: components["schemas"]["Place"];
-      distance: components["schemas"]["Shown"];
-      target: components["schemas"]["Shown"];
-      clamp: components["schemas"]["BothTexts"];
-      drop: string;
-      obstacle: components["schemas"]["ObstacleSheet"] | null;
-    };
-    /** @description A point an element would be shot at. */
-    PlannedSheet: {
-      name: string;
-      stage: string;
-      surface: string;
-      place: components["schemas"]["Place"];
-      target: components["schemas"]["Shown"] | null;
-    };
-    /** @description An extra point. */
-    PointInputRequest: {
-      /** Format: uuid */
-      id: string;
-      x: string;
-      y: string;
-    };
-    /** @description One point from one set-up: its height four ways, none where it is only found out. */
-    PointTarget: {
-      target: components["schemas"]["Shown"] | null;
-      clamp: components["schemas"]["BothTexts"] | null;
-      ways: components["schemas"]["WaysSheet"] | null;
-      obstacle: components["schemas"]["ObstacleSheet"] | null;
-    };
-    /** @description What a reading would say, and what makes it unlikely where something does. */
-    Preview: {
-      says: components["schemas"]["Said"];
-      unlikely: components["schemas"]["Unlikely"] | null;
-    };
-    /** @description A job's prices, each may be empty. */
-    PricesInputRequest: {
-      concrete: string;
-      stone: string;
-      labor: string;
-      short_load: string;
-      short_below: string;
-      for_crew: boolean;
-    };
-    /** @description Prices as they can be typed again; whose they are, and what each is paid for. */
-    PricesSheet: {
-      concrete: string;
-      stone: string;
-      labor: string;
-      short_load: string;
-      short_below: string;
-      is_own: boolean;
-      volume_unit: string;
-      area_unit: string;
-    };
-    /** @description Up to where a kit can prove the job's tightest tolerance; metres, none where it can't. */
-    Proof: {
-      /** Format: double */
-      metres: number | null;
-      text: string;
-    };
-    /** @description An entry that was read, metres; for drawing it to scale. */
-    ReadEntry: {
-      name: string;
-      /** Format: double */
-      metres: number;
-    };
-    /** @enum {integer} */
-    ReadPartsEnum: 1 | 2 | 10;
-    /** @description A new receiver. */
-    ReceiverInputRequest: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      fast_beep: components["schemas"]["FastBeepEnum"];
-      fine: string;
-      coarse: string;
-    };
-    /** @description A receiver, as it is listed. */
-    ReceiverSheet: {
-      id: string;
-      name: string;
-      fast_beep: string;
-      beeps: components["schemas"]["Beep"][];
-      fine_text: string;
-      coarse_text: string;
-    };
-    /** @description What was recorded, by its id. */
-    Recorded: {
-      id: string;
-    };
-    /** @description A regrading of stone that is over a trigger. */
-    RegradeInputRequest: {
-      /** Format: uuid */
-      id: string;
-      trigger: string;
-      /** Format: date-time */
-      graded_at: string;
-    };
-    /** @description A known point read again: a benchmark or a turning point. */
-    RereadInputRequest: {
-      /** Format: uuid */
-      id: string;
-      /** Format: uuid */
-      point: string;
-      reading: string;
-      occasion: components["schemas"]["OccasionEnum"];
-      /** Format: date-time */
-      taken_at: string;
-    };
-    /** @description What a re-read would say. */
-    RereadPreview: {
-      text: string;
-      is_good: boolean;
-      doubts: string;
-    };
-    /** @description A known point read again, and how far it was off. */
-    RereadSheet: {
-      id: string;
-      point: string;
-      reading: string;
-      occasion: string;
-      difference: string;
-      is_good: boolean;
-      taken_at: string;
-      taken_by: string;
-    };
-    /** @description A new rod. */
-    RodInputRequest: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      numbering: components["schemas"]["NumberingEnum"];
-      graduation: components["schemas"]["GraduationEnum"];
-      length: string;
-      has_bubble: boolean;
-      read_parts: components["schemas"]["ReadPartsEnum"];
-    };
-    /** @description A rod, as it is listed and drawn; metres. */
-    RodSheet: {
-      id: string;
-      name: string;
-      numbering: components["schemas"]["NumberingEnum"];
-      numbering_text: string;
-      graduation: components["schemas"]["GraduationSheet"];
-      /** Format: double */
-      length: number;
-      length_text: string;
-      /** Format: double */
-      lowest: number;
-      /** Format: double */
-      highest: number;
-      has_bubble: boolean;
-      read_to_text: string;
-    };
-    /** @description A point of a run: its backsight, foresight, rise or fall, and elevation. */
-    RunLine: {
-      key: string;
-      point: string;
-      set_up: number;
-      backsight: string;
-      height_of_instrument: string;
-      foresight: string;
-      rise: string;
-      fall: string;
-      elevation: string;
-      adjusted: string;
-      correction: string;
-      uncertainty: string;
-    };
-    /** @description A run, and how it closes. */
-    RunSheet: {
-      closing: string;
-      name: string;
-      lines: components["schemas"]["RunLine"][];
-      sums: components["schemas"]["RunSums"];
-      misclosure: string;
-      allowed: string;
-      is_allowed: boolean;
-      is_accepted: boolean;
-      in_doubt: boolean;
-      advice: string;
-      moving: components["schemas"]["Moving"][];
-      spots: components["schemas"]["RunSpot"][];
-    };
-    /** @description A place of a run in plan and in profile; metres along it and above its lowest point. */
-    RunSpot: {
-      name: string;
-      kind: string;
-      place: components["schemas"]["Place"] | null;
-      /** Format: double */
-      along: number;
-      /** Format: double */
-      height: number | null;
-    };
-    /** @description The sums under a run; the three differences must agree. */
-    RunSums: {
-      backsights: string;
-      foresights: string;
-      backsights_less_foresights: string;
-      rises: string;
-      falls: string;
-      rises_less_falls: string;
-      last_less_first: string;
-      proves: boolean;
-    };
-    /** @description The runs of a job, and its turning points. */
-    RunsSheet: {
-      runs: components["schemas"]["RunSheet"][];
-      turning_points: components["schemas"]["TurningPointSheet"][];
-    };
-    /** @description What a reading says of the surface it stands on. */
-    Said: {
-      reading: components["schemas"]["BothTexts"];
-      /** Format: double */
-      scale_value: number;
-      elevation: components["schemas"]["Shown"];
-      target: components["schemas"]["Shown"] | null;
-      thickness: components["schemas"]["Shown"] | null;
-      deviation: string;
-      verdict: components["schemas"]["VerdictEnum"];
-      is_close: boolean;
-      verdict_text: string;
-      uncertainty: string;
-      largest_part: string;
-      action: string;
-      is_thin: boolean;
-    };
-    /** @description Who is signed in; demo accounts stand only where the demo is loaded. */
-    SessionSheet: {
-      name: string;
-      crews: components["schemas"]["CrewSheet"][];
-      demo_accounts: components["schemas"]["Account"][];
-      styles: components["schemas"]["StyleChoice"][];
-    };
-    /** @description What a set-up that is being typed gives, and what is wrong with it so far. */
-    SetUpDraftAnswer: {
-      draft: components["schemas"]["SetUpDraftSheet"];
-      errors: components["schemas"]["ErrorBody"][];
-    };
-    /** @description What a set-up that is being typed gives; parts it does not yet give are empty. */
-    SetUpDraftSheet: {
-      line: components["schemas"]["LineSheet"] | null;
-      place: components["schemas"]["Place"] | null;
-      proof: components["schemas"]["Proof"] | null;
-      agreeing: components["schemas"]["Agreeing"] | null;
-      asks_distance: boolean;
-    };
-    /**
-     * @description A new set-up with its backsights, the first on a benchmark or a turning point.
-     *
-     *     ``taped`` and ``distance`` may be empty.
-     */
-    SetUpInputRequest: {
-      /** Format: uuid */
-      id: string;
-      /** Format: uuid */
-      instrument: string;
-      /** Format: uuid */
-      receiver?: string | null;
-      x: string;
-      y: string;
-      /** Format: date-time */
-      taken_at: string;
-      /** Format: uuid */
-      rod: string;
-      /** Format: uuid */
-      benchmark: string;
-      backsight: string;
-      taped: string;
-      side: components["schemas"]["SideEnum"];
-      /** @default  */
-      distance: string;
-      extras?: components["schemas"]["ExtraBacksightInputRequest"][];
-    };
-    /** @description A set-up as screens show it; ``known`` is the point it stands on. */
-    SetUpSheet: {
-      id: string;
-      number: number;
-      instrument: string;
-      instrument_id: string;
-      receiver: components["schemas"]["ReceiverSheet"] | null;
-      rod: components["schemas"]["RodSheet"];
-      known: string;
-      known_id: string;
-      known_elevation: components["schemas"]["Shown"];
-      known_uncertainty: string;
-      further: components["schemas"]["FurtherBacksight"][];
-      disagreement: string;
-      line: components["schemas"]["LineSheet"];
-      place: components["schemas"]["Place"];
-      proof: components["schemas"]["Proof"] | null;
-      standing: components["schemas"]["StandingSheet"];
-      taken_at: string;
-      taken_by: string;
-    };
-    /** @enum {string} */
-    SettingEnum: "fine" | "coarse";
-    /** @description A new shot. */
-    ShotInputRequest: {
-      /** Format: uuid */
-      id: string;
-      /** Format: uuid */
-      set_up: string;
-      /** Format: uuid */
-      point: string;
-      reading: string;
-      /** Format: date-time */
-      taken_at: string;
-      /** @default fine */
-      setting: components["schemas"]["SettingEnum"];
-      /** @default  */
-      first_typed: string;
-      /** @default  */
-      slip: string;
-    };
-    /** @description A length: exact metres, and the text a person reads. */
-    Shown: {
-      metres: string;
-      text: string;
-    };
-    /** @enum {string} */
-    SideEnum: "above" | "below";
-    /** @description A name and a password. */
-    SignInRequest: {
-      username: string;
-      password: string;
-    };
-    /** @description A usual slip that would explain the reading, and what it gives without it. */
-    SlipOffer: {
-      slip: string;
-      reading: string;
-      says: components["schemas"]["Said"];
-    };
-    /** @description A named point and the thickness there. */
-    Spot: {
-      point: string;
-      thickness: components["schemas"]["Shown"];
-    };
-    /** @description A spot off its design, and what to do there. */
-    SpotSheet: {
-      point: string;
-      id: string;
-      thickness: components["schemas"]["Shown"];
-      action: string;
-      is_thin: boolean;
-    };
-    /** @description A rectangle's sides and diagonals as measured. */
-    SquareInputRequest: {
-      side: string;
-      far_side: string;
-      first: string;
-      second: string;
-    };
-    /** @description What two measured diagonals say, and how far to slide which side. */
-    SquareSheet: {
-      diagonal: components["schemas"]["Shown"];
-      difference: components["schemas"]["Shown"];
-      is_square: boolean;
-      slide: string;
-    };
-    /** @enum {string} */
-    StageEnum: "layout" | "dig" | "forms" | "piers" | "stone" | "marks";
-    /** @description How many points of a stage there are, were shot fine, and are in doubt. */
-    StageProgress: {
-      stage: components["schemas"]["StageEnum"];
-      points: number;
-      shot: number;
-      in_doubt: number;
-    };
-    /** @description Everything a stage's screen shows. */
-    StageSheet: {
-      stage: components["schemas"]["StageEnum"];
-      works: components["schemas"]["Work"][];
-      holds: components["schemas"]["Hold"][];
-      boards: components["schemas"]["BoardsSheet"][];
-      schedules: components["schemas"]["PierSchedule"][];
-    };
-    /** @description How far a set-up can be trusted: its clock, its re-reads, and its doubts. */
-    StandingSheet: {
-      stands: boolean;
-      has_ended: boolean;
-      in_doubt: boolean;
-      why: string;
-      good_at: string;
-      due_at: string;
-      rereads: components["schemas"]["RereadSheet"][];
-    };
-    /** @description A step of the order of work, and where the job stands in it. */
-    Step: {
-      key: components["schemas"]["KeyEnum"];
-      state: components["schemas"]["StepStateEnum"];
-      note: string;
-    };
-    /** @description A step of a footing. */
-    StepInputRequest: {
-      along: string;
-      drop: string;
-    };
-    /** @enum {string} */
-    StepStateEnum: "done" | "next" | "open" | "later" | "attention";
-    /** @description A step of a footing as it is typed. */
-    StepTyped: {
-      along: string;
-      drop: string;
-    };
-    /** @description A stock length and what is cut from it. */
-    StockLine: {
-      pieces: string[];
-      waste: components["schemas"]["Shown"];
-    };
-    /** @description A stretch of a slab's edge and its thickness at both ends. */
-    StretchInputRequest: {
-      length: string;
-      start: string;
-      end: string;
-    };
-    /** @description Why a shot is struck through. */
-    StrikeInputRequest: {
-      /** Format: uuid */
-      id: string;
-      reason: string;
-    };
-    /** @description Where an isolation strip goes, and what is on its roll. */
-    StripInputRequest: {
-      stretches: components["schemas"]["StretchInputRequest"][];
-      strip_height: string;
-      roll: string;
-    };
-    /** @description An isolation strip: courses at its deepest, strip in all, rolls. */
-    StripSheet: {
-      courses: number;
-      strip: components["schemas"]["Shown"];
-      rolls: number;
-    };
-    /** @description A style a job can have. */
-    StyleChoice: {
-      code: string;
-      label: string;
-      example: string;
-    };
-    /** @enum {string} */
-    StyleEnum: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
-    /** @description A height to set, where it is set, and the ways of setting it. */
-    SurfaceSheet: {
-      key: string;
-      name: string;
-      points: string[];
-      target: components["schemas"]["Shown"];
-      ways: components["schemas"]["WaysSheet"];
-    };
-    /** @description A file with a table in it, as base64. */
-    TableInputRequest: {
-      table: string;
-    };
-    /** @description The concrete of one floor. */
-    TakeOff: {
-      thinnest: components["schemas"]["Spot"];
-      thickest: components["schemas"]["Spot"];
-      mean: components["schemas"]["Shown"];
-      volume: components["schemas"]["Amount"];
-      field_book_volume: components["schemas"]["Amount"];
-      field_book_difference: components["schemas"]["Amount"];
-      nominal_volume: components["schemas"]["Amount"];
-      extra: components["schemas"]["Amount"];
-      sure_within: components["schemas"]["Amount"];
-      /** Format: double */
-      extrapolated_percent: number;
-      asks_for_corner_shots: boolean;
-      order: components["schemas"]["Amount"];
-      /** Format: double */
-      waste_percent: number;
-      /** Format: double */
-      order_step: number;
-    };
-    /** @description The thickness of a slab over its shot stone; ``why_none`` where it can't be drawn yet. */
-    ThicknessMap: {
-      nominal: components["schemas"]["Shown"];
-      least: components["schemas"]["Shown"];
-      bands: components["schemas"]["BandSheet"][];
-      contours: components["schemas"]["ContourSheet"][];
-      worst: components["schemas"]["SpotSheet"][];
-      why_none: string;
-    };
-    /** @enum {string} */
-    TowardEnum: "right" | "left" | "away" | "near";
-    /** @description What three, four and five are counted in. */
-    TriangleInputRequest: {
-      multiple: string;
-    };
-    /** @description A right triangle for a first corner. */
-    TriangleSheet: {
-      leg: components["schemas"]["Shown"];
-      other: components["schemas"]["Shown"];
-      across: components["schemas"]["Shown"];
-    };
-    /** @description How often a benchmark is read again, and how far off is still good. */
-    TrustInputRequest: {
-      reread_minutes: string;
-      reread_tolerance: string;
-      rough_tolerance: string;
-      run_allowance: string;
-    };
-    /** @description A job's limits as they can be typed again, and what holds where they are empty. */
-    TrustLimits: {
-      reread_minutes: number;
-      reread_tolerance: string;
-      reread_tolerance_text: string;
-      rough_tolerance: string;
-      rough_tolerance_text: string;
-      run_allowance: string;
-      run_allowance_text: string;
-    };
-    /** @description Where an instrument stands with its checks; ``due_at`` is empty where it is due at once. */
-    TrustSheet: {
-      state: components["schemas"]["TrustSheetStateEnum"];
-      text: string;
-      due_at: string;
-    };
-    /** @enum {string} */
-    TrustSheetStateEnum:
-      "in-date" | "due" | "never-checked" | "knocked" | "out-of-true" | "needs-none";
-    /** @description A new turning point. */
-    TurningPointInputRequest: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      reading: string;
-      x: string;
-      y: string;
-      /** Format: date-time */
-      taken_at: string;
-    };
-    /** @description A turning point as it can be stood on, or kept as a benchmark. */
-    TurningPointSheet: {
-      id: string;
-      name: string;
-      elevation: components["schemas"]["Shown"];
-      uncertainty: string;
-      place: components["schemas"]["Place"];
-      set_up: number;
-      is_fixed: boolean;
-      is_used: boolean;
-      in_doubt: boolean;
-    };
-    /** @description Why there is no take-off yet, and what would make one. */
-    Undecided: {
-      typed: string;
-      why: string;
-      accepts: string;
-    };
-    /** @description A reading far from what is expected; ``why`` says from what, and how far. */
-    Unlikely: {
-      why: string;
-      offers: components["schemas"]["SlipOffer"][];
-    };
-    /** @enum {string} */
-    VerdictEnum: "on" | "high" | "low" | "found";
-    /** @enum {string} */
-    WayEnum: "as-it-is" | "regrade-all" | "regrade-over" | "move-level" | "from-stone";
-    /** @description What is in doubt at a set-up, nearest first from where the instrument stands now. */
-    WayOut: {
-      why: string;
-      from_set_up: number;
-      points: components["schemas"]["DoubtedPoint"][];
-      turning_points: string[];
-      to_try: string;
-      clears: number;
-    };
-    /** @description One height, four ways; ``tape`` is empty where the beam's elevation is not known. */
-    WaysSheet: {
-      clamp: components["schemas"]["BothTexts"];
-      /** Format: double */
-      clamp_value: number;
-      /** Format: double */
-      reference_value: number;
-      slide: components["schemas"]["BothTexts"];
-      tape: components["schemas"]["BothTexts"] | null;
-      tape_verb: string;
-      direct: components["schemas"]["BothTexts"];
-      direct_verb: string;
-      obstacle: components["schemas"]["ObstacleSheet"] | null;
-    };
-    /** @description One element at a stage: what is shot there, and how far it is. */
-    Work: {
-      id: string;
-      name: string;
-      kind: components["schemas"]["ElementKindEnum"];
-      kind_text: string;
-      surface: string;
-      tolerance: components["schemas"]["Shown"];
-      rough_tolerance: components["schemas"]["Shown"];
-      drawn: components["schemas"]["DrawnLine"][];
-      counts: components["schemas"]["PegCounts"];
-      pegs: components["schemas"]["Peg"][];
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+    schemas: {
+        /** @description A run that is accepted. */
+        AcceptInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            accepted_at: string;
+            keep: components["schemas"]["KeepInputRequest"][];
+        };
+        /** @description A demo account. */
+        Account: {
+            username: string;
+            password: string;
+            who: string;
+        };
+        /** @description How far several backsights disagree, against what is allowed. */
+        Agreeing: {
+            text: string;
+            is_good: boolean;
+        };
+        /** @description An area or a volume: the number in its unit, and the text with the unit. */
+        Amount: {
+            /** Format: double */
+            value: number;
+            text: string;
+        };
+        /** @description An answer about a pour. */
+        AnswerInputRequest: {
+            /** Format: uuid */
+            id: string;
+            question: components["schemas"]["AskedEnum"];
+            answer: string;
+            is_good: boolean;
+            /** Format: date-time */
+            taken_at: string;
+        };
+        /** @enum {string} */
+        AskedEnum: "ordered" | "extra" | "inspection" | "strip";
+        /** @description A line of the list with its reason, and where what it rests on is. */
+        AskedLine: {
+            question: components["schemas"]["QuestionEnum"];
+            title: string;
+            is_go: boolean;
+            reason: string;
+            where: string;
+            lifted: components["schemas"]["LiftedSheet"] | null;
+            asked: string;
+        };
+        /** @description A band of the map: from how thick to how thick, as a path in metres. */
+        BandSheet: {
+            low: components["schemas"]["Shown"];
+            high: components["schemas"]["Shown"];
+            kind: components["schemas"]["BandSheetKindEnum"];
+            /** Format: double */
+            share: number;
+            area: components["schemas"]["Amount"];
+            path: string;
+        };
+        /** @enum {string} */
+        BandSheetKindEnum: "thin" | "less" | "on" | "more";
+        /** @enum {string} */
+        BeamClassEnum: "1" | "2" | "3R" | "3B";
+        /** @enum {string} */
+        BearingEnum: "rock" | "refusal" | "undisturbed soil" | "engineered fill";
+        /** @description A beep, and what to do when it sounds. */
+        Beep: {
+            sound: string;
+            means: string;
+        };
+        /** @description A new benchmark. */
+        BenchmarkInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            elevation: string;
+            description: string;
+            /** @default  */
+            x: string;
+            /** @default  */
+            y: string;
+        };
+        /** @description A benchmark. */
+        BenchmarkSheet: {
+            id: string;
+            name: string;
+            elevation: components["schemas"]["Shown"];
+            description: string;
+            place: components["schemas"]["Place"] | null;
+            uncertainty: string;
+        };
+        /** @enum {unknown} */
+        BlankEnum: "";
+        /** @description A board at a corner; ``stepped`` says by how much the string is lower there. */
+        BoardRow: {
+            corner: string;
+            ground: components["schemas"]["Shown"];
+            string: components["schemas"]["Shown"];
+            height: components["schemas"]["Shown"];
+            stake: components["schemas"]["Shown"];
+            stepped: string;
+        };
+        /** @description The boards around an outline; no string before a corner was shot. */
+        BoardsSheet: {
+            element: string;
+            name: string;
+            string: components["schemas"]["Shown"] | null;
+            highest: string;
+            lowest: string;
+            difference: components["schemas"]["Shown"] | null;
+            boards: components["schemas"]["BoardRow"][];
+            left: number;
+            diagonals: components["schemas"]["Shown"][];
+        };
+        /** @description A line of the book; a column that does not apply is empty. */
+        BookRow: {
+            shot: string;
+            point: string;
+            floor: string;
+            backsight: string;
+            intermediate: string;
+            foresight: string;
+            rise: string;
+            fall: string;
+            height_of_instrument: string;
+            elevation: string;
+            struck: string;
+            in_doubt: boolean;
+            note: string;
+            typed: string;
+            taken_at: string;
+            taken_by: string;
+        };
+        /** @description The level notes of a set-up; lengths in ``style``. */
+        BookSheet: {
+            set_up: components["schemas"]["SetUpSheet"];
+            style_text: string;
+            rows: components["schemas"]["BookRow"][];
+            sums: components["schemas"]["BookSums"] | null;
+        };
+        /** @description The sums under the notes; all three differences must agree. */
+        BookSums: {
+            backsight: string;
+            foresight: string;
+            backsight_less_foresight: string;
+            rises: string;
+            falls: string;
+            rises_less_falls: string;
+            first: string;
+            last: string;
+            last_less_first: string;
+            proves: boolean;
+        };
+        /** @description A value on the rod's own scale, and in the job's style where that differs. */
+        BothTexts: {
+            rod: string;
+            job: string;
+        };
+        /** @description The instrument was knocked where it stands. */
+        BumpInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            happened_at: string;
+        };
+        /** @description What a check that is being typed gives so far. */
+        CheckDraft: {
+            says: components["schemas"]["CheckSays"] | null;
+            read: components["schemas"]["ReadEntry"][];
+        };
+        /** @description What a check that is being typed gives, and what is wrong with it so far. */
+        CheckDraftAnswer: {
+            draft: components["schemas"]["CheckDraft"];
+            errors: components["schemas"]["ErrorBody"][];
+        };
+        /** @description A check: its entries by name as they are typed, with ``…_side`` above or below. */
+        CheckInputRequest: {
+            /** Format: uuid */
+            id: string;
+            method: components["schemas"]["MethodEnum"];
+            typed: {
+                [key: string]: string;
+            };
+            /** Format: date-time */
+            made_at: string;
+        };
+        /** @description A check in an instrument's history. */
+        CheckRow: {
+            id: string;
+            method: string;
+            method_text: string;
+            made_at: string;
+            made_by: string;
+            says: components["schemas"]["CheckSays"];
+        };
+        /** @description What a check says; ``settle`` is what would decide an inconclusive one. */
+        CheckSays: {
+            verdict: components["schemas"]["CheckVerdictEnum"];
+            verdict_text: string;
+            slope: string;
+            /** Format: double */
+            plotted: number;
+            uncertainty: string;
+            /** Format: double */
+            uncertainty_plotted: number;
+            specification: string;
+            gap: string;
+            true_error: string;
+            base: string;
+            direction: string;
+            /** Format: double */
+            direction_degrees: number | null;
+            settle: string;
+            errors: components["schemas"]["ErrorAt"][];
+        };
+        /** @enum {string} */
+        CheckVerdictEnum: "pass" | "fail" | "inconclusive";
+        /** @description What the crew chose: how close calls count, and how long a check holds. */
+        Choices: {
+            strict_calls: boolean;
+            check_days: number;
+        };
+        /** @description What a crew chooses. */
+        ChoicesInputRequest: {
+            strict_calls: boolean;
+            check_days: number;
+        };
+        /** @description A contour line as a path in metres, and a place on it for its name. */
+        ContourSheet: {
+            level: components["schemas"]["Shown"];
+            path: string;
+            at: components["schemas"]["Place"] | null;
+        };
+        /** @description A corner as it can be typed. */
+        Corner: {
+            x: string;
+            y: string;
+        };
+        /** @description A corner of an outline. */
+        CornerInputRequest: {
+            x: string;
+            y: string;
+        };
+        /** @description The corners of a table, as they can be typed. */
+        CornersRead: {
+            corners: components["schemas"]["Corner"][];
+        };
+        /** @description A crew of the person's, and what they may do in it. */
+        CrewSheet: {
+            id: string;
+            name: string;
+            role: string;
+            can_plan: boolean;
+        };
+        /** @description A point whose last reading is in doubt; it lies on a floor or on an element. */
+        DoubtedPoint: {
+            point: string;
+            name: string;
+            floor: string;
+            element: string;
+            stage: components["schemas"]["StageEnum"];
+            floor_name: string;
+            reading: string;
+            taken_at: string;
+            distance: components["schemas"]["Shown"];
+            is_to_try: boolean;
+        };
+        /** @description A stretch of an element's drawing: an outline where it is closed, else a line. */
+        DrawnLine: {
+            places: components["schemas"]["Place"][];
+            is_closed: boolean;
+        };
+        /** @description What an element's form would make, and what is wrong with it so far. */
+        ElementDraftAnswer: {
+            draft: components["schemas"]["ElementDraftSheet"];
+            errors: components["schemas"]["ErrorBody"][];
+        };
+        /** @description An element while it is being typed; even the name may be empty. */
+        ElementDraftInputRequest: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["ElementKindEnum"];
+            name: string;
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            /** Format: uuid */
+            reference: string | null;
+            part: components["schemas"]["FloorPartEnum"];
+            tolerance: string;
+            shape: components["schemas"]["ElementShapeEnum"];
+            /** Format: uuid */
+            outline_of: string | null;
+            corners: components["schemas"]["CornerInputRequest"][];
+            measures: {
+                [key: string]: string;
+            };
+            steps: components["schemas"]["StepInputRequest"][];
+            layers: components["schemas"]["LayerInputRequest"][];
+        };
+        /** @description What an element's form would make so far; nothing where a field was refused. */
+        ElementDraftSheet: {
+            drawn: components["schemas"]["DrawnLine"][];
+            corners: components["schemas"]["Place"][];
+            points: components["schemas"]["PlannedSheet"][];
+            heights: components["schemas"]["HeightRow"][];
+        };
+        /** @description An element of the plan; which measures count, its kind says. */
+        ElementInputRequest: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["ElementKindEnum"];
+            name: string;
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            /** Format: uuid */
+            reference: string | null;
+            part: components["schemas"]["FloorPartEnum"];
+            tolerance: string;
+            shape: components["schemas"]["ElementShapeEnum"];
+            /** Format: uuid */
+            outline_of: string | null;
+            corners: components["schemas"]["CornerInputRequest"][];
+            measures: {
+                [key: string]: string;
+            };
+            steps: components["schemas"]["StepInputRequest"][];
+            layers: components["schemas"]["LayerInputRequest"][];
+        };
+        /** @enum {string} */
+        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed";
+        /** @enum {string} */
+        ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
+        /** @description An element as lists and plans show it; its level where it starts. */
+        ElementSheet: {
+            id: string;
+            name: string;
+            kind: components["schemas"]["ElementKindEnum"];
+            kind_text: string;
+            level: components["schemas"]["Shown"] | null;
+            tolerance: components["schemas"]["Shown"];
+            drawn: components["schemas"]["DrawnLine"][];
+        };
+        /** @description An element as it can be typed again. */
+        ElementTyped: {
+            kind: components["schemas"]["ElementKindEnum"];
+            name: string;
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            reference: string;
+            part: components["schemas"]["FloorPartEnum"];
+            tolerance: string;
+            shape: components["schemas"]["ElementShapeEnum"];
+            outline_of: string;
+            corners: components["schemas"]["Corner"][];
+            measures: {
+                [key: string]: string;
+            };
+            steps: components["schemas"]["StepTyped"][];
+            layers: components["schemas"]["LayerTyped"][];
+        };
+        /** @description The beam's error at a distance. */
+        ErrorAt: {
+            at: string;
+            error: string;
+        };
+        /** @description One refusal; ``field`` is empty where it belongs to the whole request. */
+        ErrorBody: {
+            field: string;
+            code: string;
+            typed: string;
+            why: string;
+            accepts: string;
+            offers: components["schemas"]["OfferBody"][];
+        };
+        /** @description What every status of 400 and above carries. */
+        ErrorsBody: {
+            errors: components["schemas"]["ErrorBody"][];
+        };
+        /** @description A further backsight, on another benchmark. */
+        ExtraBacksightInputRequest: {
+            /** Format: uuid */
+            benchmark: string;
+            backsight: string;
+        };
+        /** @enum {string} */
+        FastBeepEnum: "too-high" | "too-low";
+        /** @description What was found at the bottom of a hole. */
+        FindingInputRequest: {
+            /** Format: uuid */
+            id: string;
+            bearing: components["schemas"]["BearingEnum"];
+            is_cleaned: boolean;
+            /** Format: date-time */
+            taken_at: string;
+        };
+        /** @description What a floor's form would make, and what is wrong with it so far. */
+        FloorDraftAnswer: {
+            draft: components["schemas"]["FloorDraftSheet"];
+            errors: components["schemas"]["ErrorBody"][];
+        };
+        /** @description A floor's plan while it is being typed; even the name may be empty. */
+        FloorDraftInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            shape: components["schemas"]["FloorShapeEnum"];
+            length: string;
+            width: string;
+            notch_length: string;
+            notch_width: string;
+            corners: components["schemas"]["CornerInputRequest"][];
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            /** Format: uuid */
+            reference: string | null;
+            thickness: string;
+            least_thickness: string;
+            tolerance: string;
+            grid_spacing: string;
+            mark_spacing: string;
+            waste: string;
+            order_step: string;
+            /** @default  */
+            stone_thickness: string;
+            /** @default follow */
+            formation: components["schemas"]["FormationEnum"];
+            panels?: components["schemas"]["PanelInputRequest"][];
+        };
+        /** @description What a floor's form would make so far; parts it does not yet give are empty. */
+        FloorDraftSheet: {
+            outline: components["schemas"]["Place"][];
+            area: components["schemas"]["Amount"] | null;
+            grid: components["schemas"]["Place"][];
+            top_of_slab: components["schemas"]["Shown"] | null;
+            sub_base: components["schemas"]["Shown"] | null;
+            panels: components["schemas"]["Place"][][];
+            falls: string;
+            corner_levels: components["schemas"]["Shown"][];
+        };
+        /** @description A floor's plan; the fields of the other shapes may be empty. */
+        FloorInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            shape: components["schemas"]["FloorShapeEnum"];
+            length: string;
+            width: string;
+            notch_length: string;
+            notch_width: string;
+            corners: components["schemas"]["CornerInputRequest"][];
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            /** Format: uuid */
+            reference: string | null;
+            thickness: string;
+            least_thickness: string;
+            tolerance: string;
+            grid_spacing: string;
+            mark_spacing: string;
+            waste: string;
+            order_step: string;
+            /** @default  */
+            stone_thickness: string;
+            /** @default follow */
+            formation: components["schemas"]["FormationEnum"];
+            panels?: components["schemas"]["PanelInputRequest"][];
+        };
+        /** @enum {string} */
+        FloorPartEnum: "top" | "finished" | "sub-base" | "sub-grade";
+        /** @description A floor's outline, levels and pegs. */
+        FloorPlan: {
+            id: string;
+            name: string;
+            outline: components["schemas"]["Place"][];
+            panels: components["schemas"]["Place"][][];
+            area: components["schemas"]["Amount"];
+            top_of_slab: components["schemas"]["Shown"];
+            sub_base: components["schemas"]["Shown"];
+            thickness: components["schemas"]["Shown"];
+            least_thickness: components["schemas"]["Shown"];
+            falls: string;
+            sub_grade: components["schemas"]["Shown"] | null;
+            tolerance: components["schemas"]["Shown"];
+            rough_tolerance: components["schemas"]["Shown"];
+            counts: components["schemas"]["PegCounts"];
+            pegs: components["schemas"]["Peg"][];
+        };
+        /** @enum {string} */
+        FloorShapeEnum: "rectangle" | "l-shape" | "corners";
+        /** @description Everything the floor's screens show; one of take-off and undecided stands. */
+        FloorSheet: {
+            plan: components["schemas"]["FloorPlan"];
+            typed: components["schemas"]["FloorTyped"];
+            take_off: components["schemas"]["TakeOff"] | null;
+            undecided: components["schemas"]["Undecided"] | null;
+        };
+        /** @description A floor's plan as it can be typed again. */
+        FloorTyped: {
+            name: string;
+            corners: components["schemas"]["Corner"][];
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            reference: string;
+            thickness: string;
+            least_thickness: string;
+            tolerance: string;
+            grid_spacing: string;
+            mark_spacing: string;
+            waste: string;
+            order_step: string;
+            stone_thickness: string;
+            formation: components["schemas"]["FormationEnum"];
+            panels: components["schemas"]["PanelSheet"][];
+        };
+        /** @enum {string} */
+        FormationEnum: "follow" | "level";
+        /** @description A further backsight of a set-up. */
+        FurtherBacksight: {
+            benchmark: string;
+            reading: string;
+        };
+        /** @description The gear of a crew, what it chose, and the scales a new rod may have. */
+        GearSheet: {
+            instruments: components["schemas"]["InstrumentSheet"][];
+            receivers: components["schemas"]["ReceiverSheet"][];
+            rods: components["schemas"]["RodSheet"][];
+            graduations: components["schemas"]["GraduationSheet"][];
+            choices: components["schemas"]["Choices"];
+        };
+        /** @enum {string} */
+        GraduationEnum: "ft-in/8" | "ft-in/16" | "ft/100" | "in/8" | "in/16" | "in/32" | "m/cm" | "mm";
+        /** @description A printed scale, as it is drawn and keyed; metres. */
+        GraduationSheet: {
+            code: string;
+            label: string;
+            kind: string;
+            /** Format: double */
+            division: number;
+            fractions: string[];
+        };
+        /** @enum {string} */
+        HeightKindEnum: "height-of-instrument" | "constant";
+        /** @description A height an element would set, and at which points. */
+        HeightRow: {
+            name: string;
+            target: components["schemas"]["Shown"];
+            points: string[];
+        };
+        /** @description Something that must be answered before the work goes on. */
+        Hold: {
+            element: string;
+            what: string;
+            why: string;
+        };
+        /** @description An instrument's checks and knocks, the latest first, and how they are plotted. */
+        InstrumentHistory: {
+            instrument: components["schemas"]["InstrumentSheet"];
+            checks: components["schemas"]["CheckRow"][];
+            knocks: components["schemas"]["KnockRow"][];
+            /** Format: double */
+            specification_plotted: number;
+            plot_unit: string;
+            can_plan: boolean;
+        };
+        /** @description A new instrument. */
+        InstrumentInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: components["schemas"]["InstrumentKindEnum"];
+            range: string;
+            least_distance: string;
+            specification: string;
+            beam_class: components["schemas"]["BeamClassEnum"] | components["schemas"]["BlankEnum"];
+        };
+        /** @enum {string} */
+        InstrumentKindEnum: "rotary-laser" | "line-laser" | "optical-level" | "water-level";
+        /** @description An instrument, as it is listed. */
+        InstrumentSheet: {
+            id: string;
+            name: string;
+            kind: string;
+            kind_text: string;
+            range_text: string;
+            least_distance_text: string;
+            specification: string;
+            beam_class: string;
+            trust: components["schemas"]["TrustSheet"];
+        };
+        /** @description A new job with its first benchmark. */
+        JobInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            crew: string;
+            name: string;
+            place: string;
+            style: components["schemas"]["StyleEnum"];
+            benchmark: components["schemas"]["BenchmarkInputRequest"];
+        };
+        /** @description A job in the list. */
+        JobRow: {
+            id: string;
+            name: string;
+            place: string;
+            crew: string;
+            created_at: string;
+        };
+        /** @description A job, whole enough for every screen's frame. */
+        JobSheet: {
+            id: string;
+            name: string;
+            place: string;
+            crew: string;
+            crew_id: string;
+            style: string;
+            style_kind: string;
+            volume_unit: string;
+            /** Format: double */
+            longest_sight: number | null;
+            limits: components["schemas"]["TrustLimits"];
+            strict_calls: boolean;
+            can_plan: boolean;
+            can_record: boolean;
+            benchmarks: components["schemas"]["BenchmarkSheet"][];
+            floors: components["schemas"]["FloorPlan"][];
+            instruments: components["schemas"]["InstrumentSheet"][];
+            set_ups: components["schemas"]["SetUpSheet"][];
+            turning_points: components["schemas"]["TurningPointSheet"][];
+            stages: components["schemas"]["StageProgress"][];
+            elements: components["schemas"]["ElementSheet"][];
+            steps: components["schemas"]["Step"][];
+        };
+        /** @description The jobs of a person's crews. */
+        JobsSheet: {
+            jobs: components["schemas"]["JobRow"][];
+        };
+        /** @description A turning point to keep as a benchmark. */
+        KeepInputRequest: {
+            /** Format: uuid */
+            turning_point: string;
+            name: string;
+        };
+        /** @enum {string} */
+        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "concrete" | "pours" | "book";
+        /** @description What happened to an instrument. */
+        KnockInputRequest: {
+            /** Format: uuid */
+            id: string;
+            note: string;
+            /** Format: date-time */
+            happened_at: string;
+        };
+        /** @description A drop or a knock in an instrument's history. */
+        KnockRow: {
+            id: string;
+            note: string;
+            happened_at: string;
+            reported_by: string;
+        };
+        /** @description A layer of a stack-up. */
+        LayerInputRequest: {
+            name: string;
+            nominal: string;
+            actual: string;
+        };
+        /** @description A layer of a stack-up as it is typed; its actual thickness is empty until measured. */
+        LayerTyped: {
+            name: string;
+            nominal: string;
+            actual: string;
+        };
+        /** @enum {string} */
+        LevelFromEnum: "elevation" | "benchmark" | "floor";
+        /** @description A hold that is lifted, and why. */
+        LiftInputRequest: {
+            /** Format: uuid */
+            id: string;
+            question: components["schemas"]["QuestionEnum"];
+            reason: string;
+            /** Format: date-time */
+            taken_at: string;
+        };
+        /** @description Who lifted a hold, when and why. */
+        LiftedSheet: {
+            by: string;
+            at: string;
+            reason: string;
+        };
+        /** @description What a backsight gives: K, what it may be called, and the beam where it is known. */
+        LineSheet: {
+            kind: components["schemas"]["HeightKindEnum"];
+            name: string;
+            constant: components["schemas"]["Shown"];
+            constant_on_rod: string;
+            beam: components["schemas"]["Shown"] | null;
+            backsight: components["schemas"]["BothTexts"];
+            /** Format: double */
+            scale_value: number;
+        };
+        /** @description Everything the heights' screen shows; ``spacing`` is empty where no rule spaces them. */
+        MarksSheet: {
+            set_up: components["schemas"]["SetUpSheet"];
+            spacing: string;
+            surfaces: components["schemas"]["SurfaceSheet"][];
+            places: components["schemas"]["PlaceSheet"][];
+        };
+        /** @description A height already built, and the one set from it. */
+        Match: {
+            existing: components["schemas"]["Shown"];
+            target: components["schemas"]["Shown"];
+            ways: components["schemas"]["WaysSheet"];
+        };
+        /** @enum {string} */
+        MethodEnum: "two-position" | "face-about" | "both-axes" | "two-peg" | "water-level";
+        /** @description A level that moves, and by how much. */
+        MoveRow: {
+            what: string;
+            by: string;
+        };
+        /** @description What a change moves, and how what was shot would be judged anew. */
+        MovesSheet: {
+            moves: components["schemas"]["MoveRow"][];
+            rejudged: string[];
+            refused: string;
+        };
+        /** @description What moves when a run is accepted: a set-up's readings, and by how much. */
+        Moving: {
+            what: string;
+            by: string;
+        };
+        /** @enum {string} */
+        NumberingEnum: "up" | "down" | "centre-zero";
+        /** @description Why a mark can't be made from here, and the ways out. */
+        ObstacleSheet: {
+            why: string;
+            ways_out: string[];
+        };
+        /** @enum {string} */
+        OccasionEnum: "clock" | "knock" | "end" | "pour" | "check" | "closing";
+        /** @description A ready answer; ``text`` can be typed in the field. */
+        OfferBody: {
+            label: string;
+            text: string;
+        };
+        /** @description A way to pour; ``lacks`` says what keeps it from having a price. */
+        OptionSheet: {
+            way: components["schemas"]["WayEnum"];
+            name: string;
+            volume: components["schemas"]["Amount"];
+            order: components["schemas"]["Amount"];
+            loose_stone: components["schemas"]["Amount"];
+            stone_taken: components["schemas"]["Amount"];
+            regraded: components["schemas"]["Amount"];
+            thinnest: components["schemas"]["Shown"];
+            is_held: boolean;
+            cost: string;
+            lacks: string;
+            moves: string;
+            level: string;
+        };
+        /** @description A trigger, and how far the slab is raised or lowered within what the datum allows. */
+        OptionsInputRequest: {
+            trigger: string;
+            raised: string;
+            down: string;
+            up: string;
+        };
+        /** @description A floor's options; the cheapest without a hold, and the points a trigger touches. */
+        OptionsSheet: {
+            options: components["schemas"]["OptionSheet"][];
+            cheapest: string;
+            saving: string;
+            touched: string[];
+            why_none: string;
+        };
+        /** @description A panel of a slab; its corners are empty where it is the whole slab. */
+        PanelInputRequest: {
+            name: string;
+            kind: components["schemas"]["PanelKindEnum"];
+            toward: components["schemas"]["TowardEnum"];
+            fall: string;
+            toward_across: components["schemas"]["TowardEnum"];
+            fall_across: string;
+            x: string;
+            y: string;
+            drop: string;
+            corners: components["schemas"]["CornerInputRequest"][];
+        };
+        /** @enum {string} */
+        PanelKindEnum: "level" | "one" | "two" | "point";
+        /** @description A panel as it can be typed again; no corners where it is the whole slab. */
+        PanelSheet: {
+            name: string;
+            kind: components["schemas"]["PanelKindEnum"];
+            toward: components["schemas"]["TowardEnum"];
+            fall: string;
+            toward_across: components["schemas"]["TowardEnum"];
+            fall_across: string;
+            x: string;
+            y: string;
+            drop: string;
+            corners: components["schemas"]["Corner"][];
+        };
+        /** @description A point on the plan and its state: in the fine pass, and in the rough one kept apart. */
+        Peg: {
+            id: string;
+            name: string;
+            place: components["schemas"]["Place"];
+            is_extra: boolean;
+            target: components["schemas"]["Shown"] | null;
+            state: components["schemas"]["PegStateEnum"];
+            shot: components["schemas"]["PegShot"] | null;
+            rough_state: components["schemas"]["PegStateEnum"];
+            rough: components["schemas"]["PegShot"] | null;
+        };
+        /** @description How many points are in each state. */
+        PegCounts: {
+            points: number;
+            not_shot: number;
+            on: number;
+            high: number;
+            low: number;
+            close: number;
+            found: number;
+            in_doubt: number;
+            counted_on: number;
+            rough: number;
+            thin: number;
+        };
+        /** @description The shot that counts on a point; one in doubt counts for nothing until it is cleared. */
+        PegShot: {
+            reading: components["schemas"]["BothTexts"];
+            /** Format: double */
+            scale_value: number;
+            elevation: components["schemas"]["Shown"];
+            target: components["schemas"]["Shown"] | null;
+            thickness: components["schemas"]["Shown"] | null;
+            deviation: string;
+            verdict: components["schemas"]["VerdictEnum"];
+            is_close: boolean;
+            verdict_text: string;
+            uncertainty: string;
+            largest_part: string;
+            action: string;
+            is_thin: boolean;
+            id: string;
+            set_up: number;
+            in_doubt: boolean;
+        };
+        /** @enum {string} */
+        PegStateEnum: "not-shot" | "on" | "high" | "low" | "close" | "in-doubt" | "found";
+        /** @description A pier: what was shot, what it is to be, what it takes; empty where not known yet. */
+        PierLine: {
+            name: string;
+            hole: string;
+            along: components["schemas"]["Shown"];
+            ground: components["schemas"]["Shown"] | null;
+            bottom: components["schemas"]["Shown"] | null;
+            depth: components["schemas"]["Shown"] | null;
+            bearing: string;
+            is_cleaned: boolean | null;
+            top: components["schemas"]["Shown"];
+            seat: components["schemas"]["Shown"];
+            shot_top: components["schemas"]["Shown"] | null;
+            tube: components["schemas"]["Shown"] | null;
+            concrete: components["schemas"]["Amount"] | null;
+            head: string;
+            problem: string;
+        };
+        /** @description A row of piers: each pier, all their concrete, and the cut list where a stock is given. */
+        PierSchedule: {
+            element: string;
+            name: string;
+            diameter: components["schemas"]["Shown"];
+            bell: string;
+            stack: string[];
+            piers: components["schemas"]["PierLine"][];
+            concrete: components["schemas"]["Amount"] | null;
+            stocks: components["schemas"]["StockLine"][];
+            waste: components["schemas"]["Shown"] | null;
+            cut_problem: string;
+        };
+        /** @description A place in plan, metres from the job's origin. */
+        Place: {
+            x: components["schemas"]["Shown"];
+            y: components["schemas"]["Shown"];
+        };
+        /** @description A place to set a height at, with its own height, and down from the level line. */
+        PlaceSheet: {
+            name: string;
+            where: string;
+            is_corner: boolean;
+            place: components["schemas"]["Place"];
+            distance: components["schemas"]["Shown"];
+            target: components["schemas"]["Shown"];
+            clamp: components["schemas"]["BothTexts"];
+            drop: string;
+            obstacle: components["schemas"]["ObstacleSheet"] | null;
+        };
+        /** @description A point an element would be shot at. */
+        PlannedSheet: {
+            name: string;
+            stage: string;
+            surface: string;
+            place: components["schemas"]["Place"];
+            target: components["schemas"]["Shown"] | null;
+        };
+        /** @description An extra point. */
+        PointInputRequest: {
+            /** Format: uuid */
+            id: string;
+            x: string;
+            y: string;
+        };
+        /** @description One point from one set-up: its height four ways, none where it is only found out. */
+        PointTarget: {
+            target: components["schemas"]["Shown"] | null;
+            clamp: components["schemas"]["BothTexts"] | null;
+            ways: components["schemas"]["WaysSheet"] | null;
+            obstacle: components["schemas"]["ObstacleSheet"] | null;
+        };
+        /** @description A new pour. */
+        PourInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            pours_at: string;
+            truck: string;
+            rate: string;
+            floors: string[];
+            elements: string[];
+        };
+        /** @description A pour in the list. */
+        PourRow: {
+            id: string;
+            name: string;
+            pours_at: string;
+            parts: string[];
+            is_go: boolean;
+            holds: number;
+        };
+        /** @description A pour: go or hold, line by line, and its run sheet. */
+        PourSheet: {
+            id: string;
+            name: string;
+            pours_at: string;
+            parts: string[];
+            is_go: boolean;
+            holds: number;
+            needed: string;
+            unit: string;
+            minutes_between_trucks: number;
+            lines: components["schemas"]["AskedLine"][];
+            run: components["schemas"]["RunStepSheet"][];
+        };
+        /** @description A job's pours. */
+        PoursSheet: {
+            pours: components["schemas"]["PourRow"][];
+        };
+        /** @description What a reading would say, and what makes it unlikely where something does. */
+        Preview: {
+            says: components["schemas"]["Said"];
+            unlikely: components["schemas"]["Unlikely"] | null;
+        };
+        /** @description A job's prices, each may be empty. */
+        PricesInputRequest: {
+            concrete: string;
+            stone: string;
+            labor: string;
+            short_load: string;
+            short_below: string;
+            for_crew: boolean;
+        };
+        /** @description Prices as they can be typed again; whose they are, and what each is paid for. */
+        PricesSheet: {
+            concrete: string;
+            stone: string;
+            labor: string;
+            short_load: string;
+            short_below: string;
+            is_own: boolean;
+            volume_unit: string;
+            area_unit: string;
+        };
+        /** @description Up to where a kit can prove the job's tightest tolerance; metres, none where it can't. */
+        Proof: {
+            /** Format: double */
+            metres: number | null;
+            text: string;
+        };
+        /** @enum {string} */
+        QuestionEnum: "instrument" | "benchmark" | "doubt" | "points" | "stone" | "thin" | "concrete" | "extra" | "over-dig" | "depths" | "inspection" | "strip";
+        /** @description An entry that was read, metres; for drawing it to scale. */
+        ReadEntry: {
+            name: string;
+            /** Format: double */
+            metres: number;
+        };
+        /** @enum {integer} */
+        ReadPartsEnum: 1 | 2 | 10;
+        /** @description A new receiver. */
+        ReceiverInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            fast_beep: components["schemas"]["FastBeepEnum"];
+            fine: string;
+            coarse: string;
+        };
+        /** @description A receiver, as it is listed. */
+        ReceiverSheet: {
+            id: string;
+            name: string;
+            fast_beep: string;
+            beeps: components["schemas"]["Beep"][];
+            fine_text: string;
+            coarse_text: string;
+        };
+        /** @description What was recorded, by its id. */
+        Recorded: {
+            id: string;
+        };
+        /** @description A regrading of stone that is over a trigger. */
+        RegradeInputRequest: {
+            /** Format: uuid */
+            id: string;
+            trigger: string;
+            /** Format: date-time */
+            graded_at: string;
+        };
+        /** @description A known point read again: a benchmark or a turning point. */
+        RereadInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            point: string;
+            reading: string;
+            occasion: components["schemas"]["OccasionEnum"];
+            /** Format: date-time */
+            taken_at: string;
+        };
+        /** @description What a re-read would say. */
+        RereadPreview: {
+            text: string;
+            is_good: boolean;
+            doubts: string;
+        };
+        /** @description A known point read again, and how far it was off. */
+        RereadSheet: {
+            id: string;
+            point: string;
+            reading: string;
+            occasion: string;
+            difference: string;
+            is_good: boolean;
+            taken_at: string;
+            taken_by: string;
+        };
+        /** @description A new rod. */
+        RodInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            numbering: components["schemas"]["NumberingEnum"];
+            graduation: components["schemas"]["GraduationEnum"];
+            length: string;
+            has_bubble: boolean;
+            read_parts: components["schemas"]["ReadPartsEnum"];
+        };
+        /** @description A rod, as it is listed and drawn; metres. */
+        RodSheet: {
+            id: string;
+            name: string;
+            numbering: components["schemas"]["NumberingEnum"];
+            numbering_text: string;
+            graduation: components["schemas"]["GraduationSheet"];
+            /** Format: double */
+            length: number;
+            length_text: string;
+            /** Format: double */
+            lowest: number;
+            /** Format: double */
+            highest: number;
+            has_bubble: boolean;
+            read_to_text: string;
+        };
+        /** @description A point of a run: its backsight, foresight, rise or fall, and elevation. */
+        RunLine: {
+            key: string;
+            point: string;
+            set_up: number;
+            backsight: string;
+            height_of_instrument: string;
+            foresight: string;
+            rise: string;
+            fall: string;
+            elevation: string;
+            adjusted: string;
+            correction: string;
+            uncertainty: string;
+        };
+        /** @description A run, and how it closes. */
+        RunSheet: {
+            closing: string;
+            name: string;
+            lines: components["schemas"]["RunLine"][];
+            sums: components["schemas"]["RunSums"];
+            misclosure: string;
+            allowed: string;
+            is_allowed: boolean;
+            is_accepted: boolean;
+            in_doubt: boolean;
+            advice: string;
+            moving: components["schemas"]["Moving"][];
+            spots: components["schemas"]["RunSpot"][];
+        };
+        /** @description A place of a run in plan and in profile; metres along it and above its lowest point. */
+        RunSpot: {
+            name: string;
+            kind: string;
+            place: components["schemas"]["Place"] | null;
+            /** Format: double */
+            along: number;
+            /** Format: double */
+            height: number | null;
+        };
+        /** @description What to do, and when. */
+        RunStepSheet: {
+            at: string;
+            what: string;
+        };
+        /** @description The sums under a run; the three differences must agree. */
+        RunSums: {
+            backsights: string;
+            foresights: string;
+            backsights_less_foresights: string;
+            rises: string;
+            falls: string;
+            rises_less_falls: string;
+            last_less_first: string;
+            proves: boolean;
+        };
+        /** @description The runs of a job, and its turning points. */
+        RunsSheet: {
+            runs: components["schemas"]["RunSheet"][];
+            turning_points: components["schemas"]["TurningPointSheet"][];
+        };
+        /** @description What a reading says of the surface it stands on. */
+        Said: {
+            reading: components["schemas"]["BothTexts"];
+            /** Format: double */
+            scale_value: number;
+            elevation: components["schemas"]["Shown"];
+            target: components["schemas"]["Shown"] | null;
+            thickness: components["schemas"]["Shown"] | null;
+            deviation: string;
+            verdict: components["schemas"]["VerdictEnum"];
+            is_close: boolean;
+            verdict_text: string;
+            uncertainty: string;
+            largest_part: string;
+            action: string;
+            is_thin: boolean;
+        };
+        /** @description Who is signed in; demo accounts stand only where the demo is loaded. */
+        SessionSheet: {
+            name: string;
+            crews: components["schemas"]["CrewSheet"][];
+            demo_accounts: components["schemas"]["Account"][];
+            styles: components["schemas"]["StyleChoice"][];
+        };
+        /** @description What a set-up that is being typed gives, and what is wrong with it so far. */
+        SetUpDraftAnswer: {
+            draft: components["schemas"]["SetUpDraftSheet"];
+            errors: components["schemas"]["ErrorBody"][];
+        };
+        /** @description What a set-up that is being typed gives; parts it does not yet give are empty. */
+        SetUpDraftSheet: {
+            line: components["schemas"]["LineSheet"] | null;
+            place: components["schemas"]["Place"] | null;
+            proof: components["schemas"]["Proof"] | null;
+            agreeing: components["schemas"]["Agreeing"] | null;
+            asks_distance: boolean;
+        };
+        /**
+         * @description A new set-up with its backsights, the first on a benchmark or a turning point.
+         *
+         *     ``taped`` and ``distance`` may be empty.
+         */
+        SetUpInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            instrument: string;
+            /** Format: uuid */
+            receiver?: string | null;
+            x: string;
+            y: string;
+            /** Format: date-time */
+            taken_at: string;
+            /** Format: uuid */
+            rod: string;
+            /** Format: uuid */
+            benchmark: string;
+            backsight: string;
+            taped: string;
+            side: components["schemas"]["SideEnum"];
+            /** @default  */
+            distance: string;
+            extras?: components["schemas"]["ExtraBacksightInputRequest"][];
+        };
+        /** @description A set-up as screens show it; ``known`` is the point it stands on. */
+        SetUpSheet: {
+            id: string;
+            number: number;
+            instrument: string;
+            instrument_id: string;
+            receiver: components["schemas"]["ReceiverSheet"] | null;
+            rod: components["schemas"]["RodSheet"];
+            known: string;
+            known_id: string;
+            known_elevation: components["schemas"]["Shown"];
+            known_uncertainty: string;
+            further: components["schemas"]["FurtherBacksight"][];
+            disagreement: string;
+            line: components["schemas"]["LineSheet"];
+            place: components["schemas"]["Place"];
+            proof: components["schemas"]["Proof"] | null;
+            standing: components["schemas"]["StandingSheet"];
+            taken_at: string;
+            taken_by: string;
+        };
+        /** @enum {string} */
+        SettingEnum: "fine" | "coarse";
+        /** @description A new shot. */
+        ShotInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            set_up: string;
+            /** Format: uuid */
+            point: string;
+            reading: string;
+            /** Format: date-time */
+            taken_at: string;
+            /** @default fine */
+            setting: components["schemas"]["SettingEnum"];
+            /** @default  */
+            first_typed: string;
+            /** @default  */
+            slip: string;
+        };
+        /** @description A length: exact metres, and the text a person reads. */
+        Shown: {
+            metres: string;
+            text: string;
+        };
+        /** @enum {string} */
+        SideEnum: "above" | "below";
+        /** @description A name and a password. */
+        SignInRequest: {
+            username: string;
+            password: string;
+        };
+        /** @description A usual slip that would explain the reading, and what it gives without it. */
+        SlipOffer: {
+            slip: string;
+            reading: string;
+            says: components["schemas"]["Said"];
+        };
+        /** @description A named point and the thickness there. */
+        Spot: {
+            point: string;
+            thickness: components["schemas"]["Shown"];
+        };
+        /** @description A spot off its design, and what to do there. */
+        SpotSheet: {
+            point: string;
+            id: string;
+            thickness: components["schemas"]["Shown"];
+            action: string;
+            is_thin: boolean;
+        };
+        /** @description A rectangle's sides and diagonals as measured. */
+        SquareInputRequest: {
+            side: string;
+            far_side: string;
+            first: string;
+            second: string;
+        };
+        /** @description What two measured diagonals say, and how far to slide which side. */
+        SquareSheet: {
+            diagonal: components["schemas"]["Shown"];
+            difference: components["schemas"]["Shown"];
+            is_square: boolean;
+            slide: string;
+        };
+        /** @enum {string} */
+        StageEnum: "layout" | "dig" | "forms" | "piers" | "stone" | "marks";
+        /** @description How many points of a stage there are, were shot fine, and are in doubt. */
+        StageProgress: {
+            stage: components["schemas"]["StageEnum"];
+            points: number;
+            shot: number;
+            in_doubt: number;
+        };
+        /** @description Everything a stage's screen shows. */
+        StageSheet: {
+            stage: components["schemas"]["StageEnum"];
+            works: components["schemas"]["Work"][];
+            holds: components["schemas"]["Hold"][];
+            boards: components["schemas"]["BoardsSheet"][];
+            schedules: components["schemas"]["PierSchedule"][];
+        };
+        /** @description How far a set-up can be trusted: its clock, its re-reads, and its doubts. */
+        StandingSheet: {
+            stands: boolean;
+            has_ended: boolean;
+            in_doubt: boolean;
+            why: string;
+            good_at: string;
+            due_at: string;
+            rereads: components["schemas"]["RereadSheet"][];
+        };
+        /** @description A step of the order of work, and where the job stands in it. */
+        Step: {
+            key: components["schemas"]["KeyEnum"];
+            state: components["schemas"]["StepStateEnum"];
+            note: string;
+        };
+        /** @description A step of a footing. */
+        StepInputRequest: {
+            along: string;
+            drop: string;
+        };
+        /** @enum {string} */
+        StepStateEnum: "done" | "next" | "open" | "later" | "attention";
+        /** @description A step of a footing as it is typed. */
+        StepTyped: {
+            along: string;
+            drop: string;
+        };
+        /** @description A stock length and what is cut from it. */
+        StockLine: {
+            pieces: string[];
+            waste: components["schemas"]["Shown"];
+        };
+        /** @description A stretch of a slab's edge and its thickness at both ends. */
+        StretchInputRequest: {
+            length: string;
+            start: string;
+            end: string;
+        };
+        /** @description Why a shot is struck through. */
+        StrikeInputRequest: {
+            /** Format: uuid */
+            id: string;
+            reason: string;
+        };
+        /** @description Where an isolation strip goes, and what is on its roll. */
+        StripInputRequest: {
+            stretches: components["schemas"]["StretchInputRequest"][];
+            strip_height: string;
+            roll: string;
+        };
+        /** @description An isolation strip: courses at its deepest, strip in all, rolls. */
+        StripSheet: {
+            courses: number;
+            strip: components["schemas"]["Shown"];
+            rolls: number;
+        };
+        /** @description A style a job can have. */
+        StyleChoice: {
+            code: string;
+            label: string;
+            example: string;
+        };
+        /** @enum {string} */
+        StyleEnum: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+        /** @description A height to set, where it is set, and the ways of setting it. */
+        SurfaceSheet: {
+            key: string;
+            name: string;
+            points: string[];
+            target: components["schemas"]["Shown"];
+            ways: components["schemas"]["WaysSheet"];
+        };
+        /** @description A file with a table in it, as base64. */
+        TableInputRequest: {
+            table: string;
+        };
+        /** @description The concrete of one floor. */
+        TakeOff: {
+            thinnest: components["schemas"]["Spot"];
+            thickest: components["schemas"]["Spot"];
+            mean: components["schemas"]["Shown"];
+            volume: components["schemas"]["Amount"];
+            field_book_volume: components["schemas"]["Amount"];
+            field_book_difference: components["schemas"]["Amount"];
+            nominal_volume: components["schemas"]["Amount"];
+            extra: components["schemas"]["Amount"];
+            sure_within: components["schemas"]["Amount"];
+            /** Format: double */
+            extrapolated_percent: number;
+            asks_for_corner_shots: boolean;
+            order: components["schemas"]["Amount"];
+            /** Format: double */
+            waste_percent: number;
+            /** Format: double */
+            order_step: number;
+        };
+        /** @description The thickness of a slab over its shot stone; ``why_none`` where it can't be drawn yet. */
+        ThicknessMap: {
+            nominal: components["schemas"]["Shown"];
+            least: components["schemas"]["Shown"];
+            bands: components["schemas"]["BandSheet"][];
+            contours: components["schemas"]["ContourSheet"][];
+            worst: components["schemas"]["SpotSheet"][];
+            why_none: string;
+        };
+        /** @enum {string} */
+        TowardEnum: "right" | "left" | "away" | "near";
+        /** @description What three, four and five are counted in. */
+        TriangleInputRequest: {
+            multiple: string;
+        };
+        /** @description A right triangle for a first corner. */
+        TriangleSheet: {
+            leg: components["schemas"]["Shown"];
+            other: components["schemas"]["Shown"];
+            across: components["schemas"]["Shown"];
+        };
+        /** @description How often a benchmark is read again, and how far off is still good. */
+        TrustInputRequest: {
+            reread_minutes: string;
+            reread_tolerance: string;
+            rough_tolerance: string;
+            run_allowance: string;
+        };
+        /** @description A job's limits as they can be typed again, and what holds where they are empty. */
+        TrustLimits: {
+            reread_minutes: number;
+            reread_tolerance: string;
+            reread_tolerance_text: string;
+            rough_tolerance: string;
+            rough_tolerance_text: string;
+            run_allowance: string;
+            run_allowance_text: string;
+        };
+        /** @description Where an instrument stands with its checks; ``due_at`` is empty where it is due at once. */
+        TrustSheet: {
+            state: components["schemas"]["TrustSheetStateEnum"];
+            text: string;
+            due_at: string;
+        };
+        /** @enum {string} */
+        TrustSheetStateEnum: "in-date" | "due" | "never-checked" | "knocked" | "out-of-true" | "needs-none";
+        /** @description A new turning point. */
+        TurningPointInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            reading: string;
+            x: string;
+            y: string;
+            /** Format: date-time */
+            taken_at: string;
+        };
+        /** @description A turning point as it can be stood on, or kept as a benchmark. */
+        TurningPointSheet: {
+            id: string;
+            name: string;
+            elevation: components["schemas"]["Shown"];
+            uncertainty: string;
+            place: components["schemas"]["Place"];
+            set_up: number;
+            is_fixed: boolean;
+            is_used: boolean;
+            in_doubt: boolean;
+        };
+        /** @description Why there is no take-off yet, and what would make one. */
+        Undecided: {
+            typed: string;
+            why: string;
+            accepts: string;
+        };
+        /** @description A reading far from what is expected; ``why`` says from what, and how far. */
+        Unlikely: {
+            why: string;
+            offers: components["schemas"]["SlipOffer"][];
+        };
+        /** @enum {string} */
+        VerdictEnum: "on" | "high" | "low" | "found";
+        /** @enum {string} */
+        WayEnum: "as-it-is" | "regrade-all" | "regrade-over" | "move-level" | "from-stone";
+        /** @description What is in doubt at a set-up, nearest first from where the instrument stands now. */
+        WayOut: {
+            why: string;
+            from_set_up: number;
+            points: components["schemas"]["DoubtedPoint"][];
+            turning_points: string[];
+            to_try: string;
+            clears: number;
+        };
+        /** @description One height, four ways; ``tape`` is empty where the beam's elevation is not known. */
+        WaysSheet: {
+            clamp: components["schemas"]["BothTexts"];
+            /** Format: double */
+            clamp_value: number;
+            /** Format: double */
+            reference_value: number;
+            slide: components["schemas"]["BothTexts"];
+            tape: components["schemas"]["BothTexts"] | null;
+            tape_verb: string;
+            direct: components["schemas"]["BothTexts"];
+            direct_verb: string;
+            obstacle: components["schemas"]["ObstacleSheet"] | null;
+        };
+        /** @description One element at a stage: what is shot there, and how far it is. */
+        Work: {
+            id: string;
+            name: string;
+            kind: components["schemas"]["ElementKindEnum"];
+            kind_text: string;
+            surface: string;
+            tolerance: components["schemas"]["Shown"];
+            rough_tolerance: components["schemas"]["Shown"];
+            drawn: components["schemas"]["DrawnLine"][];
+            counts: components["schemas"]["PegCounts"];
+            pegs: components["schemas"]["Peg"][];
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  choose: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        crew: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ChoicesInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["GearSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  gear: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        crew: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["GearSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  add_instrument: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        crew: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["InstrumentInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  add_receiver: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        crew: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ReceiverInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  add_rod: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        crew: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["RodInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  element: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        element: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ElementTyped"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  change_element: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        element: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ElementInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  draft_element_moves: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        element: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ElementDraftInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["MovesSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  floor: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        floor: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FloorSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  change_floor: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        floor: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["FloorInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  thickness_map: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        floor: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ThicknessMap"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  draft_moves: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        floor: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["FloorDraftInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["MovesSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  options: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        floor: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["OptionsInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OptionsSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  add_point: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        floor: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PointInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  regrade: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        floor: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["RegradeInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  instrument: {
-    parameters: {
-      query: {
-        sight?: number;
-        units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
-      };
-      header?: never;
-      path: {
-        instrument: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["InstrumentHistory"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  draft_check: {
-    parameters: {
-      query: {
-        sight?: number;
-        units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
-      };
-      header?: never;
-      path: {
-        instrument: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["CheckInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CheckDraftAnswer"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  record_check: {
-    parameters: {
-      query: {
-        sight?: number;
-        units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
-      };
-      header?: never;
-      path: {
-        instrument: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["CheckInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  report_knock: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        instrument: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["KnockInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  jobs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobsSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  create_job: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["JobInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  job: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  add_benchmark: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BenchmarkInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  read_corners: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TableInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CornersRead"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  draft_element: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ElementDraftInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ElementDraftAnswer"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  place_element: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ElementInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  draft_floor: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["FloorDraftInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FloorDraftAnswer"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  lay_out_floor: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["FloorInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  isolation_strip: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["StripInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["StripSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  prices: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PricesSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  keep_prices: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PricesInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  runs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunsSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  draft_set_up: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SetUpInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SetUpDraftAnswer"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  set_up: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SetUpInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  square: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SquareInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SquareSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  stage: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-        stage: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["StageSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  triangle: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TriangleInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TriangleSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  keep_trust: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TrustInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  record_finding: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        point: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["FindingInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  accept_run: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        reread: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["AcceptInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  strike_reread: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        reread: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["StrikeInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  session: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SessionSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  sign_in: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SignInRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SessionSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  sign_out: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SessionSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  book: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BookSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  book_csv: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "text/csv": string;
-        };
-      };
-    };
-  };
-  knocked: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BumpInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  marks: {
-    parameters: {
-      query?: {
-        element?: string;
-        floor?: string;
-        stage?: "layout" | "dig" | "forms" | "piers" | "stone" | "marks";
-      };
-      header?: never;
-      path: {
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["MarksSheet"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  match_height: {
-    parameters: {
-      query: {
-        amount?: string;
-        reading: string;
-        side?: "above" | "below";
-      };
-      header?: never;
-      path: {
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Match"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  point_target: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        point: string;
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PointTarget"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  preview_reading: {
-    parameters: {
-      query: {
-        point: string;
-        reading: string;
-        setting?: "fine" | "coarse";
-      };
-      header?: never;
-      path: {
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Preview"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  draft_reread: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["RereadInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RereadPreview"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  read_again: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["RereadInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  shoot_turning_point: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TurningPointInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  way_out: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        set_up: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["WayOut"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  record_shot: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ShotInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Said"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Said"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  strike_shot: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        shot: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["StrikeInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
-  strike_turning_point: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        turning_point: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["StrikeInputRequest"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Recorded"];
-        };
-      };
-      /** @description What was wrong */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-      /** @description What was wrong */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorsBody"];
-        };
-      };
-    };
-  };
+    choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChoicesInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    gear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    add_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    add_receiver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReceiverInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    add_rod: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RodInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    element: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                element: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ElementTyped"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    change_element: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                element: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElementInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_element_moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                element: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElementDraftInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovesSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    floor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    change_floor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FloorInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    thickness_map: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThicknessMap"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FloorDraftInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovesSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    options: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OptionsInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    add_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PointInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    regrade: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RegradeInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    instrument: {
+        parameters: {
+            query: {
+                sight?: number;
+                units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+            };
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentHistory"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_check: {
+        parameters: {
+            query: {
+                sight?: number;
+                units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+            };
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckDraftAnswer"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    record_check: {
+        parameters: {
+            query: {
+                sight?: number;
+                units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+            };
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    report_knock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnockInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    jobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    create_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    add_benchmark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchmarkInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    read_corners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CornersRead"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_element: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElementDraftInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ElementDraftAnswer"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    place_element: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElementInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_floor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FloorDraftInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorDraftAnswer"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    lay_out_floor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FloorInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    isolation_strip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StripInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    pours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PoursSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    plan_pour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PourInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PricesSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    keep_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PricesInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_set_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetUpInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetUpDraftAnswer"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    set_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetUpInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    square: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SquareInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SquareSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    stage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                stage: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StageSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    triangle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriangleInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriangleSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    keep_trust: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrustInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    record_finding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FindingInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    pour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pour: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PourSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    answer_pour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pour: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    lift_hold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pour: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LiftInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    run_sheet_ics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pour: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+        };
+    };
+    accept_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reread: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    strike_reread: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reread: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrikeInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    book_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    knocked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BumpInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    marks: {
+        parameters: {
+            query?: {
+                element?: string;
+                floor?: string;
+                stage?: "layout" | "dig" | "forms" | "piers" | "stone" | "marks";
+            };
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarksSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    match_height: {
+        parameters: {
+            query: {
+                amount?: string;
+                reading: string;
+                side?: "above" | "below";
+            };
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Match"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    point_target: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point: string;
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PointTarget"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    preview_reading: {
+        parameters: {
+            query: {
+                point: string;
+                reading: string;
+                setting?: "fine" | "coarse";
+            };
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_reread: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RereadInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RereadPreview"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    read_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RereadInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    shoot_turning_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurningPointInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    way_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOut"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    record_shot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShotInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    strike_shot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shot: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrikeInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    strike_turning_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                turning_point: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrikeInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
 }

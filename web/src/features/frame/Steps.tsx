@@ -18,6 +18,7 @@ export const STEP_NAMES: Record<Step["key"], string> = {
   stone: "Shoot the stone",
   marks: "Marks and screed",
   concrete: "Concrete",
+  pours: "Go or hold",
   book: "The book",
 };
 
@@ -51,7 +52,7 @@ export function Steps({ job, here }: { job: Job; here: string | undefined }) {
               display: "flex",
               gap: 1.5,
               alignItems: "center",
-              minHeight: 56,
+              minHeight: 52,
               px: 2,
               color: "#fff",
               textDecoration: "none",

@@ -30,6 +30,7 @@ const TO_DO: Record<Schemas["Step"]["key"], string> = {
   marks: "Set the marks and the screed points.",
   stone: "Go on shooting the stone.",
   concrete: "Look at the thin spots before you order.",
+  pours: "Plan the pour, and see what holds it.",
   book: "Look over the level notes.",
 };
 

@@ -1,0 +1,77 @@
+"""Go or hold, and the run sheet."""
+
+from __future__ import annotations
+
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from core.errors import OutOfRange
+from core.pours import (
+    USUAL_STEPS,
+    CheckLine,
+    Question,
+    Tally,
+    concrete_line,
+    counted_line,
+    decide,
+    minutes_between_trucks,
+    points_line,
+    run_sheet,
+    stone_line,
+)
+
+lines = st.lists(
+    st.builds(CheckLine, st.sampled_from(Question), st.booleans(), st.sampled_from(["a", "b"])),
+    max_size=12,
+    unique_by=lambda line: line.question,
+)
+
+
+class Deciding(TestCase):
+    """A pour goes when no line holds that nobody lifted."""
+
+    @given(lines)
+    def test_it_goes_when_every_hold_is_lifted_for_what_it_says(
+        self, found: list[CheckLine]
+    ) -> None:
+        held = {line.question: line.reason for line in found if not line.is_go}
+        self.assertEqual(set(decide(found, {}).holds), set(held))
+        self.assertTrue(decide(found, held).is_go)
+        changed = {question: f"{reason} more" for question, reason in held.items()}
+        self.assertEqual(set(decide(found, changed).holds), set(held))
+
+    def test_each_line_says_what_it_rests_on(self) -> None:
+        forms = Tally("Forms", 10, 8, 7)
+        self.assertEqual(points_line([forms]).reason, "Forms: 2 not shot, 1 off.")
+        self.assertTrue(points_line([Tally("Forms", 3, 3, 3)]).is_go)
+        self.assertIn("2 points", stone_line([Tally("Stone", 12, 10, 9)]).reason)
+        self.assertTrue(stone_line([Tally("Stone", 12, 12, 9)]).is_go)
+        self.assertEqual(
+            concrete_line(5.0, 4.75, "yd³").reason, "4.75 yd³ ordered, 5.00 yd³ needed."
+        )
+        self.assertTrue(concrete_line(5.0, 5.0, "yd³").is_go)
+        self.assertFalse(concrete_line(5.0, None, "yd³").is_go)
+        self.assertFalse(concrete_line(None, 9.0, "yd³").is_go)
+        self.assertTrue(counted_line(Question.THIN, [], "None.").is_go)
+        self.assertEqual(counted_line(Question.THIN, ["B4.", "C1."], "").reason, "B4. C1.")
+
+
+class Running(TestCase):
+    """Counted back from the pour, and on through its trucks."""
+
+    @given(st.floats(0.1, 100), st.floats(1, 12), st.floats(1, 40))
+    def test_trucks_hold_what_is_ordered_at_the_crews_pace(
+        self, ordered: float, truck: float, rate: float
+    ) -> None:
+        steps = run_sheet(ordered, truck, rate)
+        trucks = [step for step in steps if step.what.startswith("Truck")]
+        self.assertTrue((len(trucks) - 1) * truck < ordered <= len(trucks) * truck + 1e-6)
+        self.assertEqual(list(steps), sorted(steps, key=lambda step: -step.before))
+        self.assertEqual(trucks[0].before, 0)
+
+    def test_spacing(self) -> None:
+        self.assertEqual(minutes_between_trucks(8.0, 16.0), 30.0)
+        self.assertEqual(run_sheet(0.0, 8.0, 16.0), USUAL_STEPS)
+        self.assertRaises(OutOfRange, minutes_between_trucks, 0.0, 16.0)

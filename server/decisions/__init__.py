@@ -1,0 +1,1 @@
+"""Go or hold: what each pour rests on, from every part of the business."""

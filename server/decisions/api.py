@@ -1,0 +1,130 @@
+"""Pours over HTTP: planned, answered, lifted, told go or hold."""
+
+from __future__ import annotations
+
+from typing import Any, TypedDict
+from uuid import UUID
+
+from django.http import HttpResponse
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from core.pours import Question
+from server.api.inputs import Entry, Named
+from server.api.views import SignedInView, answers, recorded, records
+from server.decisions.pours import (
+    AnswerForm,
+    LiftForm,
+    PourForm,
+    PourRow,
+    PourSheet,
+    answer_pour,
+    lift_hold,
+    plan_pour,
+    pour_rows,
+    pour_sheet,
+)
+from server.decisions.run_calendar import run_calendar
+from server.pour.models import Asked
+
+
+class PoursSheet(TypedDict):
+    """A job's pours."""
+
+    pours: list[PourRow]
+
+
+class PourInput(serializers.Serializer[Any]):
+    """A new pour."""
+
+    id = serializers.UUIDField()
+    name = Named(60)
+    pours_at = serializers.DateTimeField()
+    truck = Entry()
+    rate = Entry()
+    floors = serializers.ListField(child=serializers.UUIDField(), max_length=100)
+    elements = serializers.ListField(child=serializers.UUIDField(), max_length=200)
+
+
+class AnswerInput(serializers.Serializer[Any]):
+    """An answer about a pour."""
+
+    id = serializers.UUIDField()
+    question = serializers.ChoiceField(Asked.values)
+    answer = Named(80)
+    is_good = serializers.BooleanField()
+    taken_at = serializers.DateTimeField()
+
+
+class LiftInput(serializers.Serializer[Any]):
+    """A hold that is lifted, and why."""
+
+    id = serializers.UUIDField()
+    question = serializers.ChoiceField([str(question) for question in Question])
+    reason = Named(200)
+    taken_at = serializers.DateTimeField()
+
+
+class PoursView(SignedInView):
+    """A job's pours."""
+
+    @extend_schema(operation_id="pours", responses=answers(PoursSheet))
+    def get(self, request: Request, job: UUID) -> Response:
+        """List them, the next first, each with go or hold."""
+        return Response({"pours": pour_rows(self.user(request), job)})
+
+    @extend_schema(operation_id="plan_pour", request=PourInput, responses=records())
+    def post(self, request: Request, job: UUID) -> Response:
+        """Plan one."""
+        pour, created = plan_pour(
+            self.user(request), job, PourForm(**self.typed(request, PourInput))
+        )
+        return recorded(pour.pk, created)
+
+
+class PourView(SignedInView):
+    """A pour."""
+
+    @extend_schema(operation_id="pour", responses=answers(PourSheet))
+    def get(self, request: Request, pour: UUID) -> Response:
+        """Return go or hold line by line, and its run sheet."""
+        return Response(pour_sheet(self.user(request), pour))
+
+
+class AnswersView(SignedInView):
+    """The answers about a pour."""
+
+    @extend_schema(operation_id="answer_pour", request=AnswerInput, responses=records())
+    def post(self, request: Request, pour: UUID) -> Response:
+        """Record one; the last one to a question counts."""
+        form = AnswerForm(**self.typed(request, AnswerInput))
+        answer, created = answer_pour(self.user(request), pour, form)
+        return recorded(answer.pk, created)
+
+
+class LiftsView(SignedInView):
+    """The lifted holds of a pour."""
+
+    @extend_schema(operation_id="lift_hold", request=LiftInput, responses=records())
+    def post(self, request: Request, pour: UUID) -> Response:
+        """Lift one, by name and with a reason; kept for good."""
+        form = LiftForm(**self.typed(request, LiftInput))
+        lifted, created = lift_hold(self.user(request), pour, form)
+        return recorded(lifted.pk, created)
+
+
+class RunSheetView(SignedInView):
+    """A pour's run sheet as a calendar."""
+
+    @extend_schema(
+        operation_id="run_sheet_ics", responses={(200, "text/calendar"): OpenApiTypes.BINARY}
+    )
+    def get(self, request: Request, pour: UUID) -> HttpResponse:
+        """Return the calendar."""
+        name, calendar = run_calendar(self.user(request), pour)
+        answer = HttpResponse(calendar, content_type="text/calendar; charset=utf-8")
+        answer["Content-Disposition"] = f'attachment; filename="{name}"'
+        return answer

@@ -1,0 +1,36 @@
+"""A pour's run sheet as a calendar any phone reads."""
+
+from __future__ import annotations
+
+import re
+from datetime import datetime, timedelta
+from uuid import UUID
+
+from icalendar import Calendar, Event
+
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.decisions.facts import Facts
+from server.decisions.pours import pour_for, run_steps
+
+LASTS = timedelta(minutes=15)
+
+
+def run_calendar(user: User, pour_id: UUID) -> tuple[str, bytes]:
+    """Return the file's name and the calendar of a pour's run sheet, in UTC."""
+    pour = pour_for(user, pour_id, Ability.READ)
+    calendar = Calendar()
+    calendar.add("prodid", "-//Yellow Peg//run sheet//EN")
+    calendar.add("version", "2.0")
+    for number, step in enumerate(run_steps(pour, Facts(pour).needed)):
+        starts = datetime.fromisoformat(step["at"])
+        event = Event()
+        event.add("uid", f"{pour.pk}-{number}@yellow-peg")
+        event.add("dtstamp", pour.created_at)
+        event.add("dtstart", starts)
+        event.add("dtend", starts + LASTS)
+        event.add("summary", f"{pour.name}: {step['what']}")
+        event.add("location", pour.job.place)
+        calendar.add_component(event)
+    name = re.sub(r"[^a-z0-9]+", "-", pour.name.lower()).strip("-") or "pour"
+    return f"{name}-run-sheet.ics", calendar.to_ical()

@@ -1,0 +1,135 @@
+"""Go or hold: each line from the data, answers, lifted holds, the run sheet, and who may."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID, uuid4
+
+from server.jobs.models import Point
+from server.tests.plan import element_body
+from server.tests.site import TAKEN_AT, SiteTestCase
+
+POURS_AT = "2026-05-04T10:00:00Z"
+
+
+class Pours(SiteTestCase):
+    """A floor, a footing and forms; the benchmark read half an hour before."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.floor = UUID(self.add_floor(stone_thickness='4"'))
+        self.set_up_id = self.add_set_up()
+        self.form = self.ok(
+            self.foreman, f"jobs/{self.job}/elements", element_body("form", str(self.floor))
+        )["id"]
+        self.footing = self.ok(
+            self.foreman,
+            f"jobs/{self.job}/elements",
+            element_body("footing", str(self.floor), part="sub-grade"),
+        )["id"]
+        self.pour = self.ok(self.foreman, f"jobs/{self.job}/pours", self.pour_body())["id"]
+
+    def pour_body(self, **changed: Any) -> dict[str, Any]:
+        body = {
+            "id": str(uuid4()), "name": "Slab", "pours_at": POURS_AT, "truck": "8",
+            "rate": "16", "floors": [str(self.floor)], "elements": [self.form, self.footing],
+        }  # fmt: skip
+        return body | changed
+
+    def lines(self) -> dict[str, tuple[bool, str]]:
+        sheet = self.get(f"pours/{self.pour}", self.helper)
+        return {line["question"]: (line["is_go"], line["reason"]) for line in sheet["lines"]}
+
+    def shoot(self, points: Any, reading: str) -> None:
+        for point in points:
+            self.ok(self.helper, "shots", self.shot_body(self.set_up_id, str(point.pk), reading))
+
+    def answer(self, question: str, answer: str, status: int = 201, is_good: bool = True) -> None:
+        body = {
+            "id": str(uuid4()), "question": question, "answer": answer, "is_good": is_good,
+            "taken_at": TAKEN_AT,
+        }  # fmt: skip
+        self.ok(self.foreman, f"pours/{self.pour}/answers", body, status)
+
+    def lift(self, question: str, status: int = 201) -> None:
+        body = {
+            "id": str(uuid4()), "question": question, "reason": "engineer on site",
+            "taken_at": TAKEN_AT,
+        }  # fmt: skip
+        self.ok(self.foreman, f"pours/{self.pour}/lifts", body, status)
+
+    def test_from_nothing_to_go(self) -> None:
+        lines = self.lines()
+        self.assertFalse(lines["stone"][0])
+        self.assertEqual(lines["stone"][1], "12 points are not shot.")
+        self.assertIn("10 not shot", lines["points"][1])
+        self.assertIn("Nobody knows yet", lines["concrete"][1])
+        self.assertTrue(lines["benchmark"][0])
+        self.shoot(Point.objects.filter(floor=self.floor), "3' 7\"")
+        self.shoot(Point.objects.filter(element=self.form), "3' 2\"")
+        self.shoot(Point.objects.filter(element=self.footing, task="form"), "3' 11\"")
+        bottoms = Point.objects.filter(element=self.footing, task="footing-bottom")
+        self.shoot(bottoms[1:], "4' 7\"")
+        self.shoot(bottoms[:1], "4' 9\"")
+        lines = self.lines()
+        for question in ("points", "stone", "thin", "doubt", "extra"):
+            self.assertTrue(lines[question][0], (question, lines[question]))
+        self.assertIn("over-dug by 2", lines["over-dig"][1])
+        self.assertIn("Nothing is ordered", lines["concrete"][1])
+        self.answer("ordered", "2")
+        self.assertIn("2.00 yd³ ordered", self.lines()["concrete"][1])
+        self.answer("ordered", "9")
+        self.answer("inspection", "passed, inspector 14")
+        self.answer("strip", "on hand")
+        self.assertTrue(self.lines()["concrete"][0])
+        row = self.get(f"jobs/{self.job}/pours")["pours"][0]
+        self.assertEqual((row["is_go"], row["holds"]), (False, 2))
+        self.lift("over-dig")
+        self.lift("stone", 409)
+        lifted = self.get(f"pours/{self.pour}")
+        held = [line["question"] for line in lifted["lines"] if not line["is_go"]]
+        self.assertEqual(held, ["instrument", "over-dig"])
+        self.lift("instrument")
+        self.assertTrue(self.get(f"pours/{self.pour}")["is_go"])
+        self.shoot(bottoms[1:2], "4' 10\"")
+        again = self.get(f"pours/{self.pour}")
+        self.assertEqual((again["is_go"], again["holds"]), (False, 1))
+
+    def test_a_later_pour_asks_for_the_benchmark_again(self) -> None:
+        later = self.pour_body(name="Later", pours_at="2026-05-06T10:00:00Z")
+        self.pour = self.ok(self.foreman, f"jobs/{self.job}/pours", later)["id"]
+        self.assertIn("within 60 minutes", self.lines()["benchmark"][1])
+
+    def test_the_run_sheet_counts_back_and_goes_to_a_calendar(self) -> None:
+        self.shoot(Point.objects.filter(floor=self.floor), "3' 7\"")
+        sheet = self.get(f"pours/{self.pour}")
+        self.assertEqual(sheet["minutes_between_trucks"], 30)
+        times = [step["at"] for step in sheet["run"]]
+        self.assertEqual(times, sorted(times))
+        self.assertIn("Truck 1 of", sheet["run"][-1]["what"])
+        answer = self.helper.get(f"/api/v1/pours/{self.pour}/run-sheet.ics")
+        self.assertEqual(answer["Content-Type"], "text/calendar; charset=utf-8")
+        self.assertEqual(answer.content.count(b"BEGIN:VEVENT"), len(times))
+
+    def test_what_can_not_be(self) -> None:
+        path = f"jobs/{self.job}/pours"
+        empty = self.pour_body(name="Other", floors=[], elements=[], truck="0", rate="fast")
+        self.assertEqual(set(self.refused(self.foreman, path, empty)), {"floors", "rate"})
+        none = self.pour_body(name="Other", truck="0")
+        self.assertIn("more than 0", self.refused(self.foreman, path, none)["truck"])
+        self.assertIn("of that name", self.refused(self.foreman, path, self.pour_body())["name"])
+        self.answer("ordered", "plenty", 400)
+        self.answer("weather", "fine", 400)
+
+    def test_helpers_look_and_outsiders_find_nothing(self) -> None:
+        body = {
+            "id": str(uuid4()), "question": "stone", "reason": "r", "taken_at": TAKEN_AT,
+        }  # fmt: skip
+        self.ok(self.helper, f"pours/{self.pour}/lifts", body, 403)
+        self.ok(self.helper, f"jobs/{self.job}/pours", self.pour_body(name="x"), 403)
+        for path in (f"pours/{self.pour}", f"jobs/{self.job}/pours"):
+            self.get(path, self.helper)
+            self.get(path, self.outsider, 404)
+        self.ok(self.outsider, f"pours/{self.pour}/lifts", body, 404)
+        away = self.outsider.get(f"/api/v1/pours/{self.pour}/run-sheet.ics")
+        self.assertEqual(away.status_code, 404)

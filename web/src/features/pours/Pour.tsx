@@ -1,0 +1,104 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import { Link, useParams } from "react-router";
+import type { Schemas } from "../../api/client";
+import { usePour } from "../../api/queries";
+import { Loaded, Page, Panel } from "../../parts/Page";
+import { shownTime } from "../../parts/time";
+import { useJobSheet } from "../frame/useJobSheet";
+import { Answer } from "./Answer";
+import { Lift } from "./Lift";
+import { Verdict } from "./Verdict";
+
+type Line = Schemas["AskedLine"];
+
+/** A pour: go or hold, line by line with its reason, and its run sheet. */
+export function Pour() {
+  const { pour = "" } = useParams();
+  const query = usePour(pour);
+  return <Loaded query={query}>{(sheet) => <Shown sheet={sheet} />}</Loaded>;
+}
+
+function Shown({ sheet }: { sheet: Schemas["PourSheet"] }) {
+  const job = useJobSheet();
+  return (
+    <Page
+      title={sheet.name}
+      lead={`${shownTime(sheet.pours_at)}: ${sheet.parts.join(", ")}`}
+      action={<Verdict isGo={sheet.is_go} isLarge />}
+    >
+      <Panel title={sheet.is_go ? "Nothing holds it" : `${sheet.holds} hold it`}>
+        <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
+          {sheet.lines.map((line) => (
+            <OneLine key={line.question} line={line} pour={sheet} job={job} />
+          ))}
+        </Box>
+      </Panel>
+      <Panel title="Run sheet">
+        <Typography sx={{ mb: 1 }}>
+          {sheet.needed ? `It takes ${sheet.needed}.` : "How much it takes is not known yet."} A
+          truck every {sheet.minutes_between_trucks} minutes.
+        </Typography>
+        <Box component="ol" sx={{ m: 0, pl: 3 }}>
+          {sheet.run.map((step) => (
+            <li key={step.at + step.what}>
+              <strong>{shownTime(step.at)}</strong> {step.what}
+            </li>
+          ))}
+        </Box>
+        <Button
+          component="a"
+          href={`/api/v1/pours/${sheet.id}/run-sheet.ics`}
+          variant="outlined"
+          sx={{ mt: 1.5 }}
+        >
+          Into a calendar
+        </Button>
+      </Panel>
+    </Page>
+  );
+}
+
+type LineProps = { line: Line; pour: Schemas["PourSheet"]; job: Schemas["JobSheet"] };
+
+function OneLine({ line, pour, job }: LineProps) {
+  const isLifted = line.lifted !== null;
+  return (
+    <Box component="li" sx={{ borderBottom: 1, borderColor: "divider", py: 1 }}>
+      <Stack direction="row" sx={{ gap: 1.5, flexWrap: "wrap", alignItems: "center" }}>
+        <Mark isGo={line.is_go} isLifted={isLifted} />
+        <Box sx={{ flex: "1 1 260px" }}>
+          <Typography sx={{ fontWeight: 700 }}>{line.title}</Typography>
+          <Typography>{line.reason}</Typography>
+          {line.lifted && (
+            <Typography>
+              Lifted by {line.lifted.by}, {shownTime(line.lifted.at)}: {line.lifted.reason}
+            </Typography>
+          )}
+        </Box>
+        {line.where && (
+          <Button component={Link} to={`/jobs/${job.id}/${line.where}`}>
+            See it
+          </Button>
+        )}
+        {job.can_plan && line.asked && <Answer pour={pour} line={line} />}
+        {job.can_plan && !line.is_go && !isLifted && <Lift pour={pour.id} line={line} />}
+      </Stack>
+    </Box>
+  );
+}
+
+function Mark({ isGo, isLifted }: { isGo: boolean; isLifted: boolean }) {
+  const word = isGo ? "go" : isLifted ? "lifted" : "HOLD";
+  return (
+    <Box
+      component="span"
+      sx={{ width: 64, fontWeight: 700, color: isGo ? "on" : isLifted ? "text.primary" : "high" }}
+    >
+      {isGo ? "✓ " : ""}
+      {word}
+    </Box>
+  );
+}

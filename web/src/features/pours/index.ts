@@ -1,0 +1,2 @@
+export { Pour } from "./Pour";
+export { Pours } from "./Pours";
