@@ -8,7 +8,7 @@ from core.verdicts import Verbs
 
 
 class Stage(StrEnum):
-    """A stage of the work below the finished level, in the order they come."""
+    """A stage of the work, from the ground to the finished level, in the order they come."""
 
     LAYOUT = "layout"
     DIG = "dig"
@@ -16,6 +16,7 @@ class Stage(StrEnum):
     PIERS = "piers"
     STONE = "stone"
     MARKS = "marks"
+    AFTER = "after"
 
 
 class Task(StrEnum):
@@ -31,6 +32,7 @@ class Task(StrEnum):
     STONE = "stone"
     MARK = "mark"
     SCREED = "screed"
+    FINISHED = "finished"
 
 
 STAGES = {
@@ -44,6 +46,7 @@ STAGES = {
     Task.STONE: Stage.STONE,
     Task.MARK: Stage.MARKS,
     Task.SCREED: Stage.MARKS,
+    Task.FINISHED: Stage.AFTER,
 }
 
 DIG = Verbs(high="dig", low="over-dug by", on="leave it")
@@ -58,6 +61,7 @@ VERBS = {
     Task.STONE: Verbs(high="take off", low="add", on="leave it"),
     Task.MARK: Verbs(high="mark lower by", low="mark higher by", on="leave it"),
     Task.SCREED: Verbs(high="strike off", low="add", on="leave it"),
+    Task.FINISHED: Verbs(high="grind", low="fill", on="leave it"),
 }
 
 SURFACES = {
@@ -71,6 +75,7 @@ SURFACES = {
     Task.STONE: "the stone",
     Task.MARK: "the mark",
     Task.SCREED: "the screed point",
+    Task.FINISHED: "the finished surface",
 }
 
 

@@ -191,7 +191,18 @@ class InTheSun(BrowserTestCase):
         hill = ("", "control", f"instruments/{laser}", "runs", f"set-up/{shaken}/way-out", "stone")
         piers = demo_id(PACK, "element", "Gallery piers")
         pack = (
-            *("", "floors", "layout", "dig", "forms", "piers", "marks", "marks/shoot"),
+            *(
+                "",
+                "floors",
+                "layout",
+                "dig",
+                "forms",
+                "piers",
+                "marks",
+                "marks/shoot",
+                "concrete",
+                "pours",
+            ),
             *(f"elements/{piers}", f"piers/heights/{piers}", f"piers/sheet/{piers}"),
         )
         return [

@@ -177,6 +177,7 @@ SPECTACULAR_SETTINGS = {
             "piers",
             "marks",
             "screed",
+            "finished",
         ],
         "QuestionEnum": [
             "instrument",
@@ -193,7 +194,7 @@ SPECTACULAR_SETTINGS = {
             "strip",
         ],
         "AskedEnum": ["ordered", "extra", "inspection", "strip"],
-        "StageEnum": ["layout", "dig", "forms", "piers", "stone", "marks"],
+        "StageEnum": ["layout", "dig", "forms", "piers", "stone", "marks", "after"],
         "FloorPartEnum": ["top", "finished", "sub-base", "sub-grade"],
         "PanelKindEnum": ["level", "one", "two", "point"],
         "FloorShapeEnum": ["rectangle", "l-shape", "corners"],

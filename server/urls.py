@@ -54,6 +54,8 @@ api = [
     path("jobs/<uuid:job>/element-draft", plan.ElementDraftView.as_view()),
     path("jobs/<uuid:job>/corners", plan.CornersView.as_view()),
     path("jobs/<uuid:job>/stages/<str:stage>", stages.StageView.as_view()),
+    path("jobs/<uuid:job>/take-off", stages.QuantitiesView.as_view()),
+    path("jobs/<uuid:job>/take-off.xlsx", stages.WorkbookView.as_view()),
     path("jobs/<uuid:job>/square", stages.SquareView.as_view()),
     path("jobs/<uuid:job>/triangle", stages.TriangleView.as_view()),
     path("jobs/<uuid:job>/isolation-strip", stages.StripView.as_view()),

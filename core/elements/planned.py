@@ -62,6 +62,7 @@ NAMES = {
     Task.STONE: "Sub-base (stone)",
     Task.MARK: "Mark",
     Task.SCREED: "Screed point",
+    Task.FINISHED: "Finished surface",
 }
 
 

@@ -52,6 +52,7 @@ from core.elements import (
     Wall,
 )
 from core.errors import Offer, RuleError
+from core.flatness import Finished, flatness_of
 from core.floors import FloorLevels, Line, Outline, propose_grid, rectangle, wall_marks
 from core.instruments import FastBeep, Receiver, Slope, Tilt, face_about
 from core.layout import batter_boards, out_of_square, three_four_five
@@ -180,6 +181,8 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     options = options_of(model, np.full(4, -0.1), rules, sliders, prices)
     yield from (rules, sliders, prices, options[0], cheapest_of(options))
     line = CheckLine(Question.THIN, is_go=False, reason="B4")
+    flat = [Finished(0, 0, 0), Finished(1, 0, 0), Finished(0, 1, 0)]
+    yield from (flat[0], flatness_of(flat))
     yield from (line, decide([line], {}), Tally("Forms", 1, 1, 1), USUAL_STEPS[0])
 
 

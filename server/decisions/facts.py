@@ -7,7 +7,7 @@ from datetime import timedelta
 from functools import cached_property
 from uuid import UUID
 
-from core.elements import Pad, PierRow, StripFooting
+from core.elements import PierRow
 from core.pours import (
     CheckLine,
     Question,
@@ -17,7 +17,6 @@ from core.pours import (
     points_line,
     stone_line,
 )
-from core.surfaces import concrete_order
 from core.tasks import SURFACES, Task
 from server.fieldbook.aims import Aims
 from server.fieldbook.counts import PegCounts, counts_of
@@ -29,8 +28,8 @@ from server.gear.trust import TrustState
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.models import Asked, Pour, PourAnswer
 from server.pour.services.take_off import TakeOff, take_off
-from server.shown import volume_unit
-from server.stages.piers import findings_of, schedule_of
+from server.stages.piers import findings_of
+from server.stages.quantities import element_concrete
 from server.stages.stage_sheet import over_dug, unanswered
 
 SET_BEFORE_A_POUR = (Task.FORM, Task.COURSE, Task.PIER_TOP, Task.SCREED)
@@ -173,17 +172,8 @@ class Facts:
         return total
 
     def _concrete(self, element_id: UUID) -> float | None:
-        """The concrete of an element in the unit it is ordered in; 0 for one that takes none."""
-        made, unit = self.plan.element(element_id), volume_unit(self.plan.style)
-        if isinstance(made, StripFooting | Pad):
-            return concrete_order(made.concrete() / unit, 0.0, 0.01)
-        if not isinstance(made, PierRow):
-            return 0.0
         own = self.pegs.get(element_id, OwnPegs())
-        sheet = schedule_of(self.aims, self.plan.elements[element_id], own, {})
-        if any(pier["concrete"] is None for pier in sheet["piers"]) or sheet["concrete"] is None:
-            return None
-        return sheet["concrete"]["value"]
+        return element_concrete(self.aims, element_id, own)
 
     def _ordered(self) -> float | None:
         answer = self.answers.get(Asked.ORDERED)

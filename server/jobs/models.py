@@ -155,6 +155,7 @@ class ElementKind(models.TextChoices):
     PIERS = "piers", "Piers"
     MARKS = "marks", "Wall marks"
     SCREED = "screed", "Screed points"
+    FINISHED = "finished", "Finished surface"
 
 
 class FloorPart(models.TextChoices):

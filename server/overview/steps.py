@@ -26,6 +26,7 @@ StepKey = Literal[
     "marks",
     "concrete",
     "pours",
+    "after",
     "book",
 ]
 StepState = Literal["done", "next", "open", "later", "attention"]
@@ -92,7 +93,7 @@ def steps_of(progress: Progress) -> list[Step]:
         _set_up(progress),
         *(_stage(stage, progress) for stage in BELOW if progress.stage(stage)),
         ("stone", all_shot, _shot(points, left, doubted)),
-        *(_stage(stage, progress) for stage in [Stage.MARKS] if progress.stage(stage)),
+        *(_stage(stage, progress) for stage in (Stage.MARKS, Stage.AFTER) if progress.stage(stage)),
         ("concrete", all_shot and not thin, f"{thin} thin" if thin else "volume and order"),
     ]
     asking = {"instruments"}

@@ -5,6 +5,8 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
+from django.http import HttpResponse
+from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
 from rest_framework.request import Request
@@ -24,7 +26,11 @@ from server.stages.helpers import (
     strip_sheet,
     triangle_sheet,
 )
+from server.stages.quantities import QuantitiesSheet, quantities_sheet
 from server.stages.stage_sheet import StageSheet, stage_sheet
+from server.stages.workbook import take_off_workbook
+
+WORKBOOK = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
 class SquareInput(serializers.Serializer[Any]):
@@ -67,6 +73,27 @@ class StageView(SignedInView):
         if stage not in list(Stage):
             raise Missing(stage, "There is no such stage.", "Take one of the order of work.")
         return Response(stage_sheet(self.user(request), job, Stage(stage)))
+
+
+class QuantitiesView(SignedInView):
+    """The concrete of a job."""
+
+    @extend_schema(operation_id="quantities", responses=answers(QuantitiesSheet))
+    def get(self, request: Request, job: UUID) -> Response:
+        """Return it part by part, and in all."""
+        return Response(quantities_sheet(self.user(request), job))
+
+
+class WorkbookView(SignedInView):
+    """The take-off of a job, as a workbook."""
+
+    @extend_schema(operation_id="take_off_xlsx", responses={(200, WORKBOOK): OpenApiTypes.BINARY})
+    def get(self, request: Request, job: UUID) -> HttpResponse:
+        """Return it with live formulas."""
+        name, content = take_off_workbook(self.user(request), job)
+        answer = HttpResponse(content, content_type=WORKBOOK)
+        answer["Content-Disposition"] = f'attachment; filename="{name}"'
+        return answer
 
 
 class SquareView(SignedInView):

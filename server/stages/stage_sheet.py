@@ -20,6 +20,7 @@ from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import DrawnLine, drawn_lines
 from server.shown import Shown, show
 from server.stages.boards import BoardsSheet, boards_sheet
+from server.stages.flatness import FlatnessSheet, flatness_sheet
 from server.stages.piers import Findings, PierSchedule, findings_of, schedule_of
 
 ASK = "Do not fill it with loose soil; ask the engineer or the inspector."
@@ -56,6 +57,7 @@ class StageSheet(TypedDict):
     holds: list[Hold]
     boards: list[BoardsSheet]
     schedules: list[PierSchedule]
+    flatness: list[FlatnessSheet]
 
 
 def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
@@ -69,6 +71,7 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
     works, holds = [], []
     boards: list[BoardsSheet] = []
     schedules: list[PierSchedule] = []
+    flatness: list[FlatnessSheet] = []
     for element in plan.elements.values():
         own = found.get(element.pk, OwnPegs())
         pegs = own.of(tasks_of(stage))
@@ -78,6 +81,8 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
             holds += over_dug(element, own)
         if stage is Stage.LAYOUT and element.kind == ElementKind.BOARDS:
             boards.append(boards_sheet(plan, element, own))
+        if stage is Stage.AFTER and own.found:
+            flatness.append(flatness_sheet(plan, element, own))
         if with_piers and element.kind == ElementKind.PIERS:
             schedules.append(schedule_of(aims, element, own, findings))
             holds += unanswered(element, aims, own, findings)
@@ -87,6 +92,7 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
         "holds": holds,
         "boards": boards,
         "schedules": schedules,
+        "flatness": flatness,
     }
 
 

@@ -114,24 +114,26 @@ export const router = createBrowserRouter([
                 path: "marks/shoot",
                 lazy: async () => ({ Component: (await import("./features/stages")).Marking }),
               },
-              ...(["layout", "dig", "forms", "piers"] as const).map((path) => ({
+              ...(["layout", "dig", "forms", "piers", "after"] as const).map((path) => ({
                 path,
                 lazy: async () => ({ Component: (await import("./features/stages")).Stages[path] }),
               })),
-              ...(["layout", "dig", "forms", "piers", "marks"] as const).flatMap((stage) => [
-                {
-                  path: `${stage}/heights/:element`,
-                  lazy: async () => ({
-                    Component: (await import("./features/stages")).heightsOf(stage),
-                  }),
-                },
-                {
-                  path: `${stage}/sheet/:element`,
-                  lazy: async () => ({
-                    Component: (await import("./features/stages")).sheetOf(stage),
-                  }),
-                },
-              ]),
+              ...(["layout", "dig", "forms", "piers", "marks", "after"] as const).flatMap(
+                (stage) => [
+                  {
+                    path: `${stage}/heights/:element`,
+                    lazy: async () => ({
+                      Component: (await import("./features/stages")).heightsOf(stage),
+                    }),
+                  },
+                  {
+                    path: `${stage}/sheet/:element`,
+                    lazy: async () => ({
+                      Component: (await import("./features/stages")).sheetOf(stage),
+                    }),
+                  },
+                ],
+              ),
               {
                 path: "stone",
                 lazy: async () => ({ Component: (await import("./features/shoot")).Stone }),

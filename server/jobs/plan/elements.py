@@ -113,14 +113,15 @@ def _boards(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     return entries.check("clearance", lambda: BoardsAround(outline, *measured))
 
 
-def _excavation(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
-    outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
-    spacing, surface = entries.length("spacing"), ground.surface
-    if outline is None or spacing is None or surface is None:
-        return None
-    return entries.check(
-        "spacing", lambda: CoveredOutline(Task.FORMATION, outline, surface, spacing)
-    )
+def _covered(task: Task) -> Build:
+    def cover(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+        outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
+        spacing, surface = entries.length("spacing"), ground.surface
+        if outline is None or spacing is None or surface is None:
+            return None
+        return entries.check("spacing", lambda: CoveredOutline(task, outline, surface, spacing))
+
+    return cover
 
 
 def _screed(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
@@ -289,7 +290,7 @@ def _level_at_start(line: Line | None, ground: Ground) -> Elevation | None:
 
 BUILDS: dict[ElementKind, Build] = {
     ElementKind.BOARDS: _boards,
-    ElementKind.EXCAVATION: _excavation,
+    ElementKind.EXCAVATION: _covered(Task.FORMATION),
     ElementKind.FOOTING: _footing,
     ElementKind.PAD: _pad,
     ElementKind.WALL: _wall,
@@ -297,4 +298,5 @@ BUILDS: dict[ElementKind, Build] = {
     ElementKind.PIERS: _piers,
     ElementKind.MARKS: _following(Task.MARK),
     ElementKind.SCREED: _screed,
+    ElementKind.FINISHED: _covered(Task.FINISHED),
 }

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from io import BytesIO
 from typing import Any
 from uuid import UUID
+
+from openpyxl import load_workbook
 
 from server.jobs.models import Point
 from server.tests.plan import element_body
@@ -160,3 +163,37 @@ class Stages(SiteTestCase):
         self.assertEqual((made["courses"], made["strip"]["text"], made["rolls"]), (2, "40' 0\"", 1))
         self.refused(self.helper, f"{job}/isolation-strip", strip | {"roll": "0"})
         self.get(f"{job}/stages/roof", status=404)
+
+    def test_the_take_off_of_the_whole_job_and_its_workbook(self) -> None:
+        self.place("footing", part="sub-grade")
+        self.place("pad", name="=1+1")
+        self.place("piers")
+        sheet = self.get(f"jobs/{self.job}/take-off", self.helper)
+        rows = {row["kind"]: row for row in sheet["rows"]}
+        self.assertIn("needs three", rows["Floor"]["why"])
+        self.assertIn("Shoot the bottom", rows["Piers"]["why"])
+        self.assertEqual(rows["Pad"]["text"], "0.15 yd³")
+        self.assertFalse(sheet["is_whole"])
+        self.get(f"jobs/{self.job}/take-off", self.outsider, 404)
+        answer = self.helper.get(f"/api/v1/jobs/{self.job}/take-off.xlsx")
+        page = load_workbook(BytesIO(answer.content))["Take-off"]
+        cells = {cell.value: cell for row in page.iter_rows() for cell in row if cell.value}
+        self.assertEqual(cells["=1+1"].data_type, "s")
+        self.assertEqual(cells["=SUM(G2:G5)"].data_type, "f")
+        away = self.outsider.get(f"/api/v1/jobs/{self.job}/take-off.xlsx")
+        self.assertEqual(away.status_code, 404)
+
+    def test_after_the_pour_the_tilt_stands_apart_from_the_bumps(self) -> None:
+        finished = self.place("finished", tolerance='1/4"')
+        self.assertEqual(self.stage("after")["flatness"], [])
+        names = list(Point.objects.filter(element=finished).values_list("name", flat=True))
+        for name in names[:2]:
+            self.shoot(finished, "finished", name, "3' 2\"")
+        self.assertIn("needs three", self.stage("after")["flatness"][0]["why_none"])
+        for name in names[2:]:
+            self.shoot(finished, "finished", name, "3' 1 1/2\"" if name == "B2" else "3' 2\"")
+        sheet = self.stage("after")
+        (flat,) = sheet["flatness"]
+        self.assertEqual((flat["range"]["text"], flat["worst"][0]["point"]), ('1/2"', "B2"))
+        peg = next(peg for peg in sheet["works"][0]["pegs"] if peg["name"] == "B2")
+        self.assertEqual(peg["shot"]["action"], 'grind 1/2"')

@@ -40,6 +40,13 @@ export function useThicknessMap(floor: string) {
   });
 }
 
+export function useQuantities(job: string) {
+  return useQuery({
+    queryKey: ["quantities", job],
+    queryFn: () => told(api.GET("/api/v1/jobs/{job}/take-off", { params: { path: { job } } })),
+  });
+}
+
 export function usePours(job: string) {
   return useQuery({
     queryKey: ["pours", job],

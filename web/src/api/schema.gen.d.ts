@@ -570,6 +570,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/take-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it part by part, and in all. */
+        get: operations["quantities"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/take-off.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it with live formulas. */
+        get: operations["take_off_xlsx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/triangle": {
         parameters: {
             query?: never;
@@ -1147,6 +1181,11 @@ export interface components {
             /** Format: date-time */
             happened_at: string;
         };
+        /** @description A spot that stands off the best-fit plane. */
+        BumpSheet: {
+            point: string;
+            off: string;
+        };
         /** @description What a check that is being typed gives so far. */
         CheckDraft: {
             says: components["schemas"]["CheckSays"] | null;
@@ -1313,7 +1352,7 @@ export interface components {
             layers: components["schemas"]["LayerInputRequest"][];
         };
         /** @enum {string} */
-        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed";
+        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed" | "finished";
         /** @enum {string} */
         ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
         /** @description An element as lists and plans show it; its level where it starts. */
@@ -1379,6 +1418,15 @@ export interface components {
             is_cleaned: boolean;
             /** Format: date-time */
             taken_at: string;
+        };
+        /** @description A finished surface: its range, its tilt apart from its bumps, and the worst of them. */
+        FlatnessSheet: {
+            element: string;
+            range: components["schemas"]["Shown"] | null;
+            bumps: components["schemas"]["Shown"] | null;
+            tilt: string;
+            worst: components["schemas"]["BumpSheet"][];
+            why_none: string;
         };
         /** @description What a floor's form would make, and what is wrong with it so far. */
         FloorDraftAnswer: {
@@ -1632,7 +1680,7 @@ export interface components {
             name: string;
         };
         /** @enum {string} */
-        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "concrete" | "pours" | "book";
+        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "concrete" | "pours" | "after" | "book";
         /** @description What happened to an instrument. */
         KnockInputRequest: {
             /** Format: uuid */
@@ -1980,6 +2028,31 @@ export interface components {
             metres: number | null;
             text: string;
         };
+        /** @description The concrete of a job, part by part, and in all as far as it is known. */
+        QuantitiesSheet: {
+            unit: string;
+            rows: components["schemas"]["QuantityRow"][];
+            /** Format: double */
+            total: number;
+            total_text: string;
+            is_whole: boolean;
+        };
+        /** @description A part of a job that takes concrete: volumes in the job's unit. */
+        QuantityRow: {
+            name: string;
+            kind: string;
+            /** Format: double */
+            volume: number | null;
+            /** Format: double */
+            waste: number;
+            /** Format: double */
+            step: number;
+            /** Format: double */
+            order: number | null;
+            text: string;
+            rests_on: string;
+            why: string;
+        };
         /** @enum {string} */
         QuestionEnum: "instrument" | "benchmark" | "doubt" | "points" | "stone" | "thin" | "concrete" | "extra" | "over-dig" | "depths" | "inspection" | "strip";
         /** @description An entry that was read, metres; for drawing it to scale. */
@@ -2288,7 +2361,7 @@ export interface components {
             slide: string;
         };
         /** @enum {string} */
-        StageEnum: "layout" | "dig" | "forms" | "piers" | "stone" | "marks";
+        StageEnum: "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "after";
         /** @description How many points of a stage there are, were shot fine, and are in doubt. */
         StageProgress: {
             stage: components["schemas"]["StageEnum"];
@@ -2303,6 +2376,7 @@ export interface components {
             holds: components["schemas"]["Hold"][];
             boards: components["schemas"]["BoardsSheet"][];
             schedules: components["schemas"]["PierSchedule"][];
+            flatness: components["schemas"]["FlatnessSheet"][];
         };
         /** @description How far a set-up can be trusted: its clock, its re-reads, and its doubts. */
         StandingSheet: {
@@ -4938,6 +5012,84 @@ export interface operations {
             };
         };
     };
+    quantities: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuantitiesSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    take_off_xlsx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+        };
+    };
     triangle: {
         parameters: {
             query?: never;
@@ -5812,7 +5964,7 @@ export interface operations {
             query?: {
                 element?: string;
                 floor?: string;
-                stage?: "layout" | "dig" | "forms" | "piers" | "stone" | "marks";
+                stage?: "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "after";
             };
             header?: never;
             path: {

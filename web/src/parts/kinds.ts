@@ -132,6 +132,13 @@ export const KINDS: Record<Kind, KindSheet> = {
     shapes: ALONG,
     measures: [{ ...SPACING, label: "Marks at most apart", usual: ["16 ft", "5 m"] }],
   },
+  finished: {
+    name: "Finished surface",
+    lead: "Shot after the pour: range, tilt apart from bumps, the worst spots.",
+    level: "Finished level",
+    shapes: AROUND,
+    measures: [SPACING],
+  },
   screed: {
     name: "Screed points",
     lead: "A grid the straightedge reaches over, each ticked when it is on.",

@@ -13,6 +13,7 @@ import { planPegs } from "../../parts/plan/pegs";
 import { Figure } from "../floors/Floors";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Options } from "./Options";
+import { Quantities } from "./Quantities";
 import { ThicknessMap } from "./ThicknessMap";
 
 /** The floor's answer: how thick it will be, how much concrete, and how much to order. */
@@ -55,6 +56,7 @@ export function Concrete() {
           </>
         )}
       </Loaded>
+      <Quantities job={job} />
     </Page>
   );
 }

@@ -17,6 +17,8 @@ type Props = {
   sheet: Schemas["OptionsSheet"];
 };
 
+const CHEAPEST = { bgcolor: "slab", borderLeft: 8, borderColor: "peg" };
+
 /** The options side by side; a new level is accepted where every change of a level is. */
 export function OptionTable({ job, floor, typed, sheet }: Props) {
   const navigate = useNavigate();
@@ -59,7 +61,7 @@ export function OptionTable({ job, floor, typed, sheet }: Props) {
           </TableHead>
           <TableBody>
             {sheet.options.map((option) => (
-              <TableRow key={option.way} selected={option === cheapest}>
+              <TableRow key={option.way} sx={option === cheapest ? CHEAPEST : {}}>
                 <TableCell>
                   <strong>{option.name}</strong>
                   {option.moves && <div>{option.moves}</div>}

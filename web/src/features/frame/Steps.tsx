@@ -19,6 +19,7 @@ export const STEP_NAMES: Record<Step["key"], string> = {
   marks: "Marks and screed",
   concrete: "Concrete",
   pours: "Go or hold",
+  after: "After the pour",
   book: "The book",
 };
 

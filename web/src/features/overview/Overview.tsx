@@ -31,6 +31,7 @@ const TO_DO: Record<Schemas["Step"]["key"], string> = {
   stone: "Go on shooting the stone.",
   concrete: "Look at the thin spots before you order.",
   pours: "Plan the pour, and see what holds it.",
+  after: "Shoot the finished surface.",
   book: "Look over the level notes.",
 };
 

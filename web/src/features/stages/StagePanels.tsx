@@ -2,6 +2,8 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
 import type { Schemas } from "../../api/client";
+import { Panel } from "../../parts/Page";
+import { Figure } from "../floors";
 import { Boards } from "./Boards";
 import { Match } from "./Match";
 import { Schedule } from "./Schedule";
@@ -21,11 +23,13 @@ type Props = {
 export function StagePanels({ job, sheet, stage, work, setUp }: Props) {
   const boards = sheet.boards.find((one) => one.element === work.id);
   const schedule = sheet.schedules.find((one) => one.element === work.id);
+  const flat = sheet.flatness.find((one) => one.element === work.id);
   return (
     <Stack spacing={2} sx={{ px: { xs: 1.5, md: 3 }, pb: 3, pt: { xs: 2, md: 0 } }}>
       {sheet.holds.length > 0 && <Holds holds={sheet.holds} />}
       {boards && <Boards sheet={boards} />}
       {schedule && <Schedule job={job} sheet={schedule} setUp={setUp} stage={stage} />}
+      {flat && <Flat sheet={flat} />}
       {stage === "layout" && <Square job={job} />}
       {stage === "forms" && (
         <>
@@ -34,6 +38,24 @@ export function StagePanels({ job, sheet, stage, work, setUp }: Props) {
         </>
       )}
     </Stack>
+  );
+}
+
+/** A finished surface: its range, its tilt apart from its bumps. */
+function Flat({ sheet }: { sheet: Schemas["FlatnessSheet"] }) {
+  if (sheet.why_none) return <Panel title="How flat it came out">{sheet.why_none}</Panel>;
+  return (
+    <Panel title="How flat it came out">
+      <Figure name="Highest to lowest, against its design" text={sheet.range?.text ?? ""} strong />
+      <Figure name="Tilt" text={sheet.tilt} />
+      <Figure name="Bumps alone, highest to lowest" text={sheet.bumps?.text ?? ""} />
+      {sheet.worst.length > 0 && (
+        <Figure
+          name="Worst bumps"
+          text={sheet.worst.map((bump) => `${bump.point} ${bump.off}`).join(", ")}
+        />
+      )}
+    </Panel>
   );
 }
 

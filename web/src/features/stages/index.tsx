@@ -7,6 +7,7 @@ export const Stages = {
   dig: () => <StageScreen key="dig" stage="dig" />,
   forms: () => <StageScreen key="forms" stage="forms" />,
   piers: () => <StageScreen key="piers" stage="piers" />,
+  after: () => <StageScreen key="after" stage="after" />,
 };
 
 export const Marking = () => <StageScreen key="marks" stage="marks" />;
@@ -17,6 +18,7 @@ const HEIGHTS = {
   forms: () => <ElementHeights stage="forms" />,
   piers: () => <ElementHeights stage="piers" />,
   marks: () => <ElementHeights stage="marks" />,
+  after: () => <ElementHeights stage="after" />,
 };
 
 const SHEETS = {
@@ -25,6 +27,7 @@ const SHEETS = {
   forms: () => <ElementSheet stage="forms" />,
   piers: () => <ElementSheet stage="piers" />,
   marks: () => <ElementSheet stage="marks" />,
+  after: () => <ElementSheet stage="after" />,
 };
 
 export const heightsOf = (stage: keyof typeof HEIGHTS) => HEIGHTS[stage];

@@ -59,4 +59,11 @@ export const STAGES: Record<Exclude<Stage, "stone">, StageWords> = {
     path: "marks/shoot",
     cautions: ["Wet concrete burns skin: gloves, boots and water to wash it off at once."],
   },
+  after: {
+    title: "After the pour",
+    empty: "Add the finished surface: its range, its tilt and its bumps follow from its shots.",
+    kinds: ["finished"],
+    path: "after",
+    cautions: ["Young concrete: keep off until it carries; it still burns skin."],
+  },
 };

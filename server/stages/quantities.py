@@ -1,0 +1,138 @@
+"""The concrete of a whole job: floors over their stone, footings, pads and piers."""
+
+from __future__ import annotations
+
+from typing import TypedDict
+from uuid import UUID
+
+from core.elements import Element, Pad, PierRow, StripFooting
+from core.surfaces import concrete_order
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.aims import Aims
+from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
+from server.fieldbook.standing import JobStandings
+from server.jobs.access import job_for
+from server.jobs.models import ElementKind
+from server.jobs.plan.job_plan import JobPlan
+from server.pour.services.take_off import take_off
+from server.shown import volume_unit
+from server.stages.piers import schedule_of
+
+WITHOUT_WASTE = 0.0
+FINEST_STEP = 0.01
+
+
+class QuantityRow(TypedDict):
+    """A part of a job that takes concrete: volumes in the job's unit.
+
+    ``volume`` is none while it is not known, and ``why`` says what it waits for. Each part is
+    ordered with its waste, in its supplier's step.
+    """
+
+    name: str
+    kind: str
+    volume: float | None
+    waste: float
+    step: float
+    order: float | None
+    text: str
+    rests_on: str
+    why: str
+
+
+class QuantitiesSheet(TypedDict):
+    """The concrete of a job, part by part, and in all as far as it is known."""
+
+    unit: str
+    rows: list[QuantityRow]
+    total: float
+    total_text: str
+    is_whole: bool
+
+
+def element_concrete(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None:
+    """Return the concrete of an element in the unit it is ordered in.
+
+    0 for one that takes none; None while a pier of it is not known.
+    """
+    made, unit = aims.plan.element(element_id), volume_unit(aims.plan.style)
+    if isinstance(made, StripFooting | Pad):
+        return made.concrete() / unit
+    if not isinstance(made, PierRow):
+        return 0.0
+    sheet = schedule_of(aims, aims.plan.elements[element_id], own, {})
+    if sheet["concrete"] is None or any(pier["concrete"] is None for pier in sheet["piers"]):
+        return None
+    return sheet["concrete"]["value"]
+
+
+def quantities_sheet(user: User, job_id: UUID) -> QuantitiesSheet:
+    """Return the concrete of a job, part by part."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    plan, standings = JobPlan(job), JobStandings(job)
+    stone, _ = pegs_of(stone_of(plan.floors), plan, standings, shown=())
+    pegs, aims = pegs_of({"element__job": job}, plan, standings, shown=())
+    unit = "m³" if plan.style.kind.is_metric else "yd³"
+    rows = [_floor(plan, pk, stone.get(pk, OwnPegs()), unit) for pk in plan.floors]
+    rows += [
+        _element(aims, pk, pegs.get(pk, OwnPegs()), unit)
+        for pk in plan.elements
+        if _takes_concrete(plan.element(pk))
+    ]
+    total = sum(row["order"] or 0.0 for row in rows)
+    return {
+        "unit": unit,
+        "rows": rows,
+        "total": total,
+        "total_text": f"{total:.2f} {unit}",
+        "is_whole": all(row["order"] is not None for row in rows),
+    }
+
+
+def _takes_concrete(made: Element) -> bool:
+    return isinstance(made, StripFooting | Pad | PierRow)
+
+
+def _floor(plan: JobPlan, floor_id: UUID, own: OwnPegs, unit: str) -> QuantityRow:
+    floor = plan.floors[floor_id]
+    taken, undecided = take_off(floor, plan.surfaces(floor_id), own.found, plan.style)
+    waste, step = float(floor.waste), float(floor.order_step)
+    if taken is None:
+        assert undecided is not None
+        why = f"{undecided['why']} {undecided['accepts']}"
+        return _row((floor.name, "Floor"), (None, waste, step), unit, why)
+    share = taken["extrapolated_percent"]
+    row = _row((floor.name, "Floor"), (taken["volume"]["value"], waste, step), unit, "")
+    sure = taken["sure_within"]["text"]
+    row["rests_on"] = f"sure within {sure}; {share} % of the area lies outside the shots"
+    return row
+
+
+def _element(aims: Aims, element_id: UUID, own: OwnPegs, unit: str) -> QuantityRow:
+    element = aims.plan.elements[element_id]
+    kind = ElementKind(element.kind).label
+    volume = element_concrete(aims, element_id, own)
+    why = "" if volume is not None else "A hole is not shot yet. Shoot the bottom of every pier."
+    figures = (volume, WITHOUT_WASTE, FINEST_STEP)
+    row = _row((element.name, kind), figures, unit, why)
+    row["rests_on"] = "as shot" if element.kind == ElementKind.PIERS else "as planned"
+    return row
+
+
+def _row(
+    named: tuple[str, str], figures: tuple[float | None, float, float], unit: str, why: str
+) -> QuantityRow:
+    volume, waste, step = figures
+    order = None if volume is None else concrete_order(max(volume, 0.0), waste, step)
+    return {
+        "name": named[0],
+        "kind": named[1],
+        "volume": volume,
+        "waste": waste,
+        "step": step,
+        "order": order,
+        "text": "" if order is None else f"{order:.2f} {unit}",
+        "rests_on": "",
+        "why": why,
+    }

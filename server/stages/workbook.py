@@ -1,0 +1,67 @@
+"""The take-off of a job as a workbook, with live formulas; what people typed is never one."""
+
+from __future__ import annotations
+
+import io
+import re
+from uuid import UUID
+
+from openpyxl import Workbook
+from openpyxl.styles import Font
+from openpyxl.utils import get_column_letter
+from openpyxl.worksheet.worksheet import Worksheet
+
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.jobs.access import job_for
+from server.stages.quantities import QuantitiesSheet, quantities_sheet
+
+BOLD = Font(bold=True)
+WIDTHS = (28, 16, 14, 10, 14, 10, 14, 60)
+
+
+def take_off_workbook(user: User, job_id: UUID) -> tuple[str, bytes]:
+    """Return the file's name and the workbook of a job's take-off."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    sheet = quantities_sheet(user, job_id)
+    book = Workbook()
+    page = book.active
+    assert isinstance(page, Worksheet)
+    page.title = "Take-off"
+    _write(page, sheet)
+    out = io.BytesIO()
+    book.save(out)
+    name = re.sub(r"[^a-z0-9]+", "-", job.name.lower()).strip("-") or "job"
+    return f"{name}-take-off.xlsx", out.getvalue()
+
+
+def _write(page: Worksheet, sheet: QuantitiesSheet) -> None:
+    unit = sheet["unit"]
+    titles = ("Part", "Kind", f"Volume, {unit}", "Waste", f"With waste, {unit}",
+              f"Step, {unit}", f"Order, {unit}", "Rests on")  # fmt: skip
+    for column, (title, width) in enumerate(zip(titles, WIDTHS, strict=True), start=1):
+        _text(page, 1, column, title).font = BOLD
+        page.column_dimensions[get_column_letter(column)].width = width
+    for number, row in enumerate(sheet["rows"], start=2):
+        _text(page, number, 1, row["name"])
+        _text(page, number, 2, row["kind"])
+        _text(page, number, 8, row["why"] or row["rests_on"])
+        page.cell(number, 4, row["waste"]).number_format = "0.0%"
+        page.cell(number, 6, row["step"])
+        if row["volume"] is not None:
+            page.cell(number, 3, round(row["volume"], 4))
+            page.cell(number, 5, f"=C{number}*(1+D{number})")
+            page.cell(number, 7, f"=CEILING(ROUND(E{number},6),F{number})")
+    last = len(sheet["rows"]) + 1
+    _text(
+        page, last + 1, 1, "In all" if sheet["is_whole"] else "In all, as far as known"
+    ).font = BOLD
+    page.cell(last + 1, 7, f"=SUM(G2:G{max(last, 2)})").font = BOLD
+
+
+def _text(page: Worksheet, row: int, column: int, text: str):  # type: ignore[no-untyped-def]
+    """Write a text as a text, whatever it begins with."""
+    cell = page.cell(row, column)
+    cell.value = text
+    cell.data_type = "s"
+    return cell
