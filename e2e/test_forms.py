@@ -10,7 +10,7 @@ from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
 HILL = "Hillside workshop"
-PACK = "Orchard pack house"
+PACK, SHELTER = "Orchard pack house", "Bicycle shelter"
 CONTRAST = """
 ([selector, least]) => {
   const parts = (color) => color.match(/[\\d.]+/g).slice(0, 3).map(Number);
@@ -201,7 +201,6 @@ class InTheSun(BrowserTestCase):
                 "marks",
                 "marks/shoot",
                 "concrete",
-                "pours",
             ),
             *(f"elements/{piers}", f"piers/heights/{piers}", f"piers/sheet/{piers}"),
         )
@@ -209,6 +208,7 @@ class InTheSun(BrowserTestCase):
             *(f"jobs/{demo_id(PACK)}/{step}" for step in pack),
             *(f"jobs/{demo_id(STUDIO)}/{step}" for step in studio),
             *(f"jobs/{demo_id(HILL)}/{step}" for step in hill),
+            f"jobs/{demo_id(SHELTER)}/pours",
             f"gear/{demo_id('crew')}",
         ]
 
