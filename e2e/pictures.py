@@ -14,6 +14,7 @@ from server.webapp.demo_ids import demo_id
 FOLDER = settings.ROOT / "docs" / "screenshots"
 STUDIO = demo_id("Pottery studio, kiln room")
 SHELTER = demo_id("Bicycle shelter")
+SHELTER_POUR = demo_id("Bicycle shelter", "pour", "Shelter slab")
 PACK = demo_id("Orchard pack house")
 HILL_NAME = "Hillside workshop"
 HILL = demo_id(HILL_NAME)
@@ -88,7 +89,6 @@ def nothing(page: Page) -> None:
 
 
 VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
-    ("jobs", "jobs", DESKTOP, nothing),
     ("overview", f"jobs/{STUDIO}", DESKTOP, nothing),
     ("floor", f"jobs/{STUDIO}/floors/new", DESKTOP, type_floor),
     ("plan", f"jobs/{PACK}/floors", DESKTOP, to_elements),
@@ -100,6 +100,7 @@ VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
     ("stone", f"jobs/{STUDIO}/stone", DESKTOP, type_reading),
     ("stone-phone", f"jobs/{STUDIO}/stone", PHONE, type_reading),
     ("concrete", f"jobs/{SHELTER}/concrete", DESKTOP, nothing),
+    ("pour", f"jobs/{SHELTER}/pours/{SHELTER_POUR}", DESKTOP, nothing),
     ("book", f"jobs/{STUDIO}/book", DESKTOP, nothing),
     ("instrument", f"jobs/{HILL}/instruments/{LASER}", DESKTOP, nothing),
     ("check", f"jobs/{HILL}/instruments/{LASER}/two-position", DESKTOP, type_check),

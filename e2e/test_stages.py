@@ -56,6 +56,9 @@ class PackHouse(Staged):
         self.shoot_the_rest("Wash bay dig")
         self.shoot_the_rest("Post pad")
         self.shoot_the_rest("Gallery piers")
+        last = self.page.get_by_role("table", name="Schedule of piers").get_by_role("row").last
+        last.get_by_text("not shot").wait_for(state="detached")
+        self.page.wait_for_load_state("networkidle")
         self.page.get_by_role("button", name="What pier 2 bears on").click()
         self.page.get_by_label("Clean and flat").check()
         self.press("Record it")

@@ -7,6 +7,7 @@ import re
 from uuid import UUID
 
 from openpyxl import Workbook
+from openpyxl.cell import Cell
 from openpyxl.styles import Font
 from openpyxl.utils import get_column_letter
 from openpyxl.worksheet.worksheet import Worksheet
@@ -59,9 +60,10 @@ def _write(page: Worksheet, sheet: QuantitiesSheet) -> None:
     page.cell(last + 1, 7, f"=SUM(G2:G{max(last, 2)})").font = BOLD
 
 
-def _text(page: Worksheet, row: int, column: int, text: str):  # type: ignore[no-untyped-def]
+def _text(page: Worksheet, row: int, column: int, text: str) -> Cell:
     """Write a text as a text, whatever it begins with."""
     cell = page.cell(row, column)
+    assert isinstance(cell, Cell)
     cell.value = text
     cell.data_type = "s"
     return cell
