@@ -24,7 +24,7 @@ from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.gear.check_sheets import Site
 from server.gear.sheets import instrument_sheets
-from server.gear.trust import TrustState
+from server.gear.trust import TRUSTED
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.models import Asked, Pour, PourAnswer
 from server.pour.services.take_off import TakeOff, take_off
@@ -33,7 +33,6 @@ from server.stages.quantities import element_concrete
 from server.stages.stage_sheet import over_dug, unanswered
 
 SET_BEFORE_A_POUR = (Task.FORM, Task.COURSE, Task.PIER_TOP, Task.SCREED)
-TRUSTED = (TrustState.IN_DATE, TrustState.NEEDS_NONE)
 
 
 class Facts:

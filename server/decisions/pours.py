@@ -222,7 +222,7 @@ def _refuse_no_amount(text: str) -> None:
 def lift_hold(user: User, pour_id: UUID, form: LiftForm) -> tuple[LiftedHold, bool]:
     """Lift a hold as it stands now; it is kept for good."""
     pour = pour_for(user, pour_id, Ability.PLAN)
-    before = LiftedHold.objects.filter(pk=form.id).first()
+    before = LiftedHold.objects.filter(pk=form.id, pour=pour).first()
     if before is not None:
         return before, False
     lines = {line.question: line for line in Facts(pour).lines()}

@@ -31,6 +31,10 @@ class TrustState(StrEnum):
     NEEDS_NONE = "needs-none"
 
 
+#: The states of an instrument that readings may rest on.
+TRUSTED = (TrustState.IN_DATE, TrustState.NEEDS_NONE)
+
+
 STATE_WORDS = {
     TrustState.IN_DATE: "checked, in date",
     TrustState.DUE: "check is due",

@@ -8,7 +8,7 @@ from typing import Literal, TypedDict, get_args
 from core.tasks import Stage
 from server.fieldbook.sheets import SetUpSheet
 from server.gear.sheets import InstrumentSheet
-from server.gear.trust import TrustState
+from server.gear.trust import TRUSTED
 from server.jobs.sheets import BenchmarkSheet
 from server.pour.services.floor_sheet import FloorPlan
 from server.stages.progress import StageProgress
@@ -31,7 +31,6 @@ StepKey = Literal[
 ]
 StepState = Literal["done", "next", "open", "later", "attention"]
 BELOW = (Stage.LAYOUT, Stage.DIG, Stage.FORMS, Stage.PIERS)
-TRUSTED = (TrustState.IN_DATE, TrustState.NEEDS_NONE)
 
 
 class Step(TypedDict):

@@ -19,7 +19,7 @@ from server.refusals import Conflict, Entries
 
 @dataclass(frozen=True, slots=True)
 class RegradeForm:
-    """A regrading as it is typed; an empty trigger regrades everything that is off."""
+    """A regrading as it is typed."""
 
     id: UUID
     trigger: str
@@ -29,7 +29,7 @@ class RegradeForm:
 def regrade(user: User, floor_id: UUID, form: RegradeForm) -> tuple[Regrade, bool]:
     """Record a regrading of the stone that is over a trigger now."""
     floor, _ = floor_for(user, floor_id, Ability.PLAN)
-    before = Regrade.objects.filter(pk=form.id).first()
+    before = Regrade.objects.filter(pk=form.id, floor=floor).first()
     if before is not None:
         return before, False
     entries = Entries({"trigger": form.trigger}, kind_of(floor.job))

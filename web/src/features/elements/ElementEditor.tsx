@@ -8,7 +8,7 @@ import { RecordButton, useForm } from "../../parts/form";
 import { KINDS, type Kind } from "../../parts/kinds";
 import { Lost } from "../../parts/Lost";
 import { Loaded, Page } from "../../parts/Page";
-import { type Spot, typedFrom } from "../../parts/plan/frame";
+import { type Spot, draggedTo } from "../../parts/plan/frame";
 import { together } from "../../parts/together";
 import { Moves, movesAnything } from "../floors";
 import { useJobSheet } from "../frame/useJobSheet";
@@ -59,14 +59,8 @@ function Editor({ job, element, initial }: EditorProps) {
   const isMoving = moves !== undefined && movesAnything(moves);
   const problems = together(form.problems, draft.data?.errors ?? []);
   const kind = KINDS[initial.kind];
-  const dragged = (corner: number, { x, y }: Spot) =>
-    form.change({
-      corners: form.values.corners.map((before, i) =>
-        i === corner
-          ? { x: typedFrom(x, job.style_kind), y: typedFrom(y, job.style_kind) }
-          : before,
-      ),
-    });
+  const dragged = (corner: number, to: Spot) =>
+    form.change({ corners: draggedTo(form.values.corners, corner, to, job.style_kind) });
   return (
     <Stack component="form" noValidate onSubmit={form.submit}>
       <Page

@@ -9,7 +9,7 @@ import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
 import { LevelFields } from "../../parts/LevelFields";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
-import { type Spot, spotOf, typedFrom } from "../../parts/plan/frame";
+import { type Spot, spotOf, draggedTo } from "../../parts/plan/frame";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Figure } from "./Floors";
 import { Moves, movesAnything } from "./Moves";
@@ -49,14 +49,8 @@ function Editor({ job, floor, initial }: EditorProps) {
   const moves = useMoves(floor, form.values).data;
   const isMoving = moves !== undefined && movesAnything(moves);
   const live = { ...form, problems: together(form.problems, draft.data?.errors ?? []) };
-  const dragged = (corner: number, { x, y }: Spot) =>
-    form.change({
-      corners: form.values.corners.map((before, i) =>
-        i === corner
-          ? { x: typedFrom(x, job.style_kind), y: typedFrom(y, job.style_kind) }
-          : before,
-      ),
-    });
+  const dragged = (corner: number, to: Spot) =>
+    form.change({ corners: draggedTo(form.values.corners, corner, to, job.style_kind) });
   const parts = { form: form.values, change: form.change, problems: live.problems };
   return (
     <Stack component="form" noValidate onSubmit={form.submit}>

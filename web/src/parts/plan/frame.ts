@@ -86,3 +86,14 @@ export function typedFrom(metres: number, kind: string): string {
   const whole = Math.abs(inches);
   return kind === "in" ? `${inches}"` : `${sign}${Math.floor(whole / 12)}' ${whole % 12}"`;
 }
+
+/** Typed corners with one of them dragged to a spot, written as a person would type it. */
+export function draggedTo(
+  corners: readonly { x: string; y: string }[],
+  corner: number,
+  to: Spot,
+  kind: string,
+): { x: string; y: string }[] {
+  const there = { x: typedFrom(to.x, kind), y: typedFrom(to.y, kind) };
+  return corners.map((before, i) => (i === corner ? there : before));
+}
