@@ -122,3 +122,17 @@ def cheapest_of(options: tuple[Option, ...]) -> Cheapest | None:
     if as_it_is is None or as_it_is.cost.total is None or best.cost.total is None:
         return Cheapest(best.way, None)
     return Cheapest(best.way, as_it_is.cost.total - best.cost.total)
+
+
+def price_of_extra(extra: float, rate: float) -> float:
+    """Return what concrete over the nominal costs at a rate a unit; nothing where it is less.
+
+    ``extra`` and ``rate`` are of one unit of volume; the base price covers the nominal
+    thickness (section 10, the customer's notice). The extra counts to the hundredth it is
+    shown with, so that a customer who multiplies finds the same. Raises :class:`OutOfRange` for a rate below nothing.
+    """
+    if rate < 0:
+        raise OutOfRange(
+            f"{rate:g}", "A rate is not below nothing.", "Give what a unit costs, such as 165."
+        )
+    return round(max(extra, 0.0), 2) * rate

@@ -62,6 +62,12 @@ class Denied(_Single):
     code = "denied"
 
 
+class Gone(_Single):
+    """It was there, and is not to be had any more."""
+
+    code = "gone"
+
+
 class Conflict(_Single):
     """It contradicts what is already on record."""
 

@@ -150,6 +150,7 @@ REST_FRAMEWORK = {
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "DEFAULT_THROTTLE_RATES": {"link": "120/min"},
     "EXCEPTION_HANDLER": "server.api.errors.handle",
     "UNICODE_JSON": True,
 }
@@ -203,6 +204,7 @@ SPECTACULAR_SETTINGS = {
         "CheckVerdictEnum": ["pass", "fail", "inconclusive"],
         "TrustStateEnum": "server.gear.trust.TrustState",
         "PegStateEnum": ["not-shot", "on", "high", "low", "close", "in-doubt", "found"],
+        "PourStateEnum": ["go", "hold", "poured"],
         "StepStateEnum": ["done", "next", "open", "later", "attention"],
     },
 }

@@ -48,10 +48,15 @@ def volume_unit(style: Style) -> float:
     return 1.0 if style.kind.is_metric else CUBIC_METRES_PER_CUBIC_YARD
 
 
+def volume_unit_text(style: Style) -> str:
+    """Return the unit concrete is ordered in, as it is written."""
+    return "m³" if style.kind.is_metric else "yd³"
+
+
 def show_volume(cubic_metres: float, style: Style) -> Amount:
     """Show a volume in cubic yards or cubic meters."""
     value = cubic_metres / volume_unit(style)
-    return {"value": value, "text": f"{value:.2f} {'m³' if style.kind.is_metric else 'yd³'}"}
+    return {"value": value, "text": f"{value:.2f} {volume_unit_text(style)}"}
 
 
 def show_difference(cubic_metres: float, style: Style) -> Amount:

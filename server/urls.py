@@ -14,6 +14,7 @@ from server.gear.api import views as gear
 from server.jobs.api import plan_views as plan
 from server.jobs.api import views as jobs
 from server.overview.api import JobView
+from server.pour.api import notice_views as notices
 from server.pour.api import options_views as pour
 from server.pour.api.views import ElementMovesView, FloorView, MovesView
 from server.refusals import Problem
@@ -63,6 +64,7 @@ api = [
     path("pours/<uuid:pour>", decisions.PourView.as_view()),
     path("pours/<uuid:pour>/answers", decisions.AnswersView.as_view()),
     path("pours/<uuid:pour>/lifts", decisions.LiftsView.as_view()),
+    path("pours/<uuid:pour>/closing", decisions.ClosingView.as_view()),
     path("pours/<uuid:pour>/run-sheet.ics", decisions.RunSheetView.as_view()),
     path("elements/<uuid:element>", plan.ElementView.as_view()),
     path("elements/<uuid:element>/moves", ElementMovesView.as_view()),
@@ -72,6 +74,9 @@ api = [
     path("floors/<uuid:floor>/map", pour.MapView.as_view()),
     path("floors/<uuid:floor>/options", pour.OptionsView.as_view()),
     path("floors/<uuid:floor>/regrades", pour.RegradesView.as_view()),
+    path("floors/<uuid:floor>/notices", notices.NoticesView.as_view()),
+    path("notices/<uuid:notice>/withdrawal", notices.WithdrawalView.as_view()),
+    path("links/<str:token>", notices.LinkView.as_view()),
     path("jobs/<uuid:job>/prices", pour.PricesView.as_view()),
     path("floors/<uuid:floor>/points", jobs.PointsView.as_view()),
     path("set-ups/<uuid:set_up>/marks", fieldbook.MarksView.as_view()),

@@ -13,7 +13,7 @@ from core.design import level_panel
 from core.errors import OutOfRange
 from core.floors import Outline, rectangle
 from core.lengths import Elevation
-from core.options import Cost, Prices, Way, Work, cheapest_of, cost_of
+from core.options import Cost, Prices, Way, Work, cheapest_of, cost_of, price_of_extra
 from core.surfaces import (
     PourRules,
     SlabModel,
@@ -171,3 +171,9 @@ class Options(TestCase):
         model = model_of([level_panel(bent, TOP)], bent.corners)
         stone = np.full(len(model.places.first), 9.9)
         self.assertAlmostEqual(model.volume(stone), bent.area * 0.1, places=9)
+
+    def test_a_customer_who_multiplies_finds_the_price_of_the_extra(self) -> None:
+        self.assertEqual(price_of_extra(0.797333, 180.0), 144.0)
+        self.assertEqual(price_of_extra(-0.2, 180.0), 0.0)
+        with self.assertRaisesRegex(OutOfRange, "not below nothing"):
+            price_of_extra(1.0, -1.0)

@@ -11,7 +11,7 @@ from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
 from core.errors import RuleError, quoted
-from server.refusals import Conflict, Denied, Missing, Problem, Refusal
+from server.refusals import Conflict, Denied, Gone, Missing, Problem, Refusal
 
 
 class OfferBody(TypedDict):
@@ -38,7 +38,7 @@ class ErrorsBody(TypedDict):
     errors: list[ErrorBody]
 
 
-STATUS: dict[type[Exception], int] = {Missing: 404, Denied: 403, Conflict: 409}
+STATUS: dict[type[Exception], int] = {Missing: 404, Denied: 403, Conflict: 409, Gone: 410}
 
 
 def body_of(problem: Problem) -> ErrorBody:

@@ -15,19 +15,12 @@ from rest_framework.response import Response
 from core.pours import Question
 from server.api.inputs import Entry, Named
 from server.api.views import SignedInView, answers, recorded, records
-from server.decisions.pours import (
-    AnswerForm,
-    LiftForm,
-    PourForm,
-    PourRow,
-    PourSheet,
-    answer_pour,
-    lift_hold,
-    plan_pour,
-    pour_rows,
-    pour_sheet,
-)
 from server.decisions.run_calendar import run_calendar
+from server.decisions.services.answer_pour import AnswerForm, answer_pour
+from server.decisions.services.close_pour import CloseForm, close_pour
+from server.decisions.services.lift_hold import LiftForm, lift_hold
+from server.decisions.services.plan_pour import PourForm, plan_pour
+from server.decisions.sheets import PourRow, PourSheet, pour_rows, pour_sheet
 from server.pour.models import Asked
 
 
@@ -65,6 +58,14 @@ class LiftInput(serializers.Serializer[Any]):
     id = serializers.UUIDField()
     question = serializers.ChoiceField([str(question) for question in Question])
     reason = Named(200)
+    taken_at = serializers.DateTimeField()
+
+
+class CloseInput(serializers.Serializer[Any]):
+    """A pour that was made."""
+
+    id = serializers.UUIDField()
+    note = serializers.CharField(max_length=200, allow_blank=True)
     taken_at = serializers.DateTimeField()
 
 
@@ -114,6 +115,17 @@ class LiftsView(SignedInView):
         form = LiftForm(**self.typed(request, LiftInput))
         lifted, created = lift_hold(self.user(request), pour, form)
         return recorded(lifted.pk, created)
+
+
+class ClosingView(SignedInView):
+    """The closing of a pour."""
+
+    @extend_schema(operation_id="close_pour", request=CloseInput, responses=records())
+    def post(self, request: Request, pour: UUID) -> Response:
+        """Close it, once nothing holds it and its surface is shot."""
+        form = CloseForm(**self.typed(request, CloseInput))
+        closing, created = close_pour(self.user(request), pour, form)
+        return recorded(closing.pk, created)
 
 
 class RunSheetView(SignedInView):

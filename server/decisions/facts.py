@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections import defaultdict
+from collections.abc import Iterable, Sequence
 from datetime import timedelta
 from functools import cached_property
 from uuid import UUID
@@ -18,45 +19,89 @@ from core.pours import (
     stone_line,
 )
 from core.tasks import SURFACES, Task
-from server.fieldbook.aims import Aims
 from server.fieldbook.counts import PegCounts, counts_of
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.gear.check_sheets import Site
-from server.gear.sheets import instrument_sheets
+from server.gear.sheets import InstrumentSheet, instrument_sheets
 from server.gear.trust import TRUSTED
+from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
-from server.pour.models import Asked, Pour, PourAnswer
+from server.pour.models import Asked, LiftedHold, Pour, PourAnswer
+from server.pour.services.notices import (
+    NoticeState,
+    latest_notices,
+    numbers_now,
+    standing_of,
+)
 from server.pour.services.take_off import TakeOff, take_off
-from server.stages.piers import findings_of
+from server.shown import volume_unit_text
+from server.stages.piers import Findings, findings_of
 from server.stages.quantities import element_concrete
 from server.stages.stage_sheet import over_dug, unanswered
 
+NOTHING = 0.005
 SET_BEFORE_A_POUR = (Task.FORM, Task.COURSE, Task.PIER_TOP, Task.SCREED)
+
+
+class JobFacts:
+    """What the lists of a job's pours rest on, read once for all of them."""
+
+    def __init__(
+        self, job: Job, pours: Iterable[Pour], plan: JobPlan, standings: JobStandings
+    ) -> None:
+        self.job, self.plan, self.standings = job, plan, standings
+        self.pours = list(pours)
+        parts = [part for pour in self.pours for part in pour.parts.all()]
+        floors = {part.floor_id for part in parts if part.floor_id}
+        elements = {part.element_id for part in parts if part.element_id}
+        self.stone, _ = pegs_of(stone_of(floors), plan, standings)
+        self.pegs, self.aims = pegs_of({"element__in": list(elements)}, plan, standings)
+        self.answers: dict[UUID, dict[str, PourAnswer]] = defaultdict(dict)
+        for answer in (
+            PourAnswer.objects.filter(pour__in=self.pours)
+            .select_related("taken_by")
+            .order_by("taken_at", "recorded_at")
+        ):
+            self.answers[answer.pour_id][answer.question] = answer
+        self.lifted: dict[UUID, dict[Question, LiftedHold]] = defaultdict(dict)
+        lifted = LiftedHold.objects.filter(pour__in=self.pours).select_related("taken_by")
+        for one in lifted.order_by("taken_at", "recorded_at"):
+            self.lifted[one.pour_id][Question(one.question)] = one
+        self.notices = latest_notices(floors)
+
+    @cached_property
+    def instruments(self) -> list[InstrumentSheet]:
+        """The crew's instruments and where they stand with their checks."""
+        return instrument_sheets(self.job.crew_id, Site(self.plan.style, None))
+
+    @cached_property
+    def findings(self) -> Findings:
+        """What was found in the holes of the job's piers."""
+        return findings_of(self.job.pk)
+
+
+def facts_of(pour: Pour) -> Facts:
+    """Return the facts of one pour."""
+    job = pour.job
+    return Facts(pour, JobFacts(job, [pour], JobPlan(job), JobStandings(job)))
 
 
 class Facts:
     """A pour with everything its list is worked out from."""
 
-    def __init__(self, pour: Pour) -> None:
-        self.pour, job = pour, pour.job
-        self.plan, self.standings = JobPlan(job), JobStandings(job)
+    def __init__(self, pour: Pour, job: JobFacts) -> None:
+        self.pour, self.job, self.plan = pour, job, job.plan
         parts = list(pour.parts.all())
         self.floors: list[UUID] = [part.floor_id for part in parts if part.floor_id]
         self.elements: list[UUID] = [part.element_id for part in parts if part.element_id]
-        self.stone, _ = pegs_of(stone_of(self.floors), self.plan, self.standings)
-        self.pegs, self.aims = pegs_of({"element__in": self.elements}, self.plan, self.standings)
-        self.answers: dict[str, PourAnswer] = {
-            answer.question: answer
-            for answer in pour.answers.select_related("taken_by").order_by(
-                "taken_at", "recorded_at"
-            )
-        }
+        self.stone, self.pegs, self.aims = job.stone, job.pegs, job.aims
+        self.answers, self.lifted = job.answers[pour.pk], job.lifted[pour.pk]
 
     @property
     def unit(self) -> str:
         """The unit concrete is ordered in."""
-        return "m³" if self.plan.style.kind.is_metric else "yd³"
+        return volume_unit_text(self.plan.style)
 
     def lines(self) -> tuple[CheckLine, ...]:
         """Return the list of section 12, in its order."""
@@ -78,11 +123,10 @@ class Facts:
         )
 
     def _instrument(self) -> CheckLine:
-        used = {set_up.instrument_id for set_up in self.standings.lines.set_ups}
-        sheets = instrument_sheets(self.pour.job.crew_id, Site(self.plan.style, None))
+        used = {set_up.instrument_id for set_up in self.job.standings.lines.set_ups}
         wrong = [
             f"{one['name']}: {one['trust']['text']}."
-            for one in sheets
+            for one in self.job.instruments
             if UUID(one["id"]) in used and one["trust"]["state"] not in TRUSTED
         ]
         if not used:
@@ -90,8 +134,8 @@ class Facts:
         return counted_line(Question.INSTRUMENT, wrong, "Every check is in date.")
 
     def _benchmark(self) -> CheckLine:
-        latest = list(self.standings.by_id.values())[-1:]
-        minutes = self.pour.job.reread_minutes
+        latest = list(self.job.standings.by_id.values())[-1:]
+        minutes = self.job.job.reread_minutes
         limit = self.pour.pours_at - timedelta(minutes=minutes)
         wrong = []
         if not latest:
@@ -107,17 +151,18 @@ class Facts:
             counts["in_doubt"]
             for counts in [
                 *(self._stone_counts(pk) for pk in self.floors),
-                *(self._counts(own, tuple(Task)) for own in self.pegs.values()),
+                *(self.counts(own, tuple(Task)) for own in map(self._own, self.elements)),
             ]
         )
         wrong = [f"{doubted} readings are in doubt."] if doubted else []
         return counted_line(Question.DOUBT, wrong, "No reading in use is in doubt.")
 
-    def _counts(self, own: OwnPegs, tasks: Sequence[Task]) -> PegCounts:
-        return counts_of(own.of(tasks), strictly=self.pour.job.crew.strict_calls)
+    def counts(self, own: OwnPegs, tasks: Sequence[Task]) -> PegCounts:
+        """Return how many points of some tasks are in each state, as the crew counts."""
+        return counts_of(own.of(tasks), strictly=self.job.job.crew.strict_calls)
 
     def _stone_counts(self, floor: UUID) -> PegCounts:
-        return self._counts(self.stone.get(floor, OwnPegs()), [Task.STONE])
+        return self.counts(self.stone.get(floor, OwnPegs()), [Task.STONE])
 
     @staticmethod
     def _tally(what: str, counts: PegCounts) -> Tally:
@@ -128,7 +173,7 @@ class Facts:
         return [
             self._tally(
                 f"{self.plan.elements[pk].name}, {SURFACES[task]}",
-                self._counts(self.pegs.get(pk, OwnPegs()), [task]),
+                self.counts(self._own(pk), [task]),
             )
             for pk in self.elements
             for task in SET_BEFORE_A_POUR
@@ -171,44 +216,70 @@ class Facts:
         return total
 
     def _concrete(self, element_id: UUID) -> float | None:
-        own = self.pegs.get(element_id, OwnPegs())
-        return element_concrete(self.aims, element_id, own)
+        return element_concrete(self.aims, element_id, self._own(element_id))
 
     def _ordered(self) -> float | None:
         answer = self.answers.get(Asked.ORDERED)
         return None if answer is None else float(answer.answer)
 
+    @cached_property
+    def extra(self) -> str:
+        """The concrete over the nominal, floor by floor, as it is told; empty where none is."""
+        return "; ".join(
+            f"{self.plan.floors[pk].name}: {one['extra']['text']}"
+            for pk, one in self.take_offs.items()
+            if one and one["extra"]["value"] > NOTHING
+        )
+
+    @cached_property
+    def notices(self) -> dict[UUID, tuple[NoticeState | None, str]]:
+        """Where the customer's word stands for each floor with extra concrete."""
+        return {
+            pk: self._noticed(pk, one)
+            for pk, one in self.take_offs.items()
+            if one and one["extra"]["value"] > NOTHING
+        }
+
+    def _noticed(self, floor_id: UUID, taken: TakeOff) -> tuple[NoticeState | None, str]:
+        notice = self.job.notices.get(floor_id)
+        if notice is None:
+            return None, "Nobody acknowledged it."
+        own = self.stone.get(floor_id, OwnPegs())
+        return standing_of(notice, numbers_now(notice, self.plan, own, taken))
+
     def _extra(self) -> CheckLine:
-        extra = [one["extra"] for one in self.take_offs.values() if one]
-        more = [amount for amount in extra if amount["value"] > 0.005]
-        answer = self.answers.get(Asked.EXTRA)
-        if not more:
+        """The customer acknowledged the extra: floor by floor on a notice, or all by name."""
+        if not self.extra:
             return CheckLine(Question.EXTRA, is_go=True, reason="No more than the nominal.")
-        said = " and ".join(amount["text"] for amount in more)
-        if answer is None or not answer.is_good:
-            why = f"{said} than the nominal; nobody acknowledged it."
-            return CheckLine(Question.EXTRA, is_go=False, reason=why)
-        why = f"{said} than the nominal, acknowledged by {answer.answer}."
-        return CheckLine(Question.EXTRA, is_go=True, reason=why)
+        answer = self.answers.get(Asked.EXTRA)
+        if answer is not None and answer.is_good and answer.given_for == self.extra:
+            why = f"{self.extra} than the nominal, acknowledged by {answer.answer}."
+            return CheckLine(Question.EXTRA, is_go=True, reason=why)
+        said = dict.fromkeys(why for _, why in self.notices.values())
+        if answer is not None and answer.is_good and answer.given_for != self.extra:
+            said[f"{answer.answer} acknowledged {answer.given_for}."] = None
+        agreed = all(state is NoticeState.ACKNOWLEDGED for state, _ in self.notices.values())
+        why = f"{self.extra} than the nominal. {' '.join(said)}"
+        return CheckLine(Question.EXTRA, is_go=agreed, reason=why)
 
     def _over_dug(self) -> list[str]:
         return [
             f"{hold['what']}."
             for pk in self.elements
-            for hold in over_dug(self.plan.elements[pk], self.pegs.get(pk, OwnPegs()))
+            for hold in over_dug(self.plan.elements[pk], self._own(pk))
         ]
 
     def _depths(self) -> list[str]:
-        aims: Aims = self.aims
         piers = [pk for pk in self.elements if isinstance(self.plan.element(pk), PierRow)]
-        findings = findings_of(self.pour.job_id) if piers else {}
+        findings = self.job.findings if piers else {}
         return [
             f"{hold['what']}."
             for pk in piers
-            for hold in unanswered(
-                self.plan.elements[pk], aims, self.pegs.get(pk, OwnPegs()), findings
-            )
+            for hold in unanswered(self.plan.elements[pk], self.aims, self._own(pk), findings)
         ]
+
+    def _own(self, element_id: UUID) -> OwnPegs:
+        return self.pegs.get(element_id, OwnPegs())
 
     def _answered(self, question: Question, asked: Asked, none: str) -> CheckLine:
         answer = self.answers.get(asked)

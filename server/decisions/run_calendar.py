@@ -10,8 +10,9 @@ from icalendar import Calendar, Event
 
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.decisions.facts import Facts
-from server.decisions.pours import pour_for, run_steps
+from server.decisions.access import pour_for
+from server.decisions.facts import facts_of
+from server.decisions.sheets import run_steps
 
 LASTS = timedelta(minutes=15)
 
@@ -22,7 +23,7 @@ def run_calendar(user: User, pour_id: UUID) -> tuple[str, bytes]:
     calendar = Calendar()
     calendar.add("prodid", "-//Yellow Peg//run sheet//EN")
     calendar.add("version", "2.0")
-    for number, step in enumerate(run_steps(pour, Facts(pour).needed)):
+    for number, step in enumerate(run_steps(pour, facts_of(pour).needed)):
         starts = datetime.fromisoformat(step["at"])
         event = Event()
         event.add("uid", f"{pour.pk}-{number}@yellow-peg")

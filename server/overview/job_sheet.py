@@ -7,6 +7,7 @@ from uuid import UUID
 
 from server.crews.models import User
 from server.crews.permissions import ABILITIES, Ability
+from server.decisions.sheets import PourRow, rows_of
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.proof import tightest_of
 from server.fieldbook.run_sheets import TurningPointSheet, turning_point_sheets
@@ -20,8 +21,8 @@ from server.jobs.plan.sheets import ElementSheet, element_sheet
 from server.jobs.rules import style_of
 from server.jobs.sheets import BenchmarkSheet, TrustLimits, benchmark_sheet, trust_limits
 from server.overview.steps import Progress, Step, steps_of
-from server.pour.models import Pour
 from server.pour.services.floor_sheet import FloorPlan, floor_plan
+from server.shown import volume_unit_text
 from server.stages.progress import StageProgress, stage_progress
 
 
@@ -48,6 +49,7 @@ class JobSheet(TypedDict):
     turning_points: list[TurningPointSheet]
     stages: list[StageProgress]
     elements: list[ElementSheet]
+    pours: list[PourRow]
     steps: list[Step]
 
 
@@ -63,7 +65,7 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
     stations = list(reversed(standings.by_id.values()))
     tightest = tightest_of(plan)
     set_ups = [set_up_sheet(standings, one, style, tightest) for one in stations]
-    pours = Pour.objects.filter(job=job).count()
+    pours = rows_of(job, plan, standings)
     instruments = instrument_sheets(job.crew_id, Site(style, None))
     return {
         "id": str(job.pk),
@@ -73,7 +75,7 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "crew_id": str(job.crew_id),
         "style": style.code,
         "style_kind": str(style.kind),
-        "volume_unit": "m³" if style.kind.is_metric else "yd³",
+        "volume_unit": volume_unit_text(style),
         "longest_sight": _longest_sight(stations, plan),
         "limits": trust_limits(job),
         "strict_calls": job.crew.strict_calls,
@@ -86,6 +88,7 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "turning_points": turning_point_sheets(standings, style),
         "stages": stages,
         "elements": [element_sheet(plan, element) for element in plan.elements.values()],
+        "pours": pours,
         "steps": steps_of(Progress(instruments, benchmarks, plans, set_ups, stages, pours)),
     }
 

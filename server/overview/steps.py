@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal, TypedDict, get_args
 
 from core.tasks import Stage
+from server.decisions.sheets import PourRow
 from server.fieldbook.sheets import SetUpSheet
 from server.gear.sheets import InstrumentSheet
 from server.gear.trust import TRUSTED
@@ -50,7 +51,7 @@ class Progress:
     floors: list[FloorPlan]
     set_ups: list[SetUpSheet]
     stages: list[StageProgress]
-    pours: int
+    pours: list[PourRow]
 
     def stage(self, key: Stage) -> StageProgress | None:
         """Return how far a stage is, None where the plan has nothing for it."""
@@ -107,9 +108,7 @@ def steps_of(progress: Progress) -> list[Step]:
     if "marks" not in steps:
         heights: StepState = "open" if ready else "later"
         steps["marks"] = {"key": "marks", "state": heights, "note": "clamp, slide, tape"}
-    pours: StepState = "open" if ready else "later"
-    planned = f"{progress.pours} planned" if progress.pours else "none planned"
-    steps["pours"] = {"key": "pours", "state": pours, "note": planned}
+    steps["pours"] = _pours(progress.pours, ready)
     book: StepState = "open" if progress.set_ups else "later"
     steps["book"] = {"key": "book", "state": book, "note": "level notes and runs"}
     return [steps[key] for key in get_args(StepKey) if key in steps]
@@ -122,6 +121,21 @@ def _stage(stage: Stage, progress: Progress) -> tuple[str, bool, str]:
     left = far["points"] - far["shot"] - far["in_doubt"]
     is_done = left == 0 and far["in_doubt"] == 0 and bool(progress.set_ups)
     return str(stage), is_done, _shot(far["points"], left, far["in_doubt"])
+
+
+def _pours(pours: list[PourRow], ready: bool) -> Step:
+    """Return the step of the pours; one on hold asks for attention."""
+    held = [pour["name"] for pour in pours if pour["state"] == "hold"]
+    ahead = [pour["name"] for pour in pours if pour["state"] == "go"]
+    state: StepState = "open" if ready else "later"
+    note = "none planned"
+    if held:
+        state, note = "attention", f"HOLD: {', '.join(held)}"
+    elif ahead:
+        state, note = "open", f"GO: {', '.join(ahead)}"
+    elif pours:
+        state, note = "done", "poured"
+    return {"key": "pours", "state": state, "note": note}
 
 
 def _instruments(progress: Progress) -> tuple[str, bool, str]:

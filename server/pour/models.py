@@ -1,4 +1,4 @@
-"""What is paid for a pour, what it takes, what was answered about it, and lifted of its holds."""
+"""What is paid for a pour, what it takes, what was answered, lifted, told the customer, closed."""
 
 from __future__ import annotations
 
@@ -91,11 +91,15 @@ class Asked(models.TextChoices):
 
 
 class PourAnswer(SiteRecord):
-    """An answer about a pour; the last one to a question counts, the earlier ones stay."""
+    """An answer about a pour; the last one to a question counts, the earlier ones stay.
+
+    ``given_for`` is what the question said then, where an answer stands for no other amount.
+    """
 
     pour = models.ForeignKey(Pour, on_delete=models.PROTECT, related_name="answers")
     question = models.CharField(max_length=12, choices=Asked)
     answer = models.CharField(max_length=80)
+    given_for = models.CharField(max_length=500, blank=True, default="")
     is_good = models.BooleanField()
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
@@ -116,3 +120,53 @@ class LiftedHold(SiteRecord):
 
     def __str__(self) -> str:
         return f"{self.question} lifted: {self.reason}"
+
+
+class PourClosing(SiteRecord):
+    """A pour that was made, its finished surface shot; ``lines`` is its list as it stood then."""
+
+    pour = models.OneToOneField(Pour, on_delete=models.PROTECT, related_name="closing")
+    note = models.CharField(max_length=200, blank=True)
+    lines = models.JSONField()
+    taken_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.pour} poured"
+
+
+class Notice(SiteRecord):
+    """What a customer is told of a floor's extra concrete: the numbers as they were then.
+
+    It stands while the numbers are the same; ``rate`` is the price of a cubic yard or meter.
+    """
+
+    floor = models.ForeignKey(Floor, on_delete=models.PROTECT, related_name="notices")
+    numbers = models.JSONField()
+    rate = models.DecimalField(max_digits=10, decimal_places=2)
+    expires_at = models.DateTimeField()
+    taken_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"notice of {self.taken_at:%Y-%m-%d}"
+
+
+class NoticeWithdrawal(SiteRecord):
+    """A notice taken back: its link shows nothing more."""
+
+    notice = models.OneToOneField(Notice, on_delete=models.PROTECT, related_name="withdrawal")
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.notice} withdrawn"
+
+
+class NoticeAcknowledgment(SiteRecord):
+    """A customer's word on a notice, once: a name, and the time it was recorded."""
+
+    notice = models.OneToOneField(Notice, on_delete=models.PROTECT, related_name="acknowledgment")
+    name = models.CharField(max_length=80)
+
+    def __str__(self) -> str:
+        return f"acknowledged by {self.name}"

@@ -16,7 +16,7 @@ from server.jobs.access import job_for
 from server.jobs.models import ElementKind
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.services.take_off import take_off
-from server.shown import volume_unit
+from server.shown import volume_unit, volume_unit_text
 from server.stages.piers import schedule_of
 
 WITHOUT_WASTE = 0.0
@@ -73,7 +73,7 @@ def quantities_sheet(user: User, job_id: UUID) -> QuantitiesSheet:
     plan, standings = JobPlan(job), JobStandings(job)
     stone, _ = pegs_of(stone_of(plan.floors), plan, standings, shown=())
     pegs, aims = pegs_of({"element__job": job}, plan, standings, shown=())
-    unit = "m³" if plan.style.kind.is_metric else "yd³"
+    unit = volume_unit_text(plan.style)
     rows = [_floor(plan, pk, stone.get(pk, OwnPegs()), unit) for pk in plan.floors]
     rows += [
         _element(aims, pk, pegs.get(pk, OwnPegs()), unit)

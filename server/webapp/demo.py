@@ -12,7 +12,8 @@ from django.db import transaction
 
 from core.lengths import Style
 from server.crews.models import Crew, Membership, User
-from server.decisions.pours import AnswerForm, PourForm, answer_pour, plan_pour
+from server.decisions.services.answer_pour import AnswerForm, answer_pour
+from server.decisions.services.plan_pour import PourForm, plan_pour
 from server.fieldbook.models import SetUp
 from server.fieldbook.services.backsights import BacksightForm
 from server.fieldbook.services.findings import FindingForm, record_finding

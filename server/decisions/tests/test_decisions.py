@@ -5,6 +5,9 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID, uuid4
 
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+
 from server.jobs.models import Point
 from server.tests.plan import element_body
 from server.tests.site import TAKEN_AT, SiteTestCase
@@ -44,6 +47,12 @@ class Pours(SiteTestCase):
         for point in points:
             self.ok(self.helper, "shots", self.shot_body(self.set_up_id, str(point.pk), reading))
 
+    def shoot_all_but_the_bottoms(self) -> Any:
+        self.shoot(Point.objects.filter(floor=self.floor), "3' 7\"")
+        self.shoot(Point.objects.filter(element=self.form), "3' 2\"")
+        self.shoot(Point.objects.filter(element=self.footing, task="form"), "3' 11\"")
+        return Point.objects.filter(element=self.footing, task="footing-bottom")
+
     def answer(self, question: str, answer: str, status: int = 201, is_good: bool = True) -> None:
         body = {
             "id": str(uuid4()), "question": question, "answer": answer, "is_good": is_good,
@@ -65,10 +74,7 @@ class Pours(SiteTestCase):
         self.assertIn("10 not shot", lines["points"][1])
         self.assertIn("Nobody knows yet", lines["concrete"][1])
         self.assertTrue(lines["benchmark"][0])
-        self.shoot(Point.objects.filter(floor=self.floor), "3' 7\"")
-        self.shoot(Point.objects.filter(element=self.form), "3' 2\"")
-        self.shoot(Point.objects.filter(element=self.footing, task="form"), "3' 11\"")
-        bottoms = Point.objects.filter(element=self.footing, task="footing-bottom")
+        bottoms = self.shoot_all_but_the_bottoms()
         self.shoot(bottoms[1:], "4' 7\"")
         self.shoot(bottoms[:1], "4' 9\"")
         lines = self.lines()
@@ -83,17 +89,60 @@ class Pours(SiteTestCase):
         self.answer("strip", "on hand")
         self.assertTrue(self.lines()["concrete"][0])
         row = self.get(f"jobs/{self.job}/pours")["pours"][0]
-        self.assertEqual((row["is_go"], row["holds"]), (False, 2))
+        self.assertEqual((row["state"], row["holds"]), ("hold", 2))
+        step = next(s for s in self.get(f"jobs/{self.job}")["steps"] if s["key"] == "pours")
+        self.assertEqual((step["state"], step["note"]), ("attention", "HOLD: Slab"))
         self.lift("over-dig")
         self.lift("stone", 409)
         lifted = self.get(f"pours/{self.pour}")
         held = [line["question"] for line in lifted["lines"] if not line["is_go"]]
         self.assertEqual(held, ["instrument", "over-dig"])
         self.lift("instrument")
-        self.assertTrue(self.get(f"pours/{self.pour}")["is_go"])
+        self.assertEqual(self.get(f"pours/{self.pour}")["state"], "go")
         self.shoot(bottoms[1:2], "4' 10\"")
         again = self.get(f"pours/{self.pour}")
-        self.assertEqual((again["is_go"], again["holds"]), (False, 1))
+        self.assertEqual((again["state"], again["holds"]), ("hold", 1))
+
+    def test_a_pour_closes_once_nothing_holds_it_and_its_surface_is_shot(self) -> None:
+        def close(status: int) -> str:
+            body = {"id": str(uuid4()), "note": "dry, no wind", "taken_at": TAKEN_AT}
+            said = self.ok(self.foreman, f"pours/{self.pour}/closing", body, status)
+            return "" if status == 201 else str(said["errors"][0]["why"])
+
+        self.shoot(self.shoot_all_but_the_bottoms(), "4' 7\"")
+        self.assertIn("on hold: instrument check in date, concrete ordered", close(409))
+        self.answer("ordered", "9")
+        self.answer("inspection", "passed")
+        self.answer("strip", "on hand")
+        self.lift("instrument")
+        self.assertEqual(close(409), "Floor has no finished surface to shoot.")
+        finished = element_body("finished", str(self.floor), name="Top")
+        top = self.ok(self.foreman, f"jobs/{self.job}/elements", finished)["id"]
+        self.assertRegex(close(409), r"^12 of 12 points")
+        self.shoot(Point.objects.filter(element=top), "3' 2\"")
+        close(201)
+        sheet = self.get(f"pours/{self.pour}")
+        self.assertEqual((sheet["state"], sheet["closed"]["note"]), ("poured", "dry, no wind"))
+        self.assertEqual((sheet["finished"][0]["left"], sheet["finished"][0]["off"]), (0, 0))
+        self.assertIn("closed on 2026-05-04", close(409))
+        self.answer("strip", "gone", 409, is_good=False)
+        self.lift("stone", 409)
+        self.assertEqual(self.get(f"pours/{self.pour}")["lines"], sheet["lines"])
+        step = next(s for s in self.get(f"jobs/{self.job}")["steps"] if s["key"] == "pours")
+        self.assertEqual((step["state"], step["note"]), ("done", "poured"))
+
+    def test_as_many_queries_for_many_pours_as_for_two(self) -> None:
+        def queries() -> int:
+            with CaptureQueriesContext(connection) as made:
+                self.get(f"jobs/{self.job}/pours")
+            return len(made)
+
+        self.ok(self.foreman, f"jobs/{self.job}/pours", self.pour_body(name="Second"))
+        before = queries()
+        for number in range(4):
+            body = self.pour_body(name=f"Pour {number}")
+            self.ok(self.foreman, f"jobs/{self.job}/pours", body)
+        self.assertEqual(queries(), before)
 
     def test_a_later_pour_asks_for_the_benchmark_again(self) -> None:
         later = self.pour_body(name="Later", pours_at="2026-05-06T10:00:00Z")

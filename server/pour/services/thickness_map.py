@@ -71,7 +71,12 @@ def thickness_map(user: User, floor_id: UUID) -> ThicknessMap:
     floor, _ = floor_for(user, floor_id, Ability.READ)
     plan = JobPlan(floor.job)
     pegs, _ = pegs_of(stone_of([floor_id]), plan, JobStandings(floor.job))
-    own, slab = pegs.get(floor_id, OwnPegs()), plan.surfaces(floor_id)
+    return map_of(plan, floor_id, pegs.get(floor_id, OwnPegs()))
+
+
+def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
+    """Return the map of a floor over the stone that was found."""
+    slab = plan.surfaces(floor_id)
     try:
         model = model_over(slab, tuple(one.point.place for one in own.found))
     except NotEnoughShots as refused:

@@ -1,0 +1,198 @@
+"""Pours as screens read them: go or hold line by line, and the run sheet."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import Literal, TypedDict, cast
+from uuid import UUID
+
+from core.pours import Decision, Question, decide, minutes_between_trucks, run_sheet
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.decisions.access import pour_for
+from server.decisions.facts import Facts, JobFacts, facts_of
+from server.decisions.surfaces import FinishedSheet, finished_of
+from server.decisions.words import ASKED, TITLES, WHERE
+from server.fieldbook.standing import JobStandings
+from server.jobs.access import job_for
+from server.jobs.models import Job
+from server.jobs.plan.job_plan import JobPlan
+from server.pour.models import LiftedHold, Pour
+
+PourState = Literal["go", "hold", "poured"]
+
+
+class PourRow(TypedDict):
+    """A pour in the list."""
+
+    id: str
+    name: str
+    pours_at: str
+    parts: list[str]
+    state: PourState
+    holds: int
+
+
+class LiftedSheet(TypedDict):
+    """Who lifted a hold, when and why."""
+
+    by: str
+    at: str
+    reason: str
+
+
+class AskedLine(TypedDict):
+    """A line of the list with its reason, and where what it rests on is."""
+
+    question: Question
+    title: str
+    is_go: bool
+    reason: str
+    where: str
+    lifted: LiftedSheet | None
+    asked: str
+
+
+class ClosedSheet(TypedDict):
+    """Who closed a pour, when, and what was noted."""
+
+    by: str
+    at: str
+    note: str
+
+
+class RunStepSheet(TypedDict):
+    """What to do, and when."""
+
+    at: str
+    what: str
+
+
+class PourSheet(TypedDict):
+    """A pour: go or hold, line by line, and its run sheet; after it, how it came out."""
+
+    id: str
+    name: str
+    pours_at: str
+    parts: list[str]
+    state: PourState
+    holds: int
+    needed: str
+    unit: str
+    minutes_between_trucks: int
+    lines: list[AskedLine]
+    run: list[RunStepSheet]
+    finished: list[FinishedSheet]
+    closed: ClosedSheet | None
+
+
+def decided(facts: Facts) -> tuple[Decision, dict[Question, LiftedHold]]:
+    """Return what a pour's list comes to, and which holds were lifted."""
+    lifted = facts.lifted
+    held_for = {question: one.held_for for question, one in lifted.items()}
+    return decide(facts.lines(), held_for), lifted
+
+
+def pour_rows(user: User, job_id: UUID) -> list[PourRow]:
+    """Return a job's pours, the next first, each with go or hold."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    return rows_of(job, JobPlan(job), JobStandings(job))
+
+
+def rows_of(job: Job, plan: JobPlan, standings: JobStandings) -> list[PourRow]:
+    """Return a job's pours; as many queries for one pour as for many."""
+    pours = list(
+        Pour.objects.filter(job=job)
+        .select_related("closing__taken_by")
+        .prefetch_related("parts__floor", "parts__element")
+        .order_by("pours_at")
+    )
+    ahead = [pour for pour in pours if not hasattr(pour, "closing")]
+    facts = JobFacts(job, ahead, plan, standings) if ahead else None
+    return [
+        _row(pour, None if facts is None or pour not in ahead else decided(Facts(pour, facts))[0])
+        for pour in pours
+    ]
+
+
+def _row(pour: Pour, decision: Decision | None) -> PourRow:
+    state: PourState = "poured"
+    if decision is not None:
+        state = "go" if decision.is_go else "hold"
+    return {
+        "id": str(pour.pk),
+        "name": pour.name,
+        "pours_at": pour.pours_at.isoformat(),
+        "parts": [str(part) for part in pour.parts.all()],
+        "state": state,
+        "holds": len(decision.holds) if decision else 0,
+    }
+
+
+def pour_sheet(user: User, pour_id: UUID) -> PourSheet:
+    """Return a pour: its list with reasons, its run sheet, and how its surface came out.
+
+    The list of a pour that was made is the one it was closed with.
+    """
+    pour = pour_for(user, pour_id, Ability.READ)
+    facts = facts_of(pour)
+    closing = getattr(pour, "closing", None)
+    needed, unit = facts.needed, facts.unit
+    lines = cast("list[AskedLine]", closing.lines) if closing else asked_lines(facts)
+    return {
+        **_row(pour, None if closing else decided(facts)[0]),
+        "needed": "" if needed is None else f"{needed:.2f} {unit}",
+        "unit": unit,
+        "minutes_between_trucks": round(
+            minutes_between_trucks(float(pour.truck), float(pour.rate))
+        ),
+        "lines": lines,
+        "run": run_steps(pour, needed),
+        "finished": finished_of(facts),
+        "closed": {
+            "by": closing.taken_by.shown_name,
+            "at": closing.taken_at.isoformat(),
+            "note": closing.note,
+        }
+        if closing
+        else None,
+    }
+
+
+def asked_lines(facts: Facts) -> list[AskedLine]:
+    """Return the lines of a pour's list, each with who lifted it."""
+    decision, lifted = decided(facts)
+    return [
+        {
+            "question": line.question,
+            "title": TITLES[line.question],
+            "is_go": line.is_go,
+            "reason": line.reason,
+            "where": WHERE.get(line.question, ""),
+            "lifted": _lifted_sheet(lifted.get(line.question), line.reason),
+            "asked": str(ASKED.get(line.question, "")),
+        }
+        for line in decision.lines
+    ]
+
+
+def _lifted_sheet(lifted: LiftedHold | None, reason: str) -> LiftedSheet | None:
+    if lifted is None or lifted.held_for != reason:
+        return None
+    return {
+        "by": lifted.taken_by.shown_name,
+        "at": lifted.taken_at.isoformat(),
+        "reason": lifted.reason,
+    }
+
+
+def run_steps(pour: Pour, needed: float | None) -> list[RunStepSheet]:
+    """Return a pour's run sheet, counted back from its time, trucks by their spacing."""
+    steps = run_sheet(needed or 0.0, float(pour.truck), float(pour.rate))
+    return [
+        {
+            "at": (pour.pours_at - timedelta(minutes=step.before)).isoformat(),
+            "what": step.what,
+        }
+        for step in steps
+    ]

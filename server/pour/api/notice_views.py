@@ -1,0 +1,97 @@
+"""Customer's notices over HTTP: the crew's, and the one page a customer opens by its link."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.throttling import ScopedRateThrottle
+from rest_framework.views import APIView
+
+from server.api.inputs import Entry, Named
+from server.api.views import SignedInView, answers, recorded, records
+from server.pour.services.acknowledge_notice import AcknowledgeForm, acknowledge_notice
+from server.pour.services.notices import NoticePage, NoticesSheet, notice_page, notices_sheet
+from server.pour.services.send_notice import (
+    LONGEST_DAYS,
+    NoticeForm,
+    send_notice,
+    withdraw_notice,
+)
+
+
+class NoticeInput(serializers.Serializer[Any]):
+    """A new notice."""
+
+    id = serializers.UUIDField()
+    rate = Entry()
+    days = serializers.IntegerField(min_value=1, max_value=LONGEST_DAYS)
+    taken_at = serializers.DateTimeField()
+
+
+class WithdrawInput(serializers.Serializer[Any]):
+    """A notice taken back."""
+
+    id = serializers.UUIDField()
+
+
+class AcknowledgeInput(serializers.Serializer[Any]):
+    """A customer's word."""
+
+    id = serializers.UUIDField()
+    name = Named(80)
+
+
+class NoticesView(SignedInView):
+    """The notices of a floor."""
+
+    @extend_schema(operation_id="notices", responses=answers(NoticesSheet))
+    def get(self, request: Request, floor: UUID) -> Response:
+        """List them, the last first, each with where it stands."""
+        return Response(notices_sheet(self.user(request), floor))
+
+    @extend_schema(operation_id="send_notice", request=NoticeInput, responses=records())
+    def post(self, request: Request, floor: UUID) -> Response:
+        """Keep the numbers as they are now, for the customer to acknowledge."""
+        form = NoticeForm(**self.typed(request, NoticeInput))
+        notice, created = send_notice(self.user(request), floor, form)
+        return recorded(notice.pk, created)
+
+
+class WithdrawalView(SignedInView):
+    """A notice taken back."""
+
+    @extend_schema(operation_id="withdraw_notice", request=WithdrawInput, responses=records())
+    def post(self, request: Request, notice: UUID) -> Response:
+        """Take it back: its link shows nothing more."""
+        key = self.typed(request, WithdrawInput)["id"]
+        withdrawal, created = withdraw_notice(self.user(request), notice, key)
+        return recorded(withdrawal.pk, created)
+
+
+class LinkView(APIView):
+    """What a customer opens by the link; nobody signs in, and nothing else is seen."""
+
+    authentication_classes = ()
+    permission_classes = ()
+    throttle_classes = (ScopedRateThrottle,)
+    throttle_scope = "link"
+
+    @extend_schema(operation_id="notice_by_link", responses=answers(NoticePage), auth=[])
+    def get(self, request: Request, token: str) -> Response:
+        """Return the map, the numbers, the price, and where it stands."""
+        return Response(notice_page(token))
+
+    @extend_schema(
+        operation_id="acknowledge_notice", request=AcknowledgeInput, responses=records(), auth=[]
+    )
+    def post(self, request: Request, token: str) -> Response:
+        """Acknowledge it, once, by name."""
+        read = AcknowledgeInput(data=request.data)
+        read.is_valid(raise_exception=True)
+        acknowledged, created = acknowledge_notice(token, AcknowledgeForm(**read.validated_data))
+        return recorded(acknowledged.pk, created)

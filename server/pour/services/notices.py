@@ -1,0 +1,209 @@
+"""Customer's notices: where each stands, found by the crew by its key and by a customer's link."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from enum import StrEnum
+from typing import TypedDict, cast
+from uuid import UUID
+
+from django.core import signing
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
+from server.fieldbook.standing import JobStandings
+from server.jobs.access import floor_for
+from server.jobs.models import Floor, Job
+from server.jobs.plan.job_plan import JobPlan
+from server.pour.models import Notice, NoticeAcknowledgment
+from server.pour.services.notice_numbers import NoticeNumbers, changed_since, notice_numbers
+from server.pour.services.prices import prices_for
+from server.pour.services.take_off import TakeOff
+from server.pour.services.thickness_map import ThicknessMap, map_of
+from server.refusals import Gone, Missing
+
+_links = signing.Signer(salt="customer-notice")
+
+
+class NoticeState(StrEnum):
+    """Where a notice stands."""
+
+    OPEN = "open"
+    ACKNOWLEDGED = "acknowledged"
+    VOID = "void"
+    EXPIRED = "expired"
+    WITHDRAWN = "withdrawn"
+
+
+class NoticeSheet(TypedDict):
+    """A notice as the crew sees it; ``link`` is the path its customer opens."""
+
+    id: str
+    link: str
+    state: NoticeState
+    why: str
+    numbers: NoticeNumbers
+    sent_by: str
+    sent_at: str
+    expires_at: str
+    acknowledged_by: str
+    acknowledged_at: str
+
+
+class NoticesSheet(TypedDict):
+    """A floor's notices, the last first; the rate a new one starts from."""
+
+    notices: list[NoticeSheet]
+    rate: str
+    extra: str
+    why_none: str
+
+
+class NoticePage(TypedDict):
+    """What a customer sees by the link, and nothing else of the job."""
+
+    state: NoticeState
+    why: str
+    job: str
+    place: str
+    floor: str
+    crew: str
+    numbers: NoticeNumbers
+    map: ThicknessMap
+    corners: list[list[float]]
+    sent_at: str
+    expires_at: str
+    acknowledged_by: str
+    acknowledged_at: str
+
+
+def link_of(notice: Notice) -> str:
+    """Return the token of a notice's link; it can't be guessed without the server's secret."""
+    return _links.sign(notice.pk.hex)
+
+
+def notice_by(token: str) -> Notice:
+    """Return the notice of a link; one that is tampered with, or withdrawn, shows nothing."""
+    try:
+        key = UUID(_links.unsign(token))
+    except (signing.BadSignature, ValueError):
+        key = None
+    found = None if key is None else _notices().filter(pk=key).first()
+    if found is None:
+        raise Missing(
+            token[:12], "This link leads nowhere.", "Ask your contractor to send it anew."
+        )
+    if hasattr(found, "withdrawal"):
+        day = found.withdrawal.recorded_at.date().isoformat()
+        raise Gone(day, "This notice was taken back.", "Ask your contractor for the new one.")
+    return found
+
+
+def _notices() -> QuerySet[Notice]:
+    return Notice.objects.select_related(
+        "floor__job__crew", "taken_by", "withdrawal", "acknowledgment"
+    )
+
+
+def latest_notices(floors: Iterable[UUID]) -> dict[UUID, Notice]:
+    """Return the last notice of each floor that was not withdrawn, in one query."""
+    standing = _notices().filter(floor__in=list(floors), withdrawal=None)
+    return {one.floor_id: one for one in standing.order_by("taken_at", "recorded_at")}
+
+
+def standing_of(notice: Notice, now: NoticeNumbers | None) -> tuple[NoticeState, str]:
+    """Return where a notice stands against the numbers as they are, and why in words."""
+    if hasattr(notice, "withdrawal"):
+        return NoticeState.WITHDRAWN, f"Taken back by {notice.withdrawal.taken_by.shown_name}."
+    changed = changed_since(cast("NoticeNumbers", notice.numbers), now)
+    if changed:
+        return NoticeState.VOID, f"It no longer stands. {changed}"
+    if hasattr(notice, "acknowledgment"):
+        return NoticeState.ACKNOWLEDGED, f"Acknowledged by {notice.acknowledgment.name}."
+    if notice.expires_at <= timezone.now():
+        return NoticeState.EXPIRED, "Its time ran out before anybody acknowledged it."
+    return NoticeState.OPEN, "Not acknowledged yet."
+
+
+def numbers_now(
+    notice: Notice, plan: JobPlan, own: OwnPegs, taken: TakeOff | None = None
+) -> NoticeNumbers | None:
+    """Return what a notice's numbers would be if it were sent now."""
+    return notice_numbers(plan, plan.floors[notice.floor_id], own, float(notice.rate), taken)
+
+
+def stone_under(job: Job, floor_id: UUID) -> tuple[JobPlan, OwnPegs]:
+    """Return a job's plan and the stone of one of its floors."""
+    plan = JobPlan(job)
+    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobStandings(job))
+    return plan, pegs.get(floor_id, OwnPegs())
+
+
+def _said(notice: Notice) -> NoticeAcknowledgment | None:
+    return getattr(notice, "acknowledgment", None)
+
+
+def notices_sheet(user: User, floor_id: UUID) -> NoticesSheet:
+    """Return a floor's notices for its crew."""
+    floor, _ = floor_for(user, floor_id, Ability.READ)
+    plan, own = stone_under(floor.job, floor_id)
+    prices = prices_for(floor.job)
+    rate = "" if prices is None or prices.concrete is None else str(prices.concrete)
+    numbers = notice_numbers(plan, floor, own, float(rate or 0))
+    found = _notices().filter(floor=floor).order_by("-taken_at", "-recorded_at")
+    return {
+        "notices": [_sheet(one, numbers_now(one, plan, own)) for one in found],
+        "rate": rate,
+        "extra": numbers["extra"] if numbers else "",
+        "why_none": "" if numbers else "The stone is not shot yet, so nobody knows the extra.",
+    }
+
+
+def _sheet(notice: Notice, now: NoticeNumbers | None) -> NoticeSheet:
+    state, why = standing_of(notice, now)
+    said = _said(notice)
+    return {
+        "id": str(notice.pk),
+        "link": f"/notice/{link_of(notice)}",
+        "state": state,
+        "why": why,
+        "numbers": cast("NoticeNumbers", notice.numbers),
+        "sent_by": notice.taken_by.shown_name,
+        "sent_at": notice.taken_at.isoformat(),
+        "expires_at": notice.expires_at.isoformat(),
+        "acknowledged_by": said.name if said else "",
+        "acknowledged_at": said.recorded_at.isoformat() if said else "",
+    }
+
+
+def notice_page(token: str) -> NoticePage:
+    """Return what a link shows its customer: the map, the numbers, the price, where it stands."""
+    notice = notice_by(token)
+    return page_of(notice)
+
+
+def page_of(notice: Notice) -> NoticePage:
+    """Return a notice's page."""
+    floor: Floor = notice.floor
+    plan, own = stone_under(floor.job, floor.pk)
+    state, why = standing_of(notice, numbers_now(notice, plan, own))
+    said = _said(notice)
+    corners = plan.outlines[floor.pk].corners
+    return {
+        "state": state,
+        "why": why,
+        "job": floor.job.name,
+        "place": floor.job.place,
+        "floor": floor.name,
+        "crew": floor.job.crew.name,
+        "numbers": cast("NoticeNumbers", notice.numbers),
+        "map": map_of(plan, floor.pk, own),
+        "corners": [[float(corner.x), float(corner.y)] for corner in corners],
+        "sent_at": notice.taken_at.isoformat(),
+        "expires_at": notice.expires_at.isoformat(),
+        "acknowledged_by": said.name if said else "",
+        "acknowledged_at": said.recorded_at.isoformat() if said else "",
+    }

@@ -1,0 +1,146 @@
+"""The customer's notice: what it tells, who may, and what makes its link worth nothing."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+from typing import Any
+from uuid import UUID, uuid4
+
+from django.test import Client
+
+from server.jobs.models import Point
+from server.pour.models import Notice, NoticeAcknowledgment
+from server.tests.site import TAKEN_AT, SiteTestCase
+
+
+class Notices(SiteTestCase):
+    """A 6 m x 4 m floor whose stone lies an inch low all over: 0.80 yd³ more than the nominal."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.floor = UUID(self.add_floor(stone_thickness='4"'))
+        self.set_up_id = self.add_set_up()
+        for point in Point.objects.filter(floor=self.floor):
+            self.shoot(point, "3' 8\"")
+        self.customer = Client()
+
+    def shoot(self, point: Point, reading: str) -> None:
+        self.ok(self.helper, "shots", self.shot_body(self.set_up_id, str(point.pk), reading))
+
+    def send(self, status: int = 201, client: Client | None = None, **changed: Any) -> Any:
+        now = datetime.now(UTC)
+        body = {"id": str(uuid4()), "rate": "180", "days": 14, "taken_at": now.isoformat()}
+        path = f"floors/{self.floor}/notices"
+        return self.ok(client or self.foreman, path, body | changed, status)
+
+    def latest(self) -> dict[str, Any]:
+        found: dict[str, Any] = self.get(f"floors/{self.floor}/notices", self.helper)["notices"][0]
+        return found
+
+    def link(self) -> str:
+        return f"links/{self.latest()['link'].removeprefix('/notice/')}"
+
+    def acknowledge(self, link: str, status: int = 201, **changed: Any) -> Any:
+        body = {"id": str(uuid4()), "name": "Ada Lund"} | changed
+        return self.ok(self.customer, link, body, status)
+
+    def pour(self) -> str:
+        body = {
+            "id": str(uuid4()), "name": "Slab", "pours_at": TAKEN_AT, "truck": "8", "rate": "16",
+            "floors": [str(self.floor)], "elements": [],
+        }  # fmt: skip
+        made: str = self.ok(self.foreman, f"jobs/{self.job}/pours", body)["id"]
+        return made
+
+    def extra_line(self, pour: str) -> tuple[bool, str]:
+        lines = self.get(f"pours/{pour}")["lines"]
+        return next((o["is_go"], o["reason"]) for o in lines if o["question"] == "extra")
+
+    def test_it_tells_the_numbers_and_is_acknowledged_once(self) -> None:
+        self.send()
+        link, pour = self.link(), self.pour()
+        page = self.get(link, self.customer)
+        numbers = page["numbers"]
+        self.assertEqual(numbers["extra"], "0.80 yd³ more")
+        self.assertEqual((numbers["rate"], numbers["price"]), ("180.00 a yd³", "144.00"))
+        self.assertEqual(len(numbers["shots"]), 12)
+        self.assertEqual(numbers["shots"][0], {"point": "A1", "thickness": '6"'})
+        self.assertTrue(page["map"]["bands"])
+        self.assertEqual((page["state"], page["floor"]), ("open", "Floor"))
+        self.assertEqual(self.extra_line(pour)[0], False)
+        key = str(uuid4())
+        self.acknowledge(link, id=key)
+        self.acknowledge(link, 200, id=key)
+        again = self.acknowledge(link, 409)["errors"][0]
+        self.assertRegex(again["why"], r"^It was acknowledged by Ada Lund on \d{4}-\d\d-\d\d\.$")
+        self.assertEqual(self.get(link, self.customer)["acknowledged_by"], "Ada Lund")
+        self.assertEqual(
+            self.extra_line(pour),
+            (True, "Floor: 0.80 yd³ more than the nominal. Acknowledged by Ada Lund."),
+        )
+
+    def test_a_change_of_the_numbers_voids_it_and_says_why(self) -> None:
+        self.send()
+        link, pour = self.link(), self.pour()
+        self.acknowledge(link)
+        self.shoot(Point.objects.filter(floor=self.floor)[4], "3' 9\"")
+        page = self.get(link, self.customer)
+        self.assertEqual(page["state"], "void")
+        self.assertRegex(
+            page["why"], r"The extra was 0\.80 yd³ more; it is \d\.\d\d yd³ more now\.$"
+        )
+        self.assertEqual(page["numbers"]["extra"], "0.80 yd³ more")
+        is_go, why = self.extra_line(pour)
+        self.assertFalse(is_go)
+        self.assertIn("It no longer stands.", why)
+        self.send()
+        self.shoot(Point.objects.filter(floor=self.floor)[4], "3' 8 1/2\"")
+        why = self.acknowledge(self.link(), 410)["errors"][0]["why"]
+        self.assertIn("It no longer stands.", why)
+        self.assertEqual(NoticeAcknowledgment.objects.count(), 1)
+
+    def test_links_that_are_worth_nothing(self) -> None:
+        self.send()
+        link = self.link()
+        middle = len(link) // 2
+        other = "0" if link[middle] != "0" else "1"
+        for tampered in (link[:-1], f"{link[:middle]}{other}{link[middle + 1 :]}", "links/x"):
+            with self.subTest(tampered):
+                self.get(tampered, self.customer, 404)
+                self.acknowledge(tampered, 404)
+        self.ok(self.foreman, f"notices/{self.latest()['id']}/withdrawal", {"id": str(uuid4())})
+        why = self.get(link, self.customer, 410)["errors"][0]["why"]
+        self.assertEqual(why, "This notice was taken back.")
+        self.acknowledge(link, 410)
+        self.assertEqual(NoticeAcknowledgment.objects.count(), 0)
+
+    def test_a_link_past_its_time_still_shows_and_takes_no_word(self) -> None:
+        long_ago = datetime.now(UTC) - timedelta(days=20)
+        self.send(taken_at=long_ago.isoformat())
+        self.assertEqual(self.get(self.link(), self.customer)["state"], "expired")
+        why = self.acknowledge(self.link(), 410)["errors"][0]["why"]
+        self.assertIn("Its time ran out", why)
+        self.assertEqual(NoticeAcknowledgment.objects.count(), 0)
+
+    def test_what_can_not_be_sent(self) -> None:
+        path = f"floors/{self.floor}/notices"
+        body = {"id": str(uuid4()), "rate": "-5", "days": 14, "taken_at": TAKEN_AT}
+        self.assertIn("no price", self.refused(self.foreman, path, body)["rate"])
+        self.assertIn("no", self.refused(self.foreman, path, body | {"rate": "much"})["rate"])
+        self.assertIn("days", self.refused(self.foreman, path, body | {"days": 400, "rate": "1"}))
+        self.floor = UUID(self.add_floor(name="Unshot"))
+        why = self.send(409)["errors"][0]["why"]
+        self.assertIn("The stone is not shot yet", why)
+        self.assertFalse(Notice.objects.exists())
+
+    def test_a_link_shows_its_notice_and_nothing_else(self) -> None:
+        self.send()
+        self.acknowledge(self.link(), 400, name="")
+        for path in (f"floors/{self.floor}/notices", f"jobs/{self.job}"):
+            self.get(path, self.customer, 403)
+            self.get(path, self.outsider, 404)
+        self.send(403, self.helper)
+        self.send(404, self.outsider)
+        taken_back = f"notices/{self.latest()['id']}/withdrawal"
+        self.ok(self.helper, taken_back, {"id": str(uuid4())}, 403)
+        self.ok(self.outsider, taken_back, {"id": str(uuid4())}, 404)
