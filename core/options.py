@@ -129,7 +129,8 @@ def price_of_extra(extra: float, rate: float) -> float:
 
     ``extra`` and ``rate`` are of one unit of volume; the base price covers the nominal
     thickness (section 10, the customer's notice). The extra counts to the hundredth it is
-    shown with, so that a customer who multiplies finds the same. Raises :class:`OutOfRange` for a rate below nothing.
+    shown with, so that a customer who multiplies finds the same. Raises :class:`OutOfRange`
+    for a rate below nothing.
     """
     if rate < 0:
         raise OutOfRange(

@@ -92,6 +92,7 @@ def _command(data: Path, runtime: Path, port: int, grants: Path) -> list[str]:
         "--collation-server=utf8mb4_unicode_ci",
         "--default-storage-engine=InnoDB",
         "--innodb-buffer-pool-size=256M",
+        "--max-allowed-packet=64M",
         "--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION",
         *_account(),
     ]

@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "server.jobs",
     "server.fieldbook",
     "server.pour",
+    "server.papers",
     "server.webapp",
 ]
 
@@ -93,6 +94,8 @@ DATABASES = {
         "TEST": {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_ci"},
     }
 }
+# How far a long work is must be seen while its own transaction is still open.
+DATABASES["beside"] = {**DATABASES["default"], "TEST": {"MIRROR": "default"}}
 
 LANGUAGE_CODE = "en-us"
 USE_TZ = True
@@ -204,6 +207,9 @@ SPECTACULAR_SETTINGS = {
         "CheckVerdictEnum": ["pass", "fail", "inconclusive"],
         "TrustStateEnum": "server.gear.trust.TrustState",
         "PegStateEnum": ["not-shot", "on", "high", "low", "close", "in-doubt", "found"],
+        "NoticeStateEnum": ["open", "acknowledged", "void", "expired", "withdrawn"],
+        "WorkStateEnum": ["waiting", "running", "done", "failed"],
+        "WorkKindEnum": ["record", "job-in", "points-in", "readings-in"],
         "PourStateEnum": ["go", "hold", "poured"],
         "StepStateEnum": ["done", "next", "open", "later", "attention"],
     },

@@ -14,6 +14,7 @@ from server.gear.api import views as gear
 from server.jobs.api import plan_views as plan
 from server.jobs.api import views as jobs
 from server.overview.api import JobView
+from server.papers.api import views as papers
 from server.pour.api import notice_views as notices
 from server.pour.api import options_views as pour
 from server.pour.api.views import ElementMovesView, FloorView, MovesView
@@ -66,6 +67,16 @@ api = [
     path("pours/<uuid:pour>/lifts", decisions.LiftsView.as_view()),
     path("pours/<uuid:pour>/closing", decisions.ClosingView.as_view()),
     path("pours/<uuid:pour>/run-sheet.ics", decisions.RunSheetView.as_view()),
+    path("jobs/<uuid:job>/records", papers.RecordsView.as_view()),
+    path("jobs/<uuid:job>/records/digest", papers.DigestView.as_view()),
+    path("jobs/<uuid:job>/records/copy", papers.CopyView.as_view()),
+    path("jobs/<uuid:job>/job.json", papers.JobFileView.as_view()),
+    path("records/<uuid:paper>/record.pdf", papers.PaperView.as_view()),
+    path("crews/<uuid:crew>/jobs-in", papers.JobsInView.as_view()),
+    path("crews/<uuid:crew>/jobs-in/file", papers.JobInView.as_view()),
+    path("works/<uuid:work>", papers.WorkView.as_view()),
+    path("notices/<uuid:notice>/notice.pdf", papers.NoticePdfView.as_view()),
+    path("links/<str:token>/notice.pdf", papers.LinkPdfView.as_view()),
     path("elements/<uuid:element>", plan.ElementView.as_view()),
     path("elements/<uuid:element>/moves", ElementMovesView.as_view()),
     path("points/<uuid:point>/findings", fieldbook.FindingsView.as_view()),

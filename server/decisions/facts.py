@@ -257,7 +257,7 @@ class Facts:
             return CheckLine(Question.EXTRA, is_go=True, reason=why)
         said = dict.fromkeys(why for _, why in self.notices.values())
         if answer is not None and answer.is_good and answer.given_for != self.extra:
-            said[f"{answer.answer} acknowledged {answer.given_for}."] = None
+            said[f"{answer.answer} was told otherwise: {answer.given_for or 'no extra'}."] = None
         agreed = all(state is NoticeState.ACKNOWLEDGED for state, _ in self.notices.values())
         why = f"{self.extra} than the nominal. {' '.join(said)}"
         return CheckLine(Question.EXTRA, is_go=agreed, reason=why)

@@ -62,7 +62,11 @@ class BookSheet(TypedDict):
 
 def book_sheet(user: User, set_up_id: UUID) -> BookSheet:
     """Return the level notes of a set-up in the order they were taken."""
-    kept = kept_notes(user, set_up_id)
+    return sheet_of(kept_notes(user, set_up_id))
+
+
+def sheet_of(kept: KeptNotes) -> BookSheet:
+    """Return notes as screens and papers read them."""
     job = kept.set_up.job
     style, rod = style_of(job), kept.standing.sighting.rod
     write = _Writer(kept, rod, style)

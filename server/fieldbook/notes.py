@@ -52,7 +52,11 @@ class KeptNotes:
 def kept_notes(user: User, set_up_id: UUID) -> KeptNotes:
     """Return the notes of a set-up, in a fixed number of queries."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
-    standings = JobStandings(set_up.job)
+    return notes_of(set_up, JobStandings(set_up.job))
+
+
+def notes_of(set_up: SetUp, standings: JobStandings) -> KeptNotes:
+    """Return the notes of one of a job's set-ups."""
     standing = standings.by_id[set_up.pk]
     shots = set_up.shots.select_related("point__floor", "point__element", "strike", "taken_by")
     points = set_up.turning_points.select_related("strike", "taken_by")

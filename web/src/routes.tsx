@@ -12,6 +12,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./features/signin")).SignIn }),
       },
       {
+        path: "/notice/:token",
+        lazy: async () => ({ Component: (await import("./features/notices")).NoticePage }),
+      },
+      {
         lazy: async () => ({ Component: (await import("./features/frame")).SignedIn }),
         children: [
           {

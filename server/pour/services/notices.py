@@ -108,6 +108,11 @@ def _notices() -> QuerySet[Notice]:
     )
 
 
+def notices_of(floor_id: UUID) -> QuerySet[Notice]:
+    """Return a floor's notices, the last first."""
+    return _notices().filter(floor=floor_id).order_by("-taken_at", "-recorded_at")
+
+
 def latest_notices(floors: Iterable[UUID]) -> dict[UUID, Notice]:
     """Return the last notice of each floor that was not withdrawn, in one query."""
     standing = _notices().filter(floor__in=list(floors), withdrawal=None)
@@ -153,9 +158,8 @@ def notices_sheet(user: User, floor_id: UUID) -> NoticesSheet:
     prices = prices_for(floor.job)
     rate = "" if prices is None or prices.concrete is None else str(prices.concrete)
     numbers = notice_numbers(plan, floor, own, float(rate or 0))
-    found = _notices().filter(floor=floor).order_by("-taken_at", "-recorded_at")
     return {
-        "notices": [_sheet(one, numbers_now(one, plan, own)) for one in found],
+        "notices": [_sheet(one, numbers_now(one, plan, own)) for one in notices_of(floor_id)],
         "rate": rate,
         "extra": numbers["extra"] if numbers else "",
         "why_none": "" if numbers else "The stone is not shot yet, so nobody knows the extra.",

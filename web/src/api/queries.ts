@@ -40,6 +40,20 @@ export function useThicknessMap(floor: string) {
   });
 }
 
+export function useNotices(floor: string) {
+  return useQuery({
+    queryKey: ["notices", floor],
+    queryFn: () => told(api.GET("/api/v1/floors/{floor}/notices", { params: { path: { floor } } })),
+  });
+}
+
+export function useNoticePage(token: string) {
+  return useQuery({
+    queryKey: ["notice", token],
+    queryFn: () => told(api.GET("/api/v1/links/{token}", { params: { path: { token } } })),
+  });
+}
+
 export function useQuantities(job: string) {
   return useQuery({
     queryKey: ["quantities", job],

@@ -55,6 +55,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/crews/{crew}/jobs-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List what is on its way and what came in. */
+        get: operations["jobs_in"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/jobs-in/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take the file; it is read beside the pages, whole or not at all. */
+        post: operations["bring_in_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/crews/{crew}/receivers": {
         parameters: {
             query?: never;
@@ -170,6 +204,24 @@ export interface paths {
         put?: never;
         /** @description Tell what it would move; nothing is stored. */
         post: operations["draft_moves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/floors/{floor}/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them, the last first, each with where it stands. */
+        get: operations["notices"];
+        put?: never;
+        /** @description Keep the numbers as they are now, for the customer to acknowledge. */
+        post: operations["send_notice"];
         delete?: never;
         options?: never;
         head?: never;
@@ -449,6 +501,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/job.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the whole job. */
+        get: operations["job_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/pours": {
         parameters: {
             query?: never;
@@ -479,6 +548,58 @@ export interface paths {
         /** @description Keep them. */
         put: operations["keep_prices"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List what was made, and what is at work. */
+        get: operations["records"];
+        put?: never;
+        /** @description Ask for the job record; it is made beside the pages. */
+        post: operations["ask_for_record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/records/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell whether it is a record as it was made. */
+        post: operations["compare_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/records/digest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell which record it was printed on. */
+        post: operations["compare_digest"];
         delete?: never;
         options?: never;
         head?: never;
@@ -638,6 +759,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/links/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the map, the numbers, the price, and where it stands. */
+        get: operations["notice_by_link"];
+        put?: never;
+        /** @description Acknowledge it, once, by name. */
+        post: operations["acknowledge_notice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/links/{token}/notice.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as it stands now. */
+        get: operations["notice_pdf_by_link"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notices/{notice}/notice.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as it stands now. */
+        get: operations["notice_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notices/{notice}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take it back: its link shows nothing more. */
+        post: operations["withdraw_notice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/points/{point}/findings": {
         parameters: {
             query?: never;
@@ -689,6 +879,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/pours/{pour}/closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Close it, once nothing holds it and its surface is shot. */
+        post: operations["close_pour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/pours/{pour}/lifts": {
         parameters: {
             query?: never;
@@ -715,6 +922,23 @@ export interface paths {
         };
         /** @description Return the calendar. */
         get: operations["run_sheet_ics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/records/{paper}/record.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as it was made. */
+        get: operations["paper"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1014,6 +1238,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/works/{work}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell how far it is. */
+        get: operations["work"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1031,6 +1272,12 @@ export interface components {
             username: string;
             password: string;
             who: string;
+        };
+        /** @description A customer's word. */
+        AcknowledgeInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
         };
         /** @description How far several backsights disagree, against what is allowed. */
         Agreeing: {
@@ -1248,6 +1495,25 @@ export interface components {
             strict_calls: boolean;
             check_days: number;
         };
+        /** @description A pour that was made. */
+        CloseInputRequest: {
+            /** Format: uuid */
+            id: string;
+            note: string;
+            /** Format: date-time */
+            taken_at: string;
+        };
+        /** @description Who closed a pour, when, and what was noted. */
+        ClosedSheet: {
+            by: string;
+            at: string;
+            note: string;
+        };
+        /** @description What a copy is: the very file, a record of ours by its printed digest, or neither. */
+        Compared: {
+            sameness: components["schemas"]["SamenessEnum"];
+            says: string;
+        };
         /** @description A contour line as a path in metres, and a place on it for its name. */
         ContourSheet: {
             level: components["schemas"]["Shown"];
@@ -1274,6 +1540,10 @@ export interface components {
             name: string;
             role: string;
             can_plan: boolean;
+        };
+        /** @description A digest as it is printed. */
+        DigestInputRequest: {
+            digest: string;
         };
         /** @description A point whose last reading is in doubt; it lies on a floor or on an element. */
         DoubtedPoint: {
@@ -1410,6 +1680,13 @@ export interface components {
         };
         /** @enum {string} */
         FastBeepEnum: "too-high" | "too-low";
+        /** @description A file, under a key its maker gave it. */
+        FileInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: binary */
+            file: string;
+        };
         /** @description What was found at the bottom of a hole. */
         FindingInputRequest: {
             /** Format: uuid */
@@ -1418,6 +1695,16 @@ export interface components {
             is_cleaned: boolean;
             /** Format: date-time */
             taken_at: string;
+        };
+        /** @description How a poured floor came out, from the surface that was laid out on it. */
+        FinishedSheet: {
+            floor: string;
+            surface: string;
+            points: number;
+            left: number;
+            off: number;
+            tolerance: string;
+            flatness: components["schemas"]["FlatnessSheet"] | null;
         };
         /** @description A finished surface: its range, its tilt apart from its bumps, and the worst of them. */
         FlatnessSheet: {
@@ -1667,6 +1954,7 @@ export interface components {
             turning_points: components["schemas"]["TurningPointSheet"][];
             stages: components["schemas"]["StageProgress"][];
             elements: components["schemas"]["ElementSheet"][];
+            pours: components["schemas"]["PourRow"][];
             steps: components["schemas"]["Step"][];
         };
         /** @description The jobs of a person's crews. */
@@ -1767,6 +2055,66 @@ export interface components {
             what: string;
             by: string;
         };
+        /** @description A new notice. */
+        NoticeInputRequest: {
+            /** Format: uuid */
+            id: string;
+            rate: string;
+            days: number;
+            /** Format: date-time */
+            taken_at: string;
+        };
+        /** @description What a customer is told: each amount as it is read, with its unit. */
+        NoticeNumbers: {
+            nominal_thickness: string;
+            nominal_volume: string;
+            volume: string;
+            extra: string;
+            sure_within: string;
+            thinnest: string;
+            thickest: string;
+            rate: string;
+            price: string;
+            shots: components["schemas"]["ShotThickness"][];
+        };
+        /** @description What a customer sees by the link, and nothing else of the job. */
+        NoticePage: {
+            state: components["schemas"]["NoticeStateEnum"];
+            why: string;
+            job: string;
+            place: string;
+            floor: string;
+            crew: string;
+            numbers: components["schemas"]["NoticeNumbers"];
+            map: components["schemas"]["ThicknessMap"];
+            corners: number[][];
+            sent_at: string;
+            expires_at: string;
+            acknowledged_by: string;
+            acknowledged_at: string;
+        };
+        /** @description A notice as the crew sees it; ``link`` is the path its customer opens. */
+        NoticeSheet: {
+            id: string;
+            link: string;
+            state: components["schemas"]["NoticeStateEnum"];
+            why: string;
+            numbers: components["schemas"]["NoticeNumbers"];
+            sent_by: string;
+            sent_at: string;
+            expires_at: string;
+            acknowledged_by: string;
+            acknowledged_at: string;
+        };
+        /** @enum {string} */
+        NoticeStateEnum: "open" | "acknowledged" | "void" | "expired" | "withdrawn";
+        /** @description A floor's notices, the last first; the rate a new one starts from. */
+        NoticesSheet: {
+            notices: components["schemas"]["NoticeSheet"][];
+            rate: string;
+            extra: string;
+            why_none: string;
+        };
         /** @enum {string} */
         NumberingEnum: "up" | "down" | "centre-zero";
         /** @description Why a mark can't be made from here, and the ways out. */
@@ -1839,6 +2187,15 @@ export interface components {
             y: string;
             drop: string;
             corners: components["schemas"]["Corner"][];
+        };
+        /** @description A record that was made. */
+        PaperSheet: {
+            id: string;
+            file_name: string;
+            digest: string;
+            pages: number;
+            made_at: string;
+            made_by: string;
         };
         /** @description A point on the plan and its state: in the fine pass, and in the rough one kept apart. */
         Peg: {
@@ -1976,23 +2333,27 @@ export interface components {
             name: string;
             pours_at: string;
             parts: string[];
-            is_go: boolean;
+            state: components["schemas"]["PourStateEnum"];
             holds: number;
         };
-        /** @description A pour: go or hold, line by line, and its run sheet. */
+        /** @description A pour: go or hold, line by line, and its run sheet; after it, how it came out. */
         PourSheet: {
             id: string;
             name: string;
             pours_at: string;
             parts: string[];
-            is_go: boolean;
+            state: components["schemas"]["PourStateEnum"];
             holds: number;
             needed: string;
             unit: string;
             minutes_between_trucks: number;
             lines: components["schemas"]["AskedLine"][];
             run: components["schemas"]["RunStepSheet"][];
+            finished: components["schemas"]["FinishedSheet"][];
+            closed: components["schemas"]["ClosedSheet"] | null;
         };
+        /** @enum {string} */
+        PourStateEnum: "go" | "hold" | "poured";
         /** @description A job's pours. */
         PoursSheet: {
             pours: components["schemas"]["PourRow"][];
@@ -2081,9 +2442,19 @@ export interface components {
             fine_text: string;
             coarse_text: string;
         };
+        /** @description A job record that is asked for. */
+        RecordInputRequest: {
+            /** Format: uuid */
+            id: string;
+        };
         /** @description What was recorded, by its id. */
         Recorded: {
             id: string;
+        };
+        /** @description The records made of a job, and the works it waits for. */
+        RecordsSheet: {
+            papers: components["schemas"]["PaperSheet"][];
+            works: components["schemas"]["WorkSheet"][];
         };
         /** @description A regrading of stone that is over a trigger. */
         RegradeInputRequest: {
@@ -2227,6 +2598,8 @@ export interface components {
             action: string;
             is_thin: boolean;
         };
+        /** @enum {string} */
+        SamenessEnum: "same" | "same-job" | "unknown";
         /** @description Who is signed in; demo accounts stand only where the demo is loaded. */
         SessionSheet: {
             name: string;
@@ -2314,6 +2687,11 @@ export interface components {
             first_typed: string;
             /** @default  */
             slip: string;
+        };
+        /** @description A shot that proves the numbers: the slab's thickness over it. */
+        ShotThickness: {
+            point: string;
+            thickness: string;
         };
         /** @description A length: exact metres, and the text a person reads. */
         Shown: {
@@ -2582,6 +2960,11 @@ export interface components {
             direct_verb: string;
             obstacle: components["schemas"]["ObstacleSheet"] | null;
         };
+        /** @description A notice taken back. */
+        WithdrawInputRequest: {
+            /** Format: uuid */
+            id: string;
+        };
         /** @description One element at a stage: what is shot there, and how far it is. */
         Work: {
             id: string;
@@ -2594,6 +2977,29 @@ export interface components {
             drawn: components["schemas"]["DrawnLine"][];
             counts: components["schemas"]["PegCounts"];
             pegs: components["schemas"]["Peg"][];
+        };
+        /** @enum {string} */
+        WorkKindEnum: "record" | "job-in" | "points-in" | "readings-in";
+        /** @description A long work: how far it is, and what it came to. */
+        WorkSheet: {
+            id: string;
+            kind: components["schemas"]["WorkKindEnum"];
+            kind_text: string;
+            state: components["schemas"]["WorkStateEnum"];
+            file_name: string;
+            done: number;
+            of: number;
+            says: string;
+            problems: components["schemas"]["ErrorBody"][];
+            job: string;
+            asked_by: string;
+            asked_at: string;
+        };
+        /** @enum {string} */
+        WorkStateEnum: "waiting" | "running" | "done" | "failed";
+        /** @description Jobs brought in, or on their way. */
+        WorksSheet: {
+            works: components["schemas"]["WorkSheet"][];
         };
     };
     responses: never;
@@ -2734,6 +3140,132 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["InstrumentInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    jobs_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorksSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    bring_in_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["FileInputRequest"];
             };
         };
         responses: {
@@ -3320,6 +3852,132 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MovesSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticesSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    send_notice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoticeInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
                 };
             };
             /** @description What was wrong */
@@ -4454,6 +5112,27 @@ export interface operations {
             };
         };
     };
+    job_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
     pours: {
         parameters: {
             query?: never;
@@ -4666,6 +5345,254 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    records: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    ask_for_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    compare_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["FileInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    compare_digest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DigestInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
                 };
             };
             /** @description What was wrong */
@@ -5220,6 +6147,243 @@ export interface operations {
             };
         };
     };
+    notice_by_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePage"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    acknowledge_notice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcknowledgeInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    notice_pdf_by_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    notice_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    withdraw_notice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithdrawInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     record_finding: {
         parameters: {
             query?: never;
@@ -5415,6 +6579,75 @@ export interface operations {
             };
         };
     };
+    close_pour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pour: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CloseInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     lift_hold: {
         parameters: {
             query?: never;
@@ -5501,6 +6734,27 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+        };
+    };
+    paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paper: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
         };
@@ -6621,6 +7875,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                work: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkSheet"];
                 };
             };
             /** @description What was wrong */

@@ -12,6 +12,7 @@ import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { planPegs } from "../../parts/plan/pegs";
 import { Figure } from "../floors/Floors";
 import { useJobSheet } from "../frame/useJobSheet";
+import { Notices } from "../notices";
 import { Options } from "./Options";
 import { Quantities } from "./Quantities";
 import { ThicknessMap } from "./ThicknessMap";
@@ -52,6 +53,7 @@ export function Concrete() {
                 />
               </Box>
             </Stack>
+            {sheet.take_off && <Notices job={job} floor={floor} />}
             {sheet.take_off && <Options job={job} floor={floor} typed={sheet.typed} />}
           </>
         )}

@@ -8,7 +8,7 @@ import { useThicknessMap } from "../../api/queries";
 import { Loaded, Panel } from "../../parts/Page";
 import { Legend } from "../../parts/plan/Legend";
 import { Plan, type PlanPeg } from "../../parts/plan/Plan";
-import { type Frame, spotOf } from "../../parts/plan/frame";
+import { type Frame, type Spot, spotOf } from "../../parts/plan/frame";
 import { outlineSpots, panelLines } from "../../parts/plan/pegs";
 import { NARROW, usePalette } from "../../theme/theme";
 
@@ -42,7 +42,9 @@ function Drawn({ plan, pegs, isMetric, sheet }: Props & { sheet: Sheet }) {
           label={`Thickness map of ${plan.name}`}
           outlines={[outlineSpots(plan)]}
           lines={panelLines(plan)}
-          ground={(frame) => <Ground plan={plan} sheet={sheet} frame={frame} clip={clip} />}
+          ground={(frame) => (
+            <Ground outline={outlineSpots(plan)} sheet={sheet} frame={frame} clip={clip} />
+          )}
           pegs={pegs}
           isMetric={isMetric}
           height={460}
@@ -70,19 +72,19 @@ function useInk() {
   });
 }
 
-type GroundProps = { plan: Schemas["FloorPlan"]; sheet: Sheet; frame: Frame; clip: string };
+type GroundProps = { outline: readonly Spot[]; sheet: Sheet; frame: Frame; clip: string };
 
 /** Bands and contour lines, in millimeters of the site, clipped to the slab. */
-function Ground({ plan, sheet, frame, clip }: GroundProps) {
+export function Ground({ outline, sheet, frame, clip }: GroundProps) {
   const palette = usePalette();
   const ink = useInk();
   const origin = frame.toScreen({ x: 0, y: 0 });
   const scale = frame.scale / 1000;
-  const outline = outlineSpots(plan).map(frame.toScreen);
+  const corners = outline.map(frame.toScreen);
   return (
     <g>
       <clipPath id={clip}>
-        <polygon points={outline.map(({ x, y }) => `${x},${y}`).join(" ")} />
+        <polygon points={corners.map(({ x, y }) => `${x},${y}`).join(" ")} />
       </clipPath>
       <g clipPath={`url(#${clip})`}>
         <g transform={`translate(${origin.x} ${origin.y}) scale(${scale} ${-scale})`}>
@@ -126,7 +128,7 @@ function Ground({ plan, sheet, frame, clip }: GroundProps) {
 }
 
 /** What the shades mean, in words. */
-function Key({ bands }: { bands: readonly Band[] }) {
+export function Key({ bands }: { bands: readonly Band[] }) {
   const ink = useInk();
   return (
     <Stack direction="row" sx={{ flexWrap: "wrap", columnGap: 2, rowGap: 0.5, py: 1 }}>

@@ -1,1 +1,2 @@
 export { Concrete } from "./Concrete";
+export { Ground, Key } from "./ThicknessMap";

@@ -14,8 +14,10 @@ import {
   planInstruments,
   planPegs,
 } from "../../parts/plan/pegs";
+import { shownTime } from "../../parts/time";
 import { STEP_NAMES } from "../frame/Steps";
 import { useJobSheet } from "../frame/useJobSheet";
+import { Verdict } from "../pours";
 import { StandingBar } from "../standing";
 
 const TO_DO: Record<Schemas["Step"]["key"], string> = {
@@ -35,18 +37,22 @@ const TO_DO: Record<Schemas["Step"]["key"], string> = {
   book: "Look over the level notes.",
 };
 
+/** What asks for attention in a place of its own. */
+const APART: readonly Schemas["Step"]["key"][] = ["instruments", "pours"];
+
 /** Where the job stands, and what comes next. */
 export function Overview() {
   const job = useJobSheet();
   const next =
     job.steps.find((step) => step.state === "next") ??
-    job.steps.find((step) => step.state === "attention" && step.key !== "instruments");
+    job.steps.find((step) => step.state === "attention" && !APART.includes(step.key));
   return (
     <Page title="Where the job stands" lead={job.crew}>
       <Next job={job} next={next} />
       {job.set_ups[0] && (
         <StandingBar job={job} setUp={job.set_ups[0]} isOnTheWay={next?.key === "set-up"} />
       )}
+      <Ahead job={job} />
       <Asking job={job} />
       {job.floors.map((floor) => (
         <Panel key={floor.id} title={floor.name}>
@@ -64,6 +70,32 @@ export function Overview() {
         </Panel>
       ))}
     </Page>
+  );
+}
+
+/** The pours that are not made yet, each with GO or HOLD. */
+function Ahead({ job }: { job: Schemas["JobSheet"] }) {
+  const ahead = job.pours.filter((pour) => pour.state !== "poured");
+  if (!ahead.length) return null;
+  return (
+    <Panel title="Pours ahead">
+      {ahead.map((pour) => (
+        <Stack
+          key={pour.id}
+          direction="row"
+          sx={{ gap: 2, py: 0.5, alignItems: "center", flexWrap: "wrap" }}
+        >
+          <Verdict state={pour.state} />
+          <Typography sx={{ flex: "1 1 200px" }}>
+            <strong>{pour.name}</strong>, {shownTime(pour.pours_at)}
+            {pour.holds > 0 && ` · ${pour.holds} ${pour.holds === 1 ? "hold" : "holds"}`}
+          </Typography>
+          <Button component={Link} to={`/jobs/${job.id}/pours/${pour.id}`} variant="outlined">
+            Open the list
+          </Button>
+        </Stack>
+      ))}
+    </Panel>
   );
 }
 

@@ -8,6 +8,7 @@ import { usePour } from "../../api/queries";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { useJobSheet } from "../frame/useJobSheet";
+import { AfterThePour } from "./AfterThePour";
 import { Answer } from "./Answer";
 import { Lift } from "./Lift";
 import { Verdict } from "./Verdict";
@@ -27,15 +28,16 @@ function Shown({ sheet }: { sheet: Schemas["PourSheet"] }) {
     <Page
       title={sheet.name}
       lead={`${shownTime(sheet.pours_at)}: ${sheet.parts.join(", ")}`}
-      action={<Verdict isGo={sheet.is_go} isLarge />}
+      action={<Verdict state={sheet.state} isLarge />}
     >
-      <Panel title={sheet.is_go ? "Nothing holds it" : `${sheet.holds} hold it`}>
+      <Panel title={listTitle(sheet)}>
         <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
           {sheet.lines.map((line) => (
             <OneLine key={line.question} line={line} pour={sheet} job={job} />
           ))}
         </Box>
       </Panel>
+      <AfterThePour job={job} pour={sheet} />
       <Panel title="Run sheet">
         <Typography sx={{ mb: 1 }}>
           {sheet.needed ? `It takes ${sheet.needed}.` : "How much it takes is not known yet."} A
@@ -61,10 +63,17 @@ function Shown({ sheet }: { sheet: Schemas["PourSheet"] }) {
   );
 }
 
+function listTitle({ state, holds }: Schemas["PourSheet"]): string {
+  if (state === "poured") return "The list as it stood";
+  if (state === "go") return "Nothing holds it";
+  return holds === 1 ? "1 holds it" : `${holds} hold it`;
+}
+
 type LineProps = { line: Line; pour: Schemas["PourSheet"]; job: Schemas["JobSheet"] };
 
 function OneLine({ line, pour, job }: LineProps) {
   const isLifted = line.lifted !== null;
+  const isOpen = job.can_plan && pour.closed === null;
   return (
     <Box component="li" sx={{ borderBottom: 1, borderColor: "divider", py: 1 }}>
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: "wrap", alignItems: "center" }}>
@@ -83,8 +92,8 @@ function OneLine({ line, pour, job }: LineProps) {
             See it
           </Button>
         )}
-        {job.can_plan && line.asked && <Answer pour={pour} line={line} />}
-        {job.can_plan && !line.is_go && !isLifted && <Lift pour={pour.id} line={line} />}
+        {isOpen && line.asked && <Answer pour={pour} line={line} />}
+        {isOpen && !line.is_go && !isLifted && <Lift pour={pour.id} line={line} />}
       </Stack>
     </Box>
   );

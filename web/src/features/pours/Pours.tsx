@@ -40,7 +40,7 @@ function Row({ job, pour }: { job: string; pour: Schemas["PourRow"] }) {
   return (
     <Panel title={pour.name}>
       <Stack direction="row" sx={{ gap: 2, alignItems: "center", flexWrap: "wrap" }}>
-        <Verdict isGo={pour.is_go} />
+        <Verdict state={pour.state} />
         <Typography sx={{ flex: 1 }}>
           {shownTime(pour.pours_at)}: {pour.parts.join(", ")}
           {pour.holds > 0 && ` · ${pour.holds} ${pour.holds === 1 ? "hold" : "holds"}`}

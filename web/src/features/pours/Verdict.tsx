@@ -1,23 +1,26 @@
 import Box from "@mui/material/Box";
+import type { Schemas } from "../../api/client";
 
-/** GO or HOLD, wherever a pour appears; told by its word and its frame, not by color alone. */
-export function Verdict({ isGo, isLarge = false }: { isGo: boolean; isLarge?: boolean }) {
+type Props = { state: Schemas["PourRow"]["state"]; isLarge?: boolean };
+
+/** GO, HOLD or POURED, wherever a pour appears; told by word and frame, not by color alone. */
+export function Verdict({ state, isLarge = false }: Props) {
+  const holds = state === "hold";
   return (
     <Box
       component="span"
       sx={{
         display: "inline-block",
         px: 1.5,
-        border: 3,
-        borderStyle: isGo ? "solid" : "double",
-        borderWidth: isGo ? 3 : 6,
-        color: isGo ? "on" : "high",
+        borderStyle: holds ? "double" : "solid",
+        borderWidth: holds ? 6 : 3,
+        color: holds ? "high" : state === "go" ? "on" : "text.primary",
         fontWeight: 700,
         fontSize: isLarge ? "3rem" : "1.2rem",
         lineHeight: 1.2,
       }}
     >
-      {isGo ? "GO" : "HOLD"}
+      {state.toUpperCase()}
     </Box>
   );
 }

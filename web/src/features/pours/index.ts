@@ -1,2 +1,3 @@
 export { Pour } from "./Pour";
 export { Pours } from "./Pours";
+export { Verdict } from "./Verdict";

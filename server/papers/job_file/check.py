@@ -1,0 +1,78 @@
+"""Looks over a job that was just brought in: everything that reads it must be able to."""
+
+from __future__ import annotations
+
+from typing import Any, get_type_hints
+
+from core.lengths import Style
+from server.decisions.sheets import AskedLine, LiftedSheet
+from server.fieldbook.pegs import pegs_of
+from server.fieldbook.standing import JobStandings
+from server.gear.methods import recorded_check
+from server.gear.models import InstrumentCheck
+from server.gear.sheets import receiver_sheet, rod_sheet
+from server.jobs.models import Job
+from server.jobs.plan.job_plan import JobPlan
+from server.jobs.plan.sheets import element_sheet
+from server.papers.job_file.parse import refuse
+from server.pour.models import Notice, PourClosing
+from server.pour.services.notice_numbers import NoticeNumbers, ShotThickness
+
+UNREADABLE = (ValueError, KeyError, TypeError, AttributeError, IndexError, ArithmeticError)
+
+
+def check_job(job: Job) -> None:
+    """Refuse a job whose plan can't be drawn, whose book can't be read, or whose sheets can't.
+
+    What was typed is kept as it was typed; here it is read once as every screen reads it.
+    """
+    try:
+        Style.from_code(job.style)
+        plan, standings = JobPlan(job), JobStandings(job)
+        for element in plan.elements.values():
+            element_sheet(plan, element)
+        for scope in ({"floor__job": job}, {"element__job": job}):
+            pegs_of(scope, plan, standings)
+        _check_gear(standings)
+    except UNREADABLE as failed:
+        refuse(f"Its plan or its book can't be read: {failed}.", job.name)
+    for closing in PourClosing.objects.filter(pour__job=job):
+        if not isinstance(closing.lines, list) or not all(map(_is_line, closing.lines)):
+            refuse("The list of a closed pour is none.", str(closing.pour))
+    for notice in Notice.objects.filter(floor__job=job):
+        if not _is_numbers(notice.numbers):
+            refuse("The numbers of a notice are none.", str(notice))
+
+
+def _check_gear(standings: JobStandings) -> None:
+    used = {set_up.instrument_id for set_up in standings.lines.set_ups}
+    for check in InstrumentCheck.objects.filter(instrument__in=used):
+        recorded_check(check)
+    for set_up in standings.lines.set_ups:
+        rod_sheet(set_up.rod)
+        if set_up.receiver is not None:
+            receiver_sheet(set_up.receiver)
+
+
+def _is_shaped(given: Any, shape: type, apart: tuple[str, ...] = ()) -> bool:
+    """Tell whether a dict has the keys of a sheet, and texts under all but some of them."""
+    return (
+        isinstance(given, dict)
+        and set(given) == set(get_type_hints(shape))
+        and all(isinstance(value, str) for key, value in given.items() if key not in apart)
+    )
+
+
+def _is_line(given: Any) -> bool:
+    if not _is_shaped(given, AskedLine, apart=("is_go", "lifted")):
+        return False
+    lifted = given["lifted"]
+    return isinstance(given["is_go"], bool) and (lifted is None or _is_shaped(lifted, LiftedSheet))
+
+
+def _is_numbers(given: Any) -> bool:
+    return (
+        _is_shaped(given, NoticeNumbers, apart=("shots",))
+        and isinstance(given["shots"], list)
+        and all(_is_shaped(shot, ShotThickness) for shot in given["shots"])
+    )

@@ -1,0 +1,72 @@
+"""Writes a whole job as one documented JSON file (docs/job-file.md)."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+import re
+from typing import Any
+from uuid import UUID
+
+from django.db import models
+
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.models import SetUp
+from server.jobs.access import job_for
+from server.jobs.models import Job
+from server.papers.job_file.people import key_of, person_row
+from server.papers.job_file.tables import FORMAT, TABLES, VERSION, Table, is_person, written
+
+GEAR = ("instrument", "receiver", "rod")
+
+
+def job_file(user: User, job_id: UUID) -> tuple[str, bytes]:
+    """Return the file's name and the job's file."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    name = re.sub(r"[^a-z0-9]+", "-", job.name.lower()).strip("-") or "job"
+    return f"{name}.json", written_job(job)
+
+
+def written_job(job: Job) -> bytes:
+    """Return a job's file: the same job gives the same bytes, wherever it is kept."""
+    people: dict[int, User] = {}
+    tables = {table.name: _rows(table, job, people) for table in TABLES}
+    known = sorted((person_row(user) for user in people.values()), key=lambda row: row["key"])
+    body = {"people": known, **tables}
+    head = {"format": FORMAT, "version": VERSION, "digest": digest_of(body)}
+    return json.dumps({**head, **body}, ensure_ascii=False, indent=1).encode()
+
+
+def digest_of(body: dict[str, Any]) -> str:
+    """Return the digest of a file's body: SHA-256 over it, keys sorted, no spaces."""
+    plain = json.dumps(body, ensure_ascii=False, sort_keys=True, separators=(",", ":"))
+    return hashlib.sha256(plain.encode()).hexdigest()
+
+
+def _rows(table: Table, job: Job, people: dict[int, User]) -> list[dict[str, Any]]:
+    persons = [field.name for field in table.fields if is_person(field)]
+    found = _of_job(table, job).select_related(*persons)
+    rows = [_row(table, one, people) for one in found]
+    return sorted(rows, key=lambda row: json.dumps(row, sort_keys=True)) if rows else []
+
+
+def _of_job(table: Table, job: Job) -> models.QuerySet[Any]:
+    rows = table.model._default_manager.all()
+    if table.path not in GEAR:
+        return rows.filter(**{table.path: job.pk})
+    used = SetUp.objects.filter(job=job).values(f"{table.path}_id")
+    way = "pk__in" if table.name == f"{table.path}s" else f"{table.path}__in"
+    return rows.filter(**{way: used})
+
+
+def _row(table: Table, one: Any, people: dict[int, User]) -> dict[str, Any]:
+    row = {}
+    for field in table.fields:
+        if is_person(field):
+            user = getattr(one, field.name)
+            people[user.pk] = user
+            row[field.name] = key_of(user)
+        else:
+            row[field.name] = written(field, getattr(one, field.attname))
+    return row

@@ -1,0 +1,76 @@
+"""Long work that can be left, and the papers that were made, by their digest."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from server.crews.models import Crew, User
+from server.jobs.models import Job
+from server.records import SiteRecord
+
+
+class WorkKind(models.TextChoices):
+    """What a long work makes."""
+
+    RECORD = "record", "Job record"
+    JOB_IN = "job-in", "Job brought in"
+    POINTS_IN = "points-in", "Points brought in"
+    READINGS_IN = "readings-in", "Readings brought in"
+
+
+class WorkState(models.TextChoices):
+    """Where a long work stands."""
+
+    WAITING = "waiting", "waiting"
+    RUNNING = "running", "at work"
+    DONE = "done", "done"
+    FAILED = "failed", "not done"
+
+
+class LongWork(models.Model):
+    """Something that takes a while: asked for, worked on beside the pages, looked at later.
+
+    ``asked`` is what was typed with it, ``taken_in`` the file that came with it. ``problems``
+    are the refusals of one that failed, as the API sends them.
+    """
+
+    id = models.UUIDField(primary_key=True)
+    kind = models.CharField(max_length=12, choices=WorkKind)
+    crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="works")
+    job = models.ForeignKey(Job, null=True, on_delete=models.PROTECT, related_name="works")
+    asked_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    asked_at = models.DateTimeField(auto_now_add=True)
+    asked = models.JSONField(default=dict)
+    file_name = models.CharField(max_length=200, blank=True, default="")
+    taken_in = models.BinaryField(null=True)
+    state = models.CharField(max_length=8, choices=WorkState, default=WorkState.WAITING)
+    done = models.PositiveIntegerField(default=0)
+    of = models.PositiveIntegerField(default=0)
+    says = models.CharField(max_length=300, blank=True, default="")
+    problems = models.JSONField(default=list)
+    finished_at = models.DateTimeField(null=True)
+
+    class Meta:
+        indexes = [models.Index(fields=["state", "asked_at"], name="work_waiting_in_order")]
+
+    def __str__(self) -> str:
+        return f"{WorkKind(self.kind).label}, {self.state}"
+
+
+class KeptPaper(SiteRecord):
+    """A job record as it was made: what it rests on by its digest, the file, and the file's own.
+
+    ``digest`` is that of the job's file at ``made_at``; it is printed on every page.
+    """
+
+    job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="papers")
+    file_name = models.CharField(max_length=120)
+    digest = models.CharField(max_length=64, db_index=True)
+    file_digest = models.CharField(max_length=64, db_index=True)
+    pages = models.PositiveIntegerField()
+    content = models.BinaryField()
+    made_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return self.file_name

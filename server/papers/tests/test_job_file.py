@@ -1,0 +1,184 @@
+"""A job out as a file and in again: identical; and every file that can't be refused whole."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Callable
+from typing import Any
+from unittest import mock
+from uuid import uuid4
+
+from django.apps import apps
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import connection, models
+from django.test import Client
+
+from server.crews.models import Crew, Membership, Role, User
+from server.jobs.models import Job
+from server.papers.job_file.tables import TABLES
+from server.papers.job_file.write import digest_of, written_job
+from server.papers.models import KeptPaper, LongWork
+from server.papers.works import carry_out_next, take_up_again
+from server.tests.site import SiteTestCase, person
+from server.webapp.demo import load_demo
+
+HEAD = ("format", "version", "digest")
+APART = {LongWork, KeptPaper}
+
+
+def forget_everything() -> None:
+    """Empty the database, as on a machine that never saw the job."""
+    with connection.cursor() as cursor:
+        cursor.execute("SET FOREIGN_KEY_CHECKS = 0")
+        for model in apps.get_models():
+            if model._meta.app_label in ("crews", "gear", "jobs", "fieldbook", "pour", "papers"):
+                cursor.execute(f"DELETE FROM {model._meta.db_table}")
+        cursor.execute("SET FOREIGN_KEY_CHECKS = 1")
+
+
+class JobFiles(SiteTestCase):
+    """Files of the demo's jobs, and of a small one."""
+
+    databases = {"default", "beside"}
+
+    def bring_in(self, content: bytes, client: Client | None = None, crew: Any = None) -> Any:
+        """Hand a file in, let the work be done, and return it as its screen shows it."""
+        client = client or self.foreman
+        path = f"/api/v1/crews/{crew or self.crew.pk}/jobs-in/file"
+        body = {"id": str(uuid4()), "file": SimpleUploadedFile("job.json", content)}
+        answer = client.post(path, body)
+        self.assertEqual(answer.status_code, 201, answer.content)
+        self.assertTrue(carry_out_next())
+        return self.get(f"works/{answer.json()['id']}", client)
+
+    def test_every_job_of_the_demo_comes_in_identical_where_nobody_knew_it(self) -> None:
+        forget_everything()
+        load_demo()
+        files = {job.name: written_job(job) for job in Job.objects.all()}
+        filled = {
+            name for file in files.values() for name, rows in json.loads(file).items() if rows
+        }
+        self.assertGreater(len(filled), 20)
+        forget_everything()
+        crew = Crew.objects.create(name="Elsewhere")
+        owner = person(crew, Role.OWNER)
+        for name, file in files.items():
+            with self.subTest(name):
+                work = self.bring_in(file, owner, crew.pk)
+                self.assertEqual((work["state"], work["problems"]), ("done", []))
+                job = Job.objects.get(pk=work["job"])
+                self.assertEqual(written_job(job), file)
+                sheet = self.get(f"jobs/{job.pk}", owner)
+                self.assertEqual(sheet["name"], name)
+        stand_in = User.objects.get(username__endswith="~marek")
+        self.assertFalse(stand_in.is_active or stand_in.has_usable_password())
+
+    def test_everything_that_belongs_to_a_job_is_in_its_file(self) -> None:
+        reached: set[type[models.Model]] = {Job}
+        while True:
+            more = {
+                field.related_model
+                for model in reached
+                for field in model._meta.get_fields(include_hidden=True)
+                if field.one_to_many or field.one_to_one
+                if field.auto_created
+            } - reached
+            if not more:
+                break
+            reached |= more  # type: ignore[arg-type]
+        self.assertEqual(reached - APART - {table.model for table in TABLES}, set())
+
+    def small(self) -> dict[str, Any]:
+        """Return the file of a job with a floor, a set-up and a shot, its digest taken off."""
+        floor, set_up = self.add_floor(), self.add_set_up()
+        self.ok(self.helper, "shots", self.shot_body(set_up, self.points(floor)["A1"], "3' 7\""))
+        body: dict[str, Any] = json.loads(written_job(Job.objects.get(pk=self.job)))
+        forget_everything()
+        self.crew = Crew.objects.create(name="Test crew")
+        self.foreman, self.helper = (person(self.crew, r) for r in (Role.FOREMAN, Role.HELPER))
+        return body
+
+    def test_files_that_can_not_be_leave_nothing_behind(self) -> None:
+        good = self.small()
+
+        def changed(change: Callable[[dict[str, Any]], object]) -> bytes:
+            body = json.loads(json.dumps(good))
+            change(body)
+            body.pop("digest", None)
+            return json.dumps(body).encode()
+
+        def touch(table: str, **values: Any) -> Callable[[dict[str, Any]], object]:
+            return lambda body: body[table][0].update(values)
+
+        whole = json.dumps(good, indent=1).encode()
+        another = {"id": str(uuid4())}
+        cases = {
+            "cut short": whole[: len(whole) // 2],
+            "ends in the middle": whole[:-3],
+            "no JSON: line 1": b"{nonsense}",
+            "but no job of Yellow Peg": b'{"format": "other"}',
+            "no text in UTF-8": b"\xff\xfe\x00",
+            "nested deeper": b"[" * 100_000,
+            "number that is none": b'{"a": NaN}',
+            "newer version: its format is 2": changed(lambda b: b.update(version=2)),
+            "digest is another": whole.replace(b'"Shed"', b'"Sled"'),
+            "weather is nothing this version knows": changed(lambda b: b.update(weather=[])),
+            "shots is not in it": changed(lambda b: b.pop("shots")),
+            "shots, row 1, mood": changed(touch("shots", mood="good")),
+            "reading: it is no number": changed(touch("shots", reading="=1+1")),
+            "reading: it is no length": changed(touch("shots", reading="1e-12")),
+            "taken_at: it is no moment": changed(touch("shots", taken_at="2026-05-04")),
+            "nothing in the file has that key": changed(touch("shots", point=str(uuid4()))),
+            "it is longer than 60": changed(touch("shots", typed="x" * 61)),
+            "it is none of fine, coarse": changed(touch("shots", setting="odd")),
+            "no such person": changed(touch("shots", taken_by="stranger")),
+            "a person's key": changed(lambda b: b["people"][0].update(key="a~b")),
+            "no job, or more than one": changed(lambda b: b["job"].append(b["job"][0] | another)),
+            "it stands twice": changed(lambda b: b["shots"].append(b["shots"][0])),
+            "refers to itself in a ring": changed(
+                touch("floors", reference_floor=good["floors"][0]["id"], reference_benchmark=None)
+            ),
+            "can't be read": changed(touch("job", style="cubits")),
+            "contradict each other": changed(
+                lambda b: b["benchmarks"].append(b["benchmarks"][0] | another)
+            ),
+        }
+        for says, content in cases.items():
+            with self.subTest(says):
+                work = self.bring_in(content)
+                self.assertEqual(work["state"], "failed", says)
+                self.assertIn(says, " ".join(problem["why"] for problem in work["problems"]))
+                self.assertFalse(Job.objects.exists())
+        self.assertEqual(self.bring_in(whole)["state"], "done")
+        self.assertIn("here already", self.bring_in(whole)["problems"][0]["why"])
+        self.assertIsNone(LongWork.objects.order_by("-asked_at")[0].taken_in)
+
+    def test_a_failing_server_says_so_and_work_cut_off_is_taken_up_again(self) -> None:
+        broken = mock.patch("server.papers.works.bring_in_job", side_effect=ZeroDivisionError)
+        with broken, self.assertLogs("server.papers.works", "ERROR") as logged:
+            work = self.bring_in(b"{}")
+        self.assertIn("a long work failed", logged.output[0])
+        self.assertEqual(work["problems"][0]["why"], "The server failed at it.")
+        LongWork.objects.update(state="running", done=3, of=9)
+        self.assertEqual(take_up_again(), 1)
+        self.assertTrue(carry_out_next())
+        self.assertFalse(carry_out_next())
+
+    def test_who_may_bring_a_job_in_and_take_one_out(self) -> None:
+        path = f"/api/v1/crews/{self.crew.pk}/jobs-in/file"
+        for client, status in ((self.helper, 403), (self.outsider, 404), (Client(), 403)):
+            file = SimpleUploadedFile("job.json", b"{}")
+            answer = client.post(path, {"id": str(uuid4()), "file": file})
+            self.assertEqual(answer.status_code, status)
+        self.assertEqual(self.foreman.post(path, {"id": str(uuid4())}).status_code, 400)
+        self.get(f"crews/{self.crew.pk}/jobs-in", self.outsider, 404)
+        out = f"/api/v1/jobs/{self.job}/job.json"
+        for client, status in ((self.helper, 200), (self.outsider, 404), (Client(), 403)):
+            self.assertEqual(client.get(out).status_code, status)
+        self.assertEqual(self.get(f"crews/{self.crew.pk}/jobs-in", self.helper), {"works": []})
+        removed = self.helper.get(out).content
+        body = json.loads(removed)
+        own = {name: rows for name, rows in body.items() if name not in HEAD}
+        self.assertEqual(body["digest"], digest_of(own))
+        Membership.objects.filter(crew=self.crew, role=Role.HELPER).delete()
+        self.assertEqual(self.helper.get(out).status_code, 404)

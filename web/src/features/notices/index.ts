@@ -1,0 +1,2 @@
+export { NoticePage } from "./NoticePage";
+export { Notices } from "./Notices";
