@@ -55,8 +55,13 @@ def _serve(folder: Path, database: Database, secret_key: str) -> None:
     stopped = threading.Event()
     for number in (signal.SIGINT, signal.SIGTERM):
         signal.signal(number, lambda *_: stopped.set())
-    with running(command, ready="Booting worker", log=folder / "server.log", env=env) as server:
+    work = [str(PYTHON), "-m", "django", "work"]
+    with (
+        running(command, ready="Booting worker", log=folder / "server.log", env=env) as server,
+        running(work, ready="ready for work", log=folder / "work.log", env=env) as worker,
+    ):
         say(f"serving at http://127.0.0.1:{port}/  (Ctrl-C stops)")
         while not stopped.wait(1):
-            if server.poll() is not None:
-                raise Trouble(f"the server ended by itself; see {folder / 'server.log'}")
+            for child, log in ((server, "server.log"), (worker, "work.log")):
+                if child.poll() is not None:
+                    raise Trouble(f"a server ended by itself; see {folder / log}")

@@ -7,18 +7,11 @@ import unittest
 from typing import Any
 
 from django.conf import settings
-from django.db import connections
 from django.test.runner import DiscoverRunner
 
 
 class CountingRunner(DiscoverRunner):
     """Says at the end how many tests passed and how many failed."""
-
-    def setup_databases(self, **kwargs: Any) -> Any:
-        """Let what is told beside a transaction go through it: a test is one, and never ends."""
-        made = super().setup_databases(**kwargs)
-        connections["beside"] = connections["default"]
-        return made
 
     def setup_test_environment(self, **kwargs: Any) -> None:
         logging.getLogger("axes").setLevel(logging.ERROR)

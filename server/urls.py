@@ -14,6 +14,7 @@ from server.gear.api import views as gear
 from server.jobs.api import plan_views as plan
 from server.jobs.api import views as jobs
 from server.overview.api import JobView
+from server.papers.api import list_views as lists
 from server.papers.api import views as papers
 from server.pour.api import notice_views as notices
 from server.pour.api import options_views as pour
@@ -71,6 +72,10 @@ api = [
     path("jobs/<uuid:job>/records/digest", papers.DigestView.as_view()),
     path("jobs/<uuid:job>/records/copy", papers.CopyView.as_view()),
     path("jobs/<uuid:job>/job.json", papers.JobFileView.as_view()),
+    path("jobs/<uuid:job>/points.csv", lists.PointsView.as_view()),
+    path("jobs/<uuid:job>/points-in", lists.PointsInView.as_view()),
+    path("jobs/<uuid:job>/readings.xlsx", lists.ReadingsView.as_view()),
+    path("set-ups/<uuid:set_up>/readings-in", lists.ReadingsInView.as_view()),
     path("records/<uuid:paper>/record.pdf", papers.PaperView.as_view()),
     path("crews/<uuid:crew>/jobs-in", papers.JobsInView.as_view()),
     path("crews/<uuid:crew>/jobs-in/file", papers.JobInView.as_view()),

@@ -73,7 +73,14 @@ from core.surfaces import (
     options_of,
     slab_volume,
 )
-from core.tables import read_corners
+from core.tables import (
+    AT_THE_ORIGIN,
+    ColumnOrder,
+    SurveyUnit,
+    read_corners,
+    read_points,
+    read_readings,
+)
 from core.tasks import VERBS, Task
 from core.tests.worked import metres, place
 from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
@@ -171,7 +178,9 @@ def plan_samples(outline: Outline) -> Iterator[Any]:
     yield HoleDepths(metres(1), None)
     slab = Slab(outline, FloorLevels(Elevation(9), width, width), PanelSurface(()), None)
     yield from (slab, slab.levels, SlabOver(Elevation(1), width))
-    yield read_corners(b"0,0", StyleKind.METRES)[0]
+    yield from (read_corners(b"0,0", StyleKind.METRES)[0], AT_THE_ORIGIN)
+    yield read_points(b"1,0,0,,", ColumnOrder.NUMBER_EASTING, SurveyUnit.FEET, AT_THE_ORIGIN)[0]
+    yield read_readings(b"surface,point,reading\na,b,1")[0]
 
 
 def pour_samples(outline: Outline) -> Iterator[Any]:

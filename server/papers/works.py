@@ -13,11 +13,14 @@ from django.utils import timezone
 
 from server.jobs.models import Job
 from server.papers.job_file.bring_in import bring_in_job
+from server.papers.lists.points_in import bring_in_points
+from server.papers.lists.readings_in import bring_in_readings
 from server.papers.models import LongWork, WorkKind, WorkState
 from server.papers.services.keep_record import keep_record
 from server.refusals import Problem, Refusal
 
 SECONDS_BETWEEN_NEWS = 0.25
+BESIDE = "beside"
 Progress = Callable[[int, int], None]
 log = logging.getLogger(__name__)
 
@@ -88,7 +91,7 @@ def _news_of(key: UUID) -> Progress:
         now = time.monotonic()
         if now - last >= SECONDS_BETWEEN_NEWS:
             last = now
-            LongWork.objects.using("beside").filter(pk=key).update(done=done, of=of)
+            LongWork.objects.using(BESIDE).filter(pk=key).update(done=done, of=of)
 
     return tell
 
@@ -104,7 +107,23 @@ def _record(work: LongWork, progress: Progress) -> Outcome:
     return Outcome(f"{paper.pages} pages, kept below.", work.job)
 
 
+def _points_in(work: LongWork, progress: Progress) -> Outcome:
+    assert work.job is not None
+    table = bytes(work.taken_in or b"")
+    says = bring_in_points(work.asked_by, work.job.pk, work.asked, table, progress)
+    return Outcome(says, work.job)
+
+
+def _readings_in(work: LongWork, progress: Progress) -> Outcome:
+    assert work.job is not None
+    set_up, table = UUID(work.asked["set_up"]), bytes(work.taken_in or b"")
+    says = bring_in_readings(work.asked_by, set_up, table, work.asked_at, progress)
+    return Outcome(says, work.job)
+
+
 DOES: dict[WorkKind, Callable[[LongWork, Progress], Outcome]] = {
     WorkKind.JOB_IN: _job_in,
     WorkKind.RECORD: _record,
+    WorkKind.POINTS_IN: _points_in,
+    WorkKind.READINGS_IN: _readings_in,
 }

@@ -18,6 +18,7 @@ from server.jobs.access import job_for
 from server.stages.quantities import QuantitiesSheet, quantities_sheet
 
 BOLD = Font(bold=True)
+NO_SIGN = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")
 WIDTHS = (28, 16, 14, 10, 14, 10, 14, 60)
 
 
@@ -41,12 +42,12 @@ def _write(page: Worksheet, sheet: QuantitiesSheet) -> None:
     titles = ("Part", "Kind", f"Volume, {unit}", "Waste", f"With waste, {unit}",
               f"Step, {unit}", f"Order, {unit}", "Rests on")  # fmt: skip
     for column, (title, width) in enumerate(zip(titles, WIDTHS, strict=True), start=1):
-        _text(page, 1, column, title).font = BOLD
+        as_text(page, 1, column, title).font = BOLD
         page.column_dimensions[get_column_letter(column)].width = width
     for number, row in enumerate(sheet["rows"], start=2):
-        _text(page, number, 1, row["name"])
-        _text(page, number, 2, row["kind"])
-        _text(page, number, 8, row["why"] or row["rests_on"])
+        as_text(page, number, 1, row["name"])
+        as_text(page, number, 2, row["kind"])
+        as_text(page, number, 8, row["why"] or row["rests_on"])
         page.cell(number, 4, row["waste"]).number_format = "0.0%"
         page.cell(number, 6, row["step"])
         if row["volume"] is not None:
@@ -54,16 +55,16 @@ def _write(page: Worksheet, sheet: QuantitiesSheet) -> None:
             page.cell(number, 5, f"=C{number}*(1+D{number})")
             page.cell(number, 7, f"=CEILING(ROUND(E{number},6),F{number})")
     last = len(sheet["rows"]) + 1
-    _text(
+    as_text(
         page, last + 1, 1, "In all" if sheet["is_whole"] else "In all, as far as known"
     ).font = BOLD
     page.cell(last + 1, 7, f"=SUM(G2:G{max(last, 2)})").font = BOLD
 
 
-def _text(page: Worksheet, row: int, column: int, text: str) -> Cell:
-    """Write a text as a text, whatever it begins with."""
+def as_text(page: Worksheet, row: int, column: int, text: str) -> Cell:
+    """Write a text as a text, whatever it begins with; signs no file holds are left out."""
     cell = page.cell(row, column)
     assert isinstance(cell, Cell)
-    cell.value = text
+    cell.value = NO_SIGN.sub("", text)
     cell.data_type = "s"
     return cell

@@ -518,6 +518,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/points-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take the file; it is read beside the pages, whole or not at all. */
+        post: operations["bring_in_points"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/points.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return them in the order of columns that is asked for. */
+        get: operations["points_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/pours": {
         parameters: {
             query?: never;
@@ -547,6 +581,23 @@ export interface paths {
         get: operations["prices"];
         /** @description Keep them. */
         put: operations["keep_prices"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/readings.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it, heights as live formulas. */
+        get: operations["readings_workbook"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1113,6 +1164,23 @@ export interface paths {
         get: operations["preview_reading"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set-ups/{set_up}/readings-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take the file; it is read beside the pages, whole or not at all. */
+        post: operations["bring_in_readings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2160,6 +2228,8 @@ export interface components {
             touched: string[];
             why_none: string;
         };
+        /** @enum {string} */
+        OrderEnum: "number,northing,easting,elevation,description" | "number,easting,northing,elevation,description" | "northing,easting,elevation,number,description" | "easting,northing,elevation,number,description";
         /** @description A panel of a slab; its corners are empty where it is the whole slab. */
         PanelInputRequest: {
             name: string;
@@ -2314,6 +2384,21 @@ export interface components {
             clamp: components["schemas"]["BothTexts"] | null;
             ways: components["schemas"]["WaysSheet"] | null;
             obstacle: components["schemas"]["ObstacleSheet"] | null;
+        };
+        /** @description A survey's points; on a floor they are extra points, else they are benchmarks. */
+        PointsInInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: binary */
+            file: string;
+            order: components["schemas"]["OrderEnum"];
+            unit: components["schemas"]["UnitEnum"];
+            /** @default  */
+            northing: string;
+            /** @default  */
+            easting: string;
+            /** Format: uuid */
+            floor?: string | null;
         };
         /** @description A new pour. */
         PourInputRequest: {
@@ -2928,6 +3013,8 @@ export interface components {
             why: string;
             accepts: string;
         };
+        /** @enum {string} */
+        UnitEnum: "m" | "ft";
         /** @description A reading far from what is expected; ``why`` says from what, and how far. */
         Unlikely: {
             why: string;
@@ -5133,6 +5220,102 @@ export interface operations {
             };
         };
     };
+    bring_in_points: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["PointsInInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    points_csv: {
+        parameters: {
+            query: {
+                easting?: string;
+                heights: "planned" | "found";
+                northing?: string;
+                order: "number,northing,easting,elevation,description" | "number,easting,northing,elevation,description" | "northing,easting,elevation,number,description" | "easting,northing,elevation,number,description";
+                unit: "m" | "ft";
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
     pours: {
         parameters: {
             query?: never;
@@ -5381,6 +5564,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    readings_workbook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                 };
             };
         };
@@ -7414,6 +7618,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    bring_in_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["FileInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
                 };
             };
             /** @description What was wrong */

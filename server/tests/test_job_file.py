@@ -9,7 +9,6 @@ from unittest import mock
 from uuid import uuid4
 
 from django.apps import apps
-from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection, models
 from django.test import Client
 
@@ -19,7 +18,8 @@ from server.papers.job_file.tables import TABLES
 from server.papers.job_file.write import digest_of, written_job
 from server.papers.models import KeptPaper, LongWork
 from server.papers.works import carry_out_next, take_up_again
-from server.tests.site import SiteTestCase, person
+from server.tests.site import person
+from server.tests.works import WorkTestCase
 from server.webapp.demo import load_demo
 
 HEAD = ("format", "version", "digest")
@@ -36,20 +36,12 @@ def forget_everything() -> None:
         cursor.execute("SET FOREIGN_KEY_CHECKS = 1")
 
 
-class JobFiles(SiteTestCase):
+class JobFiles(WorkTestCase):
     """Files of the demo's jobs, and of a small one."""
 
-    databases = {"default", "beside"}
-
     def bring_in(self, content: bytes, client: Client | None = None, crew: Any = None) -> Any:
-        """Hand a file in, let the work be done, and return it as its screen shows it."""
-        client = client or self.foreman
-        path = f"/api/v1/crews/{crew or self.crew.pk}/jobs-in/file"
-        body = {"id": str(uuid4()), "file": SimpleUploadedFile("job.json", content)}
-        answer = client.post(path, body)
-        self.assertEqual(answer.status_code, 201, answer.content)
-        self.assertTrue(carry_out_next())
-        return self.get(f"works/{answer.json()['id']}", client)
+        """Hand a job's file in to a crew."""
+        return self.hand_in(f"crews/{crew or self.crew.pk}/jobs-in/file", content, client)
 
     def test_every_job_of_the_demo_comes_in_identical_where_nobody_knew_it(self) -> None:
         forget_everything()
@@ -165,12 +157,10 @@ class JobFiles(SiteTestCase):
         self.assertFalse(carry_out_next())
 
     def test_who_may_bring_a_job_in_and_take_one_out(self) -> None:
-        path = f"/api/v1/crews/{self.crew.pk}/jobs-in/file"
+        path = f"crews/{self.crew.pk}/jobs-in/file"
         for client, status in ((self.helper, 403), (self.outsider, 404), (Client(), 403)):
-            file = SimpleUploadedFile("job.json", b"{}")
-            answer = client.post(path, {"id": str(uuid4()), "file": file})
-            self.assertEqual(answer.status_code, status)
-        self.assertEqual(self.foreman.post(path, {"id": str(uuid4())}).status_code, 400)
+            self.handed(path, b"{}", client, status)
+        self.handed(path, b"", self.foreman, 400)
         self.get(f"crews/{self.crew.pk}/jobs-in", self.outsider, 404)
         out = f"/api/v1/jobs/{self.job}/job.json"
         for client, status in ((self.helper, 200), (self.outsider, 404), (Client(), 403)):

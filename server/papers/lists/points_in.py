@@ -1,0 +1,110 @@
+"""Brings a survey's points into a job: as benchmarks, or as extra points of a floor."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+from uuid import UUID, uuid5
+
+from django.db import transaction
+
+from core.errors import RuleError
+from core.lengths import Elevation, Length, metres_text
+from core.tables import ColumnOrder, SurveyOrigin, SurveyPoint, SurveyUnit, read_points
+from core.tables import survey_number as number_of
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.jobs.access import floor_for, job_for
+from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
+from server.jobs.services.add_point import PointForm, add_point
+from server.papers.lists.rows import each_row
+from server.refusals import Invalid, Problem
+
+LONGEST_NAME, LONGEST_DESCRIPTION = 20, 200
+NO_FORMULA = "'"
+
+
+def bring_in_points(
+    user: User,
+    job_id: UUID,
+    asked: dict[str, Any],
+    table: bytes,
+    progress: Callable[[int, int], None],
+) -> str:
+    """Bring a table of points in, whole or not at all, and say what became of it.
+
+    ``asked`` tells the order of its columns, its unit, where the job's origin lies in it, and
+    the floor its points are put on (none: they are benchmarks).
+    """
+    job, _ = job_for(user, job_id, Ability.PLAN)
+    unit = SurveyUnit(asked["unit"])
+    try:
+        points = read_points(table, ColumnOrder(asked["order"]), unit, origin_of(asked))
+    except RuleError as refused:
+        raise Invalid(Problem.of("file", refused)) from refused
+    floor = UUID(asked["floor"]) if asked["floor"] else None
+    if floor is not None and floor_for(user, floor, Ability.PLAN)[0].job_id != job.pk:
+        why = "That floor is not in this job."
+        raise Invalid(Problem("floor", "missing", str(floor), why, "Choose one of its floors."))
+
+    def add(point: SurveyPoint) -> None:
+        if floor is None:
+            _add_benchmark(user, job_id, point)
+        else:
+            x, y = _typed(point.place.x), _typed(point.place.y)
+            add_point(user, floor, PointForm(_key(floor, point), x, y))
+
+    with transaction.atomic():
+        each_row([(point.row, point) for point in points], add, progress)
+    if floor is None:
+        return f"{len(points)} benchmarks are here."
+    return f"{len(points)} points are here, to be shot; the file's elevations are not used."
+
+
+def origin_of(asked: dict[str, Any]) -> SurveyOrigin:
+    """Return where a job's origin lies in a survey, as it was typed; empty is nothing.
+
+    Raises :class:`Invalid` with the field that is no number.
+    """
+    found, problems = [], []
+    for name in ("northing", "easting"):
+        text = str(asked.get(name, "")).strip() or "0"
+        try:
+            found.append(number_of(text))
+        except RuleError as refused:
+            problems.append(Problem.of(name, refused))
+    if problems:
+        raise Invalid(*problems)
+    return SurveyOrigin(*found)
+
+
+def _add_benchmark(user: User, job_id: UUID, point: SurveyPoint) -> None:
+    if point.elevation is None:
+        raise _refused(point.number, "A benchmark needs an elevation.", "Fill its elevation.")
+    name, about = (text.removeprefix(NO_FORMULA) for text in (point.number, point.description))
+    if len(name) > LONGEST_NAME or len(about) > LONGEST_DESCRIPTION:
+        longest = f"{LONGEST_NAME} and {LONGEST_DESCRIPTION} characters"
+        raise _refused(name, "Its number or its description is too long.", f"Up to {longest}.")
+    form = BenchmarkForm(
+        id=_key(job_id, point),
+        name=name,
+        elevation=_typed(point.elevation),
+        description=about or "from a survey",
+        x=_typed(point.place.x),
+        y=_typed(point.place.y),
+    )
+    add_benchmark(user, job_id, form)
+
+
+def _refused(typed: str, why: str, accepts: str) -> Invalid:
+    return Invalid(Problem("file", "bad-row", typed, why, accepts))
+
+
+def _typed(length: Length | Elevation) -> str:
+    plain = length.above_datum if isinstance(length, Elevation) else length
+    return f"{metres_text(plain)} m"
+
+
+def _key(owner: UUID, point: SurveyPoint) -> UUID:
+    """Return the key a point always has there, so that a file sent twice adds it once."""
+    return uuid5(owner, f"{point.number} {point.place} {point.elevation}")

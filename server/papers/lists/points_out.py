@@ -1,0 +1,74 @@
+"""A job's points as a CSV of a survey; what people typed is never a formula."""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+from collections.abc import Iterator
+from decimal import Decimal
+from typing import Literal
+from uuid import UUID
+
+from core.instruments import Setting
+from core.lengths import Elevation
+from core.tables import ColumnOrder, SurveyOrigin, SurveyPoint, SurveyUnit, to_survey
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.book_csv import harmless
+from server.fieldbook.pegs import pegs_of
+from server.fieldbook.standing import JobStandings
+from server.jobs.access import job_for
+from server.jobs.models import Benchmark, Job
+from server.jobs.plan.job_plan import JobPlan
+
+Heights = Literal["planned", "found"]
+
+
+def points_csv(
+    user: User,
+    job_id: UUID,
+    order: ColumnOrder,
+    heights: Heights,
+    unit: SurveyUnit,
+    origin: SurveyOrigin,
+) -> tuple[str, str]:
+    """Return the file's name and the points: benchmarks first, then every place to shoot."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    out = io.StringIO()
+    rows = csv.writer(out, lineterminator="\n")
+    rows.writerow(order.columns)
+    for point in _points(job, heights):
+        cells = {
+            "number": harmless(point.number),
+            "northing": to_survey(point.place.y, origin.northing, unit),
+            "easting": to_survey(point.place.x, origin.easting, unit),
+            "elevation": _elevation(point.elevation, unit),
+            "description": harmless(point.description),
+        }
+        rows.writerow([cells[name] for name in order.columns])
+    name = re.sub(r"[^a-z0-9]+", "-", job.name.lower()).strip("-") or "job"
+    return f"{name}-points.csv", out.getvalue()
+
+
+def _elevation(elevation: Elevation | None, unit: SurveyUnit) -> str:
+    return "" if elevation is None else to_survey(elevation, Decimal(0), unit)
+
+
+def _points(job: Job, heights: Heights) -> Iterator[SurveyPoint]:
+    for row, mark in enumerate(Benchmark.objects.filter(job=job).order_by("recorded_at"), start=1):
+        if mark.place is not None:
+            about = f"benchmark, {mark.description}"
+            yield SurveyPoint(mark.name, mark.place, mark.elevation, about, row)
+    plan, standings = JobPlan(job), JobStandings(job)
+    number = 0
+    for scope in ({"floor__job": job}, {"element__job": job}):
+        pegs, aims = pegs_of(scope, plan, standings, shown=())
+        for own in pegs.values():
+            found = {one.point.pk: one.elevation for one in own.found}
+            for point in own.points:
+                number += 1
+                planned = aims.judged(point, Setting.FINE).target
+                height = found.get(point.pk) if heights == "found" else planned
+                about = f"{point.where}, {point.name}"
+                yield SurveyPoint(str(number), point.place, height, about, number)
