@@ -67,6 +67,13 @@ def show_difference(cubic_metres: float, style: Style) -> Amount:
     return {"value": sign * shown["value"], "text": f"{shown['text']} {word}"}
 
 
+def show_money(amount: float, currency: str) -> str:
+    """Show money: a sign stands before the amount, a code after it."""
+    if currency.isalpha():
+        return f"{amount:,.2f} {currency}"
+    return f"{currency}{amount:,.2f}"
+
+
 def show_area(square_metres: float, style: Style) -> Amount:
     """Show an area in square feet or square meters."""
     if style.kind.is_metric:

@@ -1,5 +1,6 @@
 """Surfaces and volumes from shots; the only part of the core that needs NumPy and its kin."""
 
+from core.surfaces.along import Axis, longer_axis, steps_along, volume_up_to
 from core.surfaces.options import PourRules, Sliders, options_of, over_trigger
 from core.surfaces.order import CUBIC_METRES_PER_CUBIC_YARD, concrete_order
 from core.surfaces.panels import check_panels, model_of, paneled_volume
@@ -15,6 +16,7 @@ from core.surfaces.thickness import (
 
 __all__ = [
     "CUBIC_METRES_PER_CUBIC_YARD",
+    "Axis",
     "Band",
     "Contour",
     "Plane",
@@ -27,11 +29,14 @@ __all__ = [
     "check_panels",
     "concrete_order",
     "contours",
+    "longer_axis",
     "model_of",
     "options_of",
     "over_trigger",
     "paneled_volume",
     "slab_volume",
+    "steps_along",
     "thickness_bands",
+    "volume_up_to",
     "with_least",
 ]

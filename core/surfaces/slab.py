@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from core.floors import Outline, PlanPoint
-from core.surfaces.triangles import Floats, distinct_places, mesh_over
+from core.surfaces.triangles import Floats, distinct_places, mesh_over, ring_of
 
 ASK_FOR_CORNERS_ABOVE = 0.15
 
@@ -86,7 +86,8 @@ class SlabModel:
     """A slab's top in panels over the places its stone was shot.
 
     What hangs on the geometry alone is worked out once: after that a volume is one product,
-    for whatever the stone at those places is. ``tops`` is the top above each place.
+    for whatever the stone at those places is. ``tops`` is the top above each place, ``rings``
+    are the panels' corners in metres.
     """
 
     def __init__(
@@ -95,6 +96,7 @@ class SlabModel:
         self.places = distinct_places(places)
         self.meshes = [mesh_over(outline, self.places.xy) for outline, _ in panels]
         self.planes = [plane for _, plane in panels]
+        self.rings = [ring_of(outline) for outline, _ in panels]
         self.area = sum(outline.area for outline, _ in panels)
         self.weights: Floats = sum((mesh.weights for mesh in self.meshes), np.zeros(1))
         shares = [

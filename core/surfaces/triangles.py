@@ -88,6 +88,11 @@ def _scattered(count: int) -> Integers:
     return np.arange(count, dtype=np.intp) * step % max(1, count)
 
 
+def ring_of(outline: Outline) -> Floats:
+    """Return an outline's corners in metres, an (n, 2) array."""
+    return np.array([(float(c.x), float(c.y)) for c in outline.corners], dtype=np.float64)
+
+
 def mesh_over(outline: Outline, xy: Floats) -> Mesh:
     """Return the mesh over places, clipped to an outline.
 
@@ -101,7 +106,7 @@ def mesh_over(outline: Outline, xy: Floats) -> Mesh:
             "A surface needs three.",
             "Shoot at least three points.",
         )
-    ring = np.array([(float(c.x), float(c.y)) for c in outline.corners])
+    ring = ring_of(outline)
     polygon = shapely.Polygon(ring)
     hull = _hull(xy)
     outside = ring[shapely.distance(hull, shapely.points(ring)) > ON_THE_HULL]
@@ -117,6 +122,12 @@ def mesh_over(outline: Outline, xy: Floats) -> Mesh:
         weights[: len(xy)] + weights[len(xy) :] @ corners,
         max(0.0, 1.0 - float(covered)),
     )
+
+
+def weights_inside(mesh: Mesh, part: shapely.Polygon) -> Floats:
+    """Return the weights of a mesh's places and far corners inside a part of its outline."""
+    ring = shapely.get_coordinates(part.exterior)[:-1]
+    return _weights(mesh.xy, mesh.triangles, part, ring)
 
 
 def _hull(xy: Floats) -> shapely.Polygon:

@@ -90,7 +90,7 @@ FOLDER = Path(core.__file__).parent
 KIT = Kit(0.0001, 0.001, 0.001, 0.5)
 NEEDS_MORE = {
     f"core.surfaces{part}"
-    for part in ("", ".slab", ".order", ".panels", ".triangles", ".thickness", ".options")
+    for part in ("", ".slab", ".order", ".panels", ".triangles", ".thickness", ".options", ".along")
 }
 LONGEST_FUNCTION = 50
 MOST_PARAMETERS = 6

@@ -15,15 +15,19 @@ from core.floors import Outline, rectangle
 from core.lengths import Elevation
 from core.options import Cost, Prices, Way, Work, cheapest_of, cost_of, price_of_extra
 from core.surfaces import (
+    Axis,
     PourRules,
     SlabModel,
     Sliders,
     band_levels,
     contours,
+    longer_axis,
     model_of,
     options_of,
     over_trigger,
+    steps_along,
     thickness_bands,
+    volume_up_to,
     with_least,
 )
 from core.surfaces.triangles import Floats
@@ -164,6 +168,19 @@ class Options(TestCase):
         self.assertRaises(OutOfRange, Sliders, -0.01)
         self.assertRaises(OutOfRange, Sliders, 0.01, raised=0.01)
 
+    @given(st.integers(0, 10**6))
+    def test_concrete_adds_up_along_a_slab_to_its_whole_volume(self, seed: int) -> None:
+        model, stone = shot(seed)
+        for axis in Axis:
+            steps = steps_along(model, axis, 7)
+            volumes = volume_up_to(model, stone, axis, steps)
+            self.assertAlmostEqual(volumes[0], 0.0, places=9)
+            self.assertAlmostEqual(volumes[-1], model.volume(stone), places=9)
+        self.assertIs(longer_axis(model), Axis.RIGHT)
+        level = np.full(len(stone), 9.88)
+        (half,) = volume_up_to(model, level, Axis.RIGHT, [4.0])
+        self.assertAlmostEqual(half, 4 * 5 * 0.12, places=9)
+
     def test_a_concave_floor_takes_its_volume_inside_alone(self) -> None:
         bent = Outline(
             tuple(place(x, y) for x, y in ((0, 0), (8, 0), (8, 2), (3, 2), (3, 5), (0, 5)))
@@ -171,6 +188,8 @@ class Options(TestCase):
         model = model_of([level_panel(bent, TOP)], bent.corners)
         stone = np.full(len(model.places.first), 9.9)
         self.assertAlmostEqual(model.volume(stone), bent.area * 0.1, places=9)
+        (part,) = volume_up_to(model, stone, Axis.AWAY, [3.0])
+        self.assertAlmostEqual(part, (8 * 2 + 3 * 1) * 0.1, places=9)
 
     def test_a_customer_who_multiplies_finds_the_price_of_the_extra(self) -> None:
         self.assertEqual(price_of_extra(0.797333, 180.0), 144.0)

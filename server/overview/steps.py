@@ -29,6 +29,7 @@ StepKey = Literal[
     "pours",
     "after",
     "book",
+    "records",
 ]
 StepState = Literal["done", "next", "open", "later", "attention"]
 BELOW = (Stage.LAYOUT, Stage.DIG, Stage.FORMS, Stage.PIERS)
@@ -111,6 +112,7 @@ def steps_of(progress: Progress) -> list[Step]:
     steps["pours"] = _pours(progress.pours, ready)
     book: StepState = "open" if progress.set_ups else "later"
     steps["book"] = {"key": "book", "state": book, "note": "level notes and runs"}
+    steps["records"] = {"key": "records", "state": "open", "note": "papers, files, points"}
     return [steps[key] for key in get_args(StepKey) if key in steps]
 
 

@@ -16,13 +16,15 @@ QUESTIONS = [(str(question), str(question)) for question in Question]
 class PriceList(models.Model):
     """Prices of a job, or of a crew's jobs of one system of units; empty where nobody said.
 
-    ``concrete`` and ``stone`` are a cubic yard or meter, ``labor`` a square foot or meter of
-    stone regraded, ``short_load`` once for an order below ``short_below``.
+    ``currency`` is the sign or the code they are in. ``concrete`` and ``stone`` are a cubic
+    yard or meter, ``labor`` a square foot or meter of stone regraded, ``short_load`` once for
+    an order below ``short_below``.
     """
 
     job = models.OneToOneField(Job, null=True, on_delete=models.PROTECT, related_name="prices")
     crew = models.ForeignKey(Crew, null=True, on_delete=models.PROTECT, related_name="prices")
     is_metric = models.BooleanField()
+    currency = models.CharField(max_length=4, default="$")
     concrete = models.DecimalField(max_digits=10, decimal_places=2, null=True)
     stone = models.DecimalField(max_digits=10, decimal_places=2, null=True)
     labor = models.DecimalField(max_digits=10, decimal_places=2, null=True)
@@ -144,6 +146,7 @@ class Notice(SiteRecord):
     floor = models.ForeignKey(Floor, on_delete=models.PROTECT, related_name="notices")
     numbers = models.JSONField()
     rate = models.DecimalField(max_digits=10, decimal_places=2)
+    currency = models.CharField(max_length=4, default="$")
     expires_at = models.DateTimeField()
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")

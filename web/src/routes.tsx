@@ -155,6 +155,10 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import("./features/pours")).Pour }),
               },
               {
+                path: "records",
+                lazy: async () => ({ Component: (await import("./features/records")).Records }),
+              },
+              {
                 path: "book",
                 lazy: async () => ({ Component: (await import("./features/book")).Book }),
               },

@@ -26,7 +26,7 @@ class Lists(WorkTestCase):
         self.floor = UUID(self.add_floor())
         self.set_up_id = self.add_set_up()
 
-    def points(self, floor: str) -> dict[str, str]:
+    def named(self, floor: UUID) -> dict[str, str]:
         return {point.name: str(point.pk) for point in Point.objects.filter(floor=floor)}
 
     def points_in(self, table: str, **asked: str) -> Any:
@@ -55,7 +55,7 @@ class Lists(WorkTestCase):
         self.assertEqual(turned[1][:2], ["0.9906", "3.81"])
 
     def test_heights_go_out_as_planned_or_as_found(self) -> None:
-        shot = self.shot_body(self.set_up_id, self.points(str(self.floor))["A1"], "3' 7\"")
+        shot = self.shot_body(self.set_up_id, self.named(self.floor)["A1"], "3' 7\"")
         self.ok(self.helper, "shots", shot)
         planned, found = (
             {row[4]: row[3] for row in self.csv_out(f"{SURVEY}&heights={heights}")}
@@ -112,7 +112,7 @@ class Lists(WorkTestCase):
         self.hand_in(path, table.encode())
         self.assertEqual(Shot.objects.count(), 3)
         rows = self.get(f"set-ups/{self.set_up_id}/book")["rows"]
-        self.assertEqual(rows[-1]["taken_at"], "2026-05-04T10:00:00+00:00")
+        self.assertEqual(rows[1]["taken_at"], "2026-05-04T10:00:00+00:00")
         wrong = "surface,point,reading,time\nFloor,A1,19',\nRoof,A1,3',\nFloor,B1,3',noon\n"
         refused = self.hand_in(path, wrong.encode())
         why = [problem["why"] for problem in refused["problems"]]
@@ -129,7 +129,7 @@ class Lists(WorkTestCase):
         self.assertEqual((row[0], row[4][:10]), ("'=1+1", "benchmark,"))
         again = self.points_in(",".join(f'"{cell.replace(chr(34), chr(34) * 2)}"' for cell in row))
         self.assertIn("=1+1 already stands", again["problems"][0]["why"])
-        shot = self.shot_body(self.set_up_id, self.points(str(self.floor))["A1"], "3' 7\"")
+        shot = self.shot_body(self.set_up_id, self.named(self.floor)["A1"], "3' 7\"")
         self.ok(self.helper, "shots", shot)
         self.ok(self.helper, f"shots/{shot['id']}/strikes", {"id": str(uuid4()), "reason": evil})
         answer = self.helper.get(f"/api/v1/jobs/{self.job}/readings.xlsx")
@@ -147,7 +147,7 @@ class Lists(WorkTestCase):
         readings = (("A1", "3' 7\""), ("B1", "3' 6\""))
         for set_up in (self.set_up_id, second):
             for name, reading in readings:
-                point = self.points(str(self.floor))[name]
+                point = self.named(self.floor)[name]
                 self.ok(self.helper, "shots", self.shot_body(set_up, point, reading))
         answer = self.helper.get(f"/api/v1/jobs/{self.job}/readings.xlsx")
         book = load_workbook(io.BytesIO(answer.content))

@@ -74,7 +74,7 @@ class Records(WorkTestCase):
         for said in (
             "Shed", "Bolt in the curb", "50' 4 1/2\"", "Laser", "never checked", "Slab <b>&",
             "Take-off", "0.80 yd³ more", "Monday", "HOLD", "none called for here", "Lifted by",
-            "STRUCK: read upside down", "All three agree", "Customer's notice", "144.00",
+            "STRUCK: read upside down", "All three agree", "Customer's notice", "$144.00",
         ):  # fmt: skip
             with self.subTest(said):
                 self.assertIn(said, whole)
@@ -125,7 +125,7 @@ class Records(WorkTestCase):
             answer = client.get(f"/api/v1/{path}")
             self.assertEqual(answer.status_code, 200)
             whole = " ".join(words(answer.content))
-            self.assertIn("Price of the extra: 144.00", whole)
+            self.assertIn("Price of the extra: $144.00", whole)
             self.assertIn('A1: 6"', whole)
         self.get(f"notices/{self.notice}/notice.pdf", self.outsider, 404)
         self.get(f"{by_link.replace('links/', 'links/0')}", Client(), 404)

@@ -13,7 +13,7 @@ from rest_framework.response import Response
 from server.api.inputs import Entry
 from server.api.views import SignedInView, answers, recorded, records
 from server.pour.services.options import OptionsForm, OptionsSheet, options_sheet
-from server.pour.services.prices import PricesForm, PricesSheet, keep_prices, prices_sheet
+from server.pour.services.prices import DOLLAR, PricesForm, PricesSheet, keep_prices, prices_sheet
 from server.pour.services.regrade import RegradeForm, regrade
 from server.pour.services.thickness_map import ThicknessMap, thickness_map
 
@@ -35,6 +35,7 @@ class PricesInput(serializers.Serializer[Any]):
     labor = Entry()
     short_load = Entry()
     short_below = Entry()
+    currency = Entry(required=False, default=DOLLAR)
     for_crew = serializers.BooleanField()
 
 

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from typing import TypedDict, cast
+from typing import NamedTuple, TypedDict, cast
 
 from core.options import price_of_extra
 from server.fieldbook.pegs import FoundPoint, OwnPegs
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.services.take_off import TakeOff, take_off
-from server.shown import show, volume_unit_text
+from server.shown import show, show_money, volume_unit_text
 
 
 class ShotThickness(TypedDict):
@@ -23,7 +23,7 @@ class NoticeNumbers(TypedDict):
     """What a customer is told: each amount as it is read, with its unit.
 
     ``rate`` is the price of a unit of concrete and ``price`` what the extra comes to, both in
-    the money the job is priced in.
+    the currency the job is priced in.
     """
 
     nominal_thickness: str
@@ -38,6 +38,13 @@ class NoticeNumbers(TypedDict):
     shots: list[ShotThickness]
 
 
+class Rate(NamedTuple):
+    """What a unit of the extra costs, and in what."""
+
+    amount: float
+    currency: str
+
+
 NAMES = {
     "extra": "The extra",
     "volume": "The volume",
@@ -49,7 +56,7 @@ NAMES = {
 
 
 def notice_numbers(
-    plan: JobPlan, floor: Floor, own: OwnPegs, rate: float, taken: TakeOff | None = None
+    plan: JobPlan, floor: Floor, own: OwnPegs, rate: Rate, taken: TakeOff | None = None
 ) -> NoticeNumbers | None:
     """Return a floor's numbers at a rate as they are now; None while its shots make none."""
     style = plan.style
@@ -57,7 +64,7 @@ def notice_numbers(
         taken, _ = take_off(floor, plan.surfaces(floor.pk), own.found, style)
     if taken is None:
         return None
-    price = price_of_extra(taken["extra"]["value"], rate)
+    price = price_of_extra(taken["extra"]["value"], rate.amount)
     return {
         "nominal_thickness": show(floor.thickness, style)["text"],
         "nominal_volume": taken["nominal_volume"]["text"],
@@ -66,8 +73,8 @@ def notice_numbers(
         "sure_within": taken["sure_within"]["text"],
         "thinnest": taken["thinnest"]["thickness"]["text"],
         "thickest": taken["thickest"]["thickness"]["text"],
-        "rate": f"{rate:,.2f} a {volume_unit_text(style)}",
-        "price": f"{price:,.2f}",
+        "rate": f"{show_money(rate.amount, rate.currency)} a {volume_unit_text(style)}",
+        "price": show_money(price, rate.currency),
         "shots": [_shot(plan, floor, one) for one in own.found],
     }
 

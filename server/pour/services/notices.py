@@ -19,8 +19,8 @@ from server.jobs.access import floor_for
 from server.jobs.models import Floor, Job
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.models import Notice, NoticeAcknowledgment
-from server.pour.services.notice_numbers import NoticeNumbers, changed_since, notice_numbers
-from server.pour.services.prices import prices_for
+from server.pour.services.notice_numbers import NoticeNumbers, Rate, changed_since, notice_numbers
+from server.pour.services.prices import currency_of, prices_for
 from server.pour.services.take_off import TakeOff
 from server.pour.services.thickness_map import ThicknessMap, map_of
 from server.refusals import Gone, Missing
@@ -137,7 +137,8 @@ def numbers_now(
     notice: Notice, plan: JobPlan, own: OwnPegs, taken: TakeOff | None = None
 ) -> NoticeNumbers | None:
     """Return what a notice's numbers would be if it were sent now."""
-    return notice_numbers(plan, plan.floors[notice.floor_id], own, float(notice.rate), taken)
+    rate = Rate(float(notice.rate), notice.currency)
+    return notice_numbers(plan, plan.floors[notice.floor_id], own, rate, taken)
 
 
 def stone_under(job: Job, floor_id: UUID) -> tuple[JobPlan, OwnPegs]:
@@ -157,7 +158,7 @@ def notices_sheet(user: User, floor_id: UUID) -> NoticesSheet:
     plan, own = stone_under(floor.job, floor_id)
     prices = prices_for(floor.job)
     rate = "" if prices is None or prices.concrete is None else str(prices.concrete)
-    numbers = notice_numbers(plan, floor, own, float(rate or 0))
+    numbers = notice_numbers(plan, floor, own, Rate(float(rate or 0), currency_of(prices)))
     return {
         "notices": [_sheet(one, numbers_now(one, plan, own)) for one in notices_of(floor_id)],
         "rate": rate,

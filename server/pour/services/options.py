@@ -19,10 +19,10 @@ from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import kind_of
 from server.jobs.sheets import retypable
 from server.pour.services.models_of_slabs import model_over
-from server.pour.services.prices import prices_for, prices_of
+from server.pour.services.prices import currency_of, prices_for, prices_of
 from server.pour.services.shot_stone import shot_stone
 from server.refusals import Entries
-from server.shown import Amount, Shown, show, show_area, show_volume, volume_unit
+from server.shown import Amount, Shown, show, show_area, show_money, show_volume, volume_unit
 
 SLIDERS = ("trigger", "raised", "down", "up")
 LACKS = {
@@ -96,15 +96,16 @@ def options_sheet(user: User, floor_id: UUID, form: OptionsForm) -> OptionsSheet
         why = f"{refused.why} {refused.accepts}"
         return {"options": [], "cheapest": "", "saving": "", "touched": [], "why_none": why}
     stone, rules = model.places.mean(shot.heights), _rules(floor, plan.style)
-    prices = prices_of(prices_for(floor.job), plan.style)
+    kept = prices_for(floor.job)
+    prices, currency = prices_of(kept, plan.style), currency_of(kept)
     options = options_of(model, stone, rules, sliders, prices)
     touched = over_trigger(model, stone, rules, sliders.trigger)
     best = cheapest_of(options)
-    write = _Writer(floor, plan)
+    write = _Writer(floor, plan, currency)
     return {
         "options": [write.option(option) for option in options],
         "cheapest": best.way if best else "",
-        "saving": _saving(best),
+        "saving": _saving(best, currency),
         "touched": [shot.names[at] for at in touched],
         "why_none": "",
     }
@@ -141,13 +142,15 @@ def _rules(floor: Floor, style: Style) -> PourRules:
     )
 
 
-def _saving(best: Cheapest | None) -> str:
-    return "" if best is None or best.saving is None else f"{best.saving:,.2f}"
+def _saving(best: Cheapest | None, currency: str) -> str:
+    if best is None or best.saving is None:
+        return ""
+    return show_money(best.saving, currency)
 
 
 class _Writer:
-    def __init__(self, floor: Floor, plan: JobPlan) -> None:
-        self.floor, self.style = floor, plan.style
+    def __init__(self, floor: Floor, plan: JobPlan, currency: str) -> None:
+        self.floor, self.style, self.currency = floor, plan.style, currency
         self.finished = plan.surfaces(floor.pk).levels.top_of_slab
 
     def option(self, option: Option) -> OptionSheet:
@@ -163,7 +166,7 @@ class _Writer:
             "regraded": show_area(work.regraded, style),
             "thinnest": show(Length.from_float(option.thinnest), style),
             "is_held": option.is_held,
-            "cost": "" if cost.total is None else f"{cost.total:,.2f}",
+            "cost": "" if cost.total is None else show_money(cost.total, self.currency),
             "lacks": " and ".join(LACKS[name] for name in cost.lacks),
             "moves": self._moves(raised),
             "level": self._level(raised),

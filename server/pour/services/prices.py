@@ -16,11 +16,12 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Job
-from server.jobs.rules import kind_of
+from server.jobs.rules import kind_of, style_of
 from server.pour.models import PriceList
 from server.refusals import Entries
-from server.shown import SQUARE_METRES_PER_SQUARE_FOOT, volume_unit
+from server.shown import SQUARE_METRES_PER_SQUARE_FOOT, volume_unit, volume_unit_text
 
+DOLLAR, LONGEST_SIGN = "$", 4
 NAMES = ("concrete", "stone", "labor", "short_load", "short_below")
 HIGHEST = Decimal(10_000_000)
 ACCEPTS = "Give a price such as 165 or 165.50, or leave it empty."
@@ -36,6 +37,7 @@ class PricesForm:
     short_load: str
     short_below: str
     for_crew: bool
+    currency: str = DOLLAR
 
 
 class PricesSheet(TypedDict):
@@ -46,9 +48,15 @@ class PricesSheet(TypedDict):
     labor: str
     short_load: str
     short_below: str
+    currency: str
     is_own: bool
     volume_unit: str
     area_unit: str
+
+
+def currency_of(prices: PriceList | None) -> str:
+    """Return the currency of prices, dollars where nobody gave any."""
+    return DOLLAR if prices is None else str(prices.currency)
 
 
 def prices_for(job: Job) -> PriceList | None:
@@ -85,8 +93,9 @@ def prices_sheet(user: User, job_id: UUID) -> PricesSheet:
     typed = {name: _typed(getattr(stored, name, None)) for name in NAMES}
     return {
         **typed,  # type: ignore[typeddict-item]
+        "currency": currency_of(stored),
         "is_own": stored is not None and stored.job_id is not None,
-        "volume_unit": "m³" if metric else "yd³",
+        "volume_unit": volume_unit_text(style_of(job)),
         "area_unit": "m²" if metric else "ft²",
     }
 
@@ -99,7 +108,8 @@ def keep_prices(user: User, job_id: UUID, form: PricesForm) -> PriceList:
     """Keep a job's prices, for the crew's other jobs of its units too where it is asked for."""
     job, _ = job_for(user, job_id, Ability.PLAN)
     entries = Entries({name: getattr(form, name) for name in NAMES}, kind_of(job))
-    values = {name: _price(entries, name) for name in NAMES}
+    values: dict[str, Decimal | str | None] = {name: _price(entries, name) for name in NAMES}
+    values["currency"] = _currency(entries, form.currency)
     entries.finish()
     metric = kind_of(job).is_metric
     with transaction.atomic():
@@ -113,6 +123,14 @@ def keep_prices(user: User, job_id: UUID, form: PricesForm) -> PriceList:
             job=job, defaults={**values, "is_metric": metric, "changed_by": user}
         )
     return kept
+
+
+def _currency(entries: Entries, typed: str) -> str:
+    sign = typed.strip()
+    if not 1 <= len(sign) <= LONGEST_SIGN or any(mark.isdigit() for mark in sign):
+        why, accepts = "That is no currency.", "Give its sign or its code, such as $."
+        entries.refuse("currency", typed, why, accepts)
+    return sign
 
 
 def _price(entries: Entries, name: str) -> Decimal | None:

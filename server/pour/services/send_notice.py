@@ -14,9 +14,9 @@ from server.crews.permissions import Ability, missing, require
 from server.jobs.access import floor_for
 from server.jobs.rules import kind_of
 from server.pour.models import Notice, NoticeWithdrawal
-from server.pour.services.notice_numbers import notice_numbers
+from server.pour.services.notice_numbers import Rate, notice_numbers
 from server.pour.services.notices import stone_under
-from server.pour.services.prices import HIGHEST
+from server.pour.services.prices import HIGHEST, currency_of, prices_for
 from server.records import record_once
 from server.refusals import Conflict, Entries
 
@@ -42,7 +42,8 @@ def send_notice(user: User, floor_id: UUID, form: NoticeForm) -> tuple[Notice, b
         return before, False
     rate = _rate(form, Entries({"rate": form.rate}, kind_of(floor.job)))
     plan, own = stone_under(floor.job, floor_id)
-    numbers = notice_numbers(plan, floor, own, float(rate))
+    currency = currency_of(prices_for(floor.job))
+    numbers = notice_numbers(plan, floor, own, Rate(float(rate), currency))
     if numbers is None:
         why = "The stone is not shot yet, so nobody knows the extra."
         raise Conflict(floor.name, why, "Shoot the stone first.")
@@ -52,6 +53,7 @@ def send_notice(user: User, floor_id: UUID, form: NoticeForm) -> tuple[Notice, b
             floor=floor,
             numbers=numbers,
             rate=rate,
+            currency=currency,
             expires_at=form.taken_at + timedelta(days=form.days),
             taken_at=form.taken_at,
             taken_by=user,

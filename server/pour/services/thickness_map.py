@@ -12,7 +12,19 @@ from core.design import Slab
 from core.errors import NotEnoughShots
 from core.floors import PlanPoint
 from core.lengths import Length, Style
-from core.surfaces import Band, Contour, band_levels, contours, thickness_bands, with_least
+from core.surfaces import (
+    Axis,
+    Band,
+    Contour,
+    SlabModel,
+    band_levels,
+    contours,
+    longer_axis,
+    steps_along,
+    thickness_bands,
+    volume_up_to,
+    with_least,
+)
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import FoundPoint, OwnPegs, Peg, pegs_of, stone_of
@@ -20,10 +32,10 @@ from server.fieldbook.standing import JobStandings
 from server.jobs.access import floor_for
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.services.models_of_slabs import model_over
-from server.shown import Amount, Place, Shown, show, show_area, show_place
+from server.shown import Amount, Place, Shown, show, show_area, show_place, show_volume
 
 METRIC_STEP, INCH_STEP = 0.005, 0.00635
-WORST = 12
+WORST, STEPS_ALONG = 12, 12
 
 
 class BandSheet(TypedDict):
@@ -55,14 +67,26 @@ class SpotSheet(TypedDict):
     is_thin: bool
 
 
+class PlacedSoFar(TypedDict):
+    """How much concrete it takes from one end up to a distance from there."""
+
+    along: Shown
+    volume: Amount
+
+
 class ThicknessMap(TypedDict):
-    """The thickness of a slab over its shot stone; ``why_none`` where it can't be drawn yet."""
+    """The thickness of a slab over its shot stone; ``why_none`` where it can't be drawn yet.
+
+    ``placed`` adds the concrete up along its longer side, from the left or the near end.
+    """
 
     nominal: Shown
     least: Shown
     bands: list[BandSheet]
     contours: list[ContourSheet]
     worst: list[SpotSheet]
+    placed_from: Literal["left", "near"]
+    placed: list[PlacedSoFar]
     why_none: str
 
 
@@ -80,7 +104,7 @@ def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
     try:
         model = model_over(slab, tuple(one.point.place for one in own.found))
     except NotEnoughShots as refused:
-        return _sheet(slab, plan.style, [], [], [], f"{refused.why} {refused.accepts}")
+        return _undrawn(slab, plan.style, f"{refused.why} {refused.accepts}")
     heights = np.array([float(one.elevation) for one in own.found], dtype=np.float64)
     stone = model.places.mean(heights)
     thickness = model.tops - stone
@@ -90,32 +114,44 @@ def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
     levels = with_least(
         band_levels(thinnest, thickest, step, nominal), float(slab.levels.least_thickness)
     )
-    return _sheet(
-        slab,
-        plan.style,
-        [_band(one, slab, plan.style) for one in thickness_bands(model, stone, levels)],
-        [_contour(one, plan.style) for one in contours(model, stone, levels[1:-1])],
-        _worst(own, plan.style),
-        "",
-    )
+    axis = longer_axis(model)
+    bands = [_band(one, slab, plan.style) for one in thickness_bands(model, stone, levels)]
+    lines = [_contour(one, plan.style) for one in contours(model, stone, levels[1:-1])]
+    return {
+        **_undrawn(slab, plan.style, ""),
+        "bands": [band for band in bands if band["path"]],
+        "contours": [line for line in lines if line["path"]],
+        "worst": _worst(own, plan.style),
+        "placed_from": "left" if axis is Axis.RIGHT else "near",
+        "placed": _placed(model, stone, axis, plan.style),
+    }
 
 
-def _sheet(
-    slab: Slab,
-    style: Style,
-    bands: list[BandSheet],
-    lines: list[ContourSheet],
-    worst: list[SpotSheet],
-    why: str,
-) -> ThicknessMap:
+def _undrawn(slab: Slab, style: Style, why: str) -> ThicknessMap:
     return {
         "nominal": show(slab.levels.thickness, style),
         "least": show(slab.levels.least_thickness, style),
-        "bands": [band for band in bands if band["path"]],
-        "contours": [line for line in lines if line["path"]],
-        "worst": worst,
+        "bands": [],
+        "contours": [],
+        "worst": [],
+        "placed_from": "left",
+        "placed": [],
         "why_none": why,
     }
+
+
+def _placed(
+    model: SlabModel, stone: NDArray[np.float64], axis: Axis, style: Style
+) -> list[PlacedSoFar]:
+    steps = steps_along(model, axis, STEPS_ALONG)
+    volumes = volume_up_to(model, stone, axis, steps)
+    return [
+        {
+            "along": show(Length.from_float(float(step - steps[0])), style),
+            "volume": show_volume(volume, style),
+        }
+        for step, volume in zip(steps, volumes, strict=True)
+    ]
 
 
 def _band(band: Band, slab: Slab, style: Style) -> BandSheet:

@@ -62,7 +62,7 @@ class Notices(SiteTestCase):
         page = self.get(link, self.customer)
         numbers = page["numbers"]
         self.assertEqual(numbers["extra"], "0.80 yd³ more")
-        self.assertEqual((numbers["rate"], numbers["price"]), ("180.00 a yd³", "144.00"))
+        self.assertEqual((numbers["rate"], numbers["price"]), ("$180.00 a yd³", "$144.00"))
         self.assertEqual(len(numbers["shots"]), 12)
         self.assertEqual(numbers["shots"][0], {"point": "A1", "thickness": '6"'})
         self.assertTrue(page["map"]["bands"])

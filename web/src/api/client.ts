@@ -68,6 +68,20 @@ export function problemsOf(error: unknown): readonly Problem[] {
   return error ? [BROKEN] : [];
 }
 
+/** A form with a file in it, as the server takes one; what is not said is left out. */
+export function asForm(body: object): FormData {
+  const form = new FormData();
+  for (const [name, value] of Object.entries(body) as [string, unknown][])
+    if (value instanceof File) form.append(name, value);
+    else if (typeof value === "string") form.append(name, value);
+  return form;
+}
+
+/** A file where the described API says text. */
+export function sent(file: File): string {
+  return file as unknown as string;
+}
+
 /** Return a new key for a record, made here so that sending it twice is harmless. */
 export function newId(): string {
   const { randomUUID } = crypto as Partial<Crypto>;

@@ -54,6 +54,30 @@ export function useNoticePage(token: string) {
   });
 }
 
+type Works = { works: readonly Schemas["WorkSheet"][] };
+
+/** Look again every second while something is at work. */
+function whileAtWork(query: { state: { data?: Works | undefined } }): number | false {
+  const works = query.state.data?.works ?? [];
+  return works.some(({ state }) => state === "waiting" || state === "running") && 1000;
+}
+
+export function useRecords(job: string) {
+  return useQuery({
+    queryKey: ["records", job],
+    queryFn: () => told(api.GET("/api/v1/jobs/{job}/records", { params: { path: { job } } })),
+    refetchInterval: whileAtWork,
+  });
+}
+
+export function useJobsIn(crew: string) {
+  return useQuery({
+    queryKey: ["jobs-in", crew],
+    queryFn: () => told(api.GET("/api/v1/crews/{crew}/jobs-in", { params: { path: { crew } } })),
+    refetchInterval: whileAtWork,
+  });
+}
+
 export function useQuantities(job: string) {
   return useQuery({
     queryKey: ["quantities", job],

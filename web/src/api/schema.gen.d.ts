@@ -2036,7 +2036,7 @@ export interface components {
             name: string;
         };
         /** @enum {string} */
-        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "concrete" | "pours" | "after" | "book";
+        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "concrete" | "pours" | "after" | "book" | "records";
         /** @description What happened to an instrument. */
         KnockInputRequest: {
             /** Format: uuid */
@@ -2363,6 +2363,13 @@ export interface components {
             drop: string;
             obstacle: components["schemas"]["ObstacleSheet"] | null;
         };
+        /** @enum {string} */
+        PlacedFromEnum: "left" | "near";
+        /** @description How much concrete it takes from one end up to a distance from there. */
+        PlacedSoFar: {
+            along: components["schemas"]["Shown"];
+            volume: components["schemas"]["Amount"];
+        };
         /** @description A point an element would be shot at. */
         PlannedSheet: {
             name: string;
@@ -2455,6 +2462,8 @@ export interface components {
             labor: string;
             short_load: string;
             short_below: string;
+            /** @default $ */
+            currency: string;
             for_crew: boolean;
         };
         /** @description Prices as they can be typed again; whose they are, and what each is paid for. */
@@ -2464,6 +2473,7 @@ export interface components {
             labor: string;
             short_load: string;
             short_below: string;
+            currency: string;
             is_own: boolean;
             volume_unit: string;
             area_unit: string;
@@ -2945,6 +2955,8 @@ export interface components {
             bands: components["schemas"]["BandSheet"][];
             contours: components["schemas"]["ContourSheet"][];
             worst: components["schemas"]["SpotSheet"][];
+            placed_from: components["schemas"]["PlacedFromEnum"];
+            placed: components["schemas"]["PlacedSoFar"][];
             why_none: string;
         };
         /** @enum {string} */

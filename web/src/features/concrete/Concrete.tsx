@@ -12,6 +12,7 @@ import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { planPegs } from "../../parts/plan/pegs";
 import { Figure } from "../floors/Floors";
 import { useJobSheet } from "../frame/useJobSheet";
+import { Shares } from "./Charts";
 import { Notices } from "../notices";
 import { Options } from "./Options";
 import { Quantities } from "./Quantities";
@@ -44,6 +45,7 @@ export function Concrete() {
                     {sheet.undecided?.accepts}
                   </Empty>
                 )}
+                <Shares floor={floor.id} />
               </Stack>
               <Box sx={{ flex: 3, minWidth: 0 }}>
                 <ThicknessMap

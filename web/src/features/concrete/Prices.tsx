@@ -18,10 +18,10 @@ export function Prices({ job }: { job: Job }) {
 }
 
 function PricesForm({ job, sheet }: { job: Job; sheet: Sheet }) {
-  const { concrete, stone, labor, short_load, short_below } = sheet;
+  const { concrete, stone, labor, short_load, short_below, currency } = sheet;
   const form = useForm({
     draft: `prices:${job.id}`,
-    initial: { concrete, stone, labor, short_load, short_below, for_crew: false },
+    initial: { concrete, stone, labor, short_load, short_below, currency, for_crew: false },
     send: (body) =>
       told(api.PUT("/api/v1/jobs/{job}/prices", { params: { path: { job: job.id } }, body })),
   });
@@ -36,6 +36,7 @@ function PricesForm({ job, sheet }: { job: Job; sheet: Sheet }) {
             gridTemplateColumns: "repeat(auto-fit, minmax(190px, 1fr))",
           }}
         >
+          <Entry form={form} name="currency" label="Currency" />
           <Entry form={form} name="concrete" label={`Concrete, ${a(sheet.volume_unit)}`} />
           <Entry form={form} name="stone" label={`Stone, ${a(sheet.volume_unit)} loose`} />
           <Entry form={form} name="labor" label={`Regrading labor, ${a(sheet.area_unit)}`} />
@@ -53,7 +54,7 @@ function PricesForm({ job, sheet }: { job: Job; sheet: Sheet }) {
         />
         <RecordButton
           form={form}
-          fields={["concrete", "stone", "labor", "short_load", "short_below"]}
+          fields={["currency", "concrete", "stone", "labor", "short_load", "short_below"]}
         >
           Keep the prices
         </RecordButton>

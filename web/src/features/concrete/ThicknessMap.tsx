@@ -1,7 +1,6 @@
 import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { BarChart } from "@mui/x-charts/BarChart";
 import { useId } from "react";
 import type { Schemas } from "../../api/client";
 import { useThicknessMap } from "../../api/queries";
@@ -11,6 +10,7 @@ import { Plan, type PlanPeg } from "../../parts/plan/Plan";
 import { type Frame, type Spot, spotOf } from "../../parts/plan/frame";
 import { outlineSpots, panelLines } from "../../parts/plan/pegs";
 import { NARROW, usePalette } from "../../theme/theme";
+import { Placed } from "./Charts";
 
 type Sheet = Schemas["ThicknessMap"];
 type Band = Schemas["BandSheet"];
@@ -56,7 +56,7 @@ function Drawn({ plan, pegs, isMetric, sheet }: Props & { sheet: Sheet }) {
         </Typography>
       </Panel>
       {sheet.worst.length > 0 && <Worst worst={sheet.worst} />}
-      {sheet.bands.length > 1 && <Shares bands={sheet.bands} />}
+      {sheet.placed.length > 0 && <Placed sheet={sheet} />}
     </Stack>
   );
 }
@@ -165,31 +165,6 @@ function Worst({ worst }: { worst: readonly Schemas["SpotSheet"][] }) {
           </li>
         ))}
       </Box>
-    </Panel>
-  );
-}
-
-/** How much of the floor is how thick. */
-function Shares({ bands }: { bands: readonly Band[] }) {
-  const palette = usePalette();
-  const unit = bands[0]?.area.text.split(" ")[1] ?? "";
-  return (
-    <Panel title="How much of the floor is how thick">
-      <BarChart
-        height={220}
-        hideLegend
-        skipAnimation
-        xAxis={[{ data: bands.map((band) => `${band.low.text} to ${band.high.text}`) }]}
-        yAxis={[{ label: unit, width: 60 }]}
-        series={[
-          {
-            data: bands.map((band) => Math.round(band.area.value * 10) / 10),
-            color: palette.text.secondary,
-            label: "Area",
-            valueFormatter: (value) => `${value} ${unit}`,
-          },
-        ]}
-      />
     </Panel>
   );
 }

@@ -21,6 +21,7 @@ export const STEP_NAMES: Record<Step["key"], string> = {
   pours: "Go or hold",
   after: "After the pour",
   book: "The book",
+  records: "Records",
 };
 
 const STATE_WORDS: Record<Step["state"], string> = {

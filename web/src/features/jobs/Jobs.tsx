@@ -5,6 +5,7 @@ import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { useJobs, useSession } from "../../api/queries";
 import { Empty, Loaded, Page } from "../../parts/Page";
+import { BringJobIn } from "../records";
 import { TopBar } from "../frame/TopBar";
 
 /** The jobs of the person's crews. */
@@ -45,6 +46,11 @@ export function Jobs() {
               )
             }
           </Loaded>
+          {crews
+            .filter((crew) => crew.can_plan)
+            .map((crew) => (
+              <BringJobIn key={crew.id} crew={crew.id} name={crew.name} />
+            ))}
           <Stack direction="row" spacing={1} sx={{ flexWrap: "wrap" }}>
             {crews.map((crew) => (
               <Button key={crew.id} component={Link} to={`/gear/${crew.id}`} variant="outlined">

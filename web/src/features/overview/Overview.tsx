@@ -35,6 +35,7 @@ const TO_DO: Record<Schemas["Step"]["key"], string> = {
   pours: "Plan the pour, and see what holds it.",
   after: "Shoot the finished surface.",
   book: "Look over the level notes.",
+  records: "Make the job record.",
 };
 
 /** What asks for attention in a place of its own. */

@@ -1,0 +1,2 @@
+export { BringJobIn } from "./BringJobIn";
+export { Records } from "./Records";
