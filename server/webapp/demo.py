@@ -13,6 +13,7 @@ from django.db import transaction
 from core.lengths import Style
 from server.crews.models import Crew, Membership, User
 from server.decisions.services.answer_pour import AnswerForm, answer_pour
+from server.decisions.services.close_pour import CloseForm, close_pour
 from server.decisions.services.plan_pour import PourForm, plan_pour
 from server.fieldbook.models import SetUp
 from server.fieldbook.services.backsights import BacksightForm
@@ -43,7 +44,10 @@ from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
 from server.jobs.services.place_element import place_element
+from server.pour.services.acknowledge_notice import AcknowledgeForm, acknowledge_notice
+from server.pour.services.notices import link_of
 from server.pour.services.prices import PricesForm, keep_prices
+from server.pour.services.send_notice import NoticeForm, send_notice
 from server.webapp.demo_ids import demo_id, moment
 from server.webapp.demo_survey import Survey
 
@@ -129,6 +133,8 @@ def _job(users: dict[str, User], crew: Crew, entry: Entry) -> None:
         keep_prices(foreman, job.pk, PricesForm(**entry["prices"]))
     for number, station in enumerate(entry["set_ups"], start=1):
         _set_up(users, job, number, station)
+    for notice in entry.get("notices", []):
+        _notice(users["ines"], job, notice)
     for pour in entry.get("pours", []):
         _pour(users["ines"], job, pour)
     if "survey" in entry:
@@ -182,6 +188,19 @@ def _pour(owner: User, job: Job, pour: Entry) -> None:
     for answer in pour["answers"]:
         key = demo_id(form.id, "answer", answer["question"])
         answer_pour(owner, form.id, AnswerForm(key, **answer, taken_at=moment(LAST_DAY)))
+    if "closed" in pour:
+        closed, at = pour["closed"], moment(pour["closed"]["taken_at"])
+        close_pour(owner, form.id, CloseForm(demo_id(form.id, "closed"), closed["note"], at))
+
+
+def _notice(owner: User, job: Job, entry: Entry) -> None:
+    key = demo_id(job.name, "notice", entry["floor"])
+    sent_at = moment(entry["taken_at"])
+    form = NoticeForm(key, entry["rate"], entry["days"], sent_at)
+    notice, _ = send_notice(owner, demo_id(job.name, "floor", entry["floor"]), form)
+    if "acknowledged_by" in entry:
+        said = AcknowledgeForm(demo_id(key, "acknowledged"), entry["acknowledged_by"])
+        acknowledge_notice(link_of(notice), said)
 
 
 def _set_up(users: dict[str, User], job: Job, number: int, station: Entry) -> None:

@@ -79,9 +79,10 @@ def notice_story(page: NoticePage, width: float) -> list[Flowable]:
     ]
     if page["state"] != NoticeState.VOID and page["map"]["bands"]:
         corners = [(x, y) for x, y in page["corners"]]
+        spots = [(one["point"], one["thickness"], (one["x"], one["y"])) for one in page["spots"]]
         story += [
             text("How thick, and where", HEADING),
-            MapDrawing(page["map"], corners, [], width),
+            MapDrawing(page["map"], corners, spots, width),
         ]
     story += [text("The shots that prove it", HEADING), *_shots(page, width)]
     if page["state"] == NoticeState.OPEN:

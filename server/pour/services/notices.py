@@ -62,6 +62,15 @@ class NoticesSheet(TypedDict):
     why_none: str
 
 
+class ShotSpot(TypedDict):
+    """Where a shot is on the map, metres, and what it is called there."""
+
+    point: str
+    thickness: str
+    x: float
+    y: float
+
+
 class NoticePage(TypedDict):
     """What a customer sees by the link, and nothing else of the job."""
 
@@ -74,6 +83,7 @@ class NoticePage(TypedDict):
     numbers: NoticeNumbers
     map: ThicknessMap
     corners: list[list[float]]
+    spots: list[ShotSpot]
     sent_at: str
     expires_at: str
     acknowledged_by: str
@@ -197,6 +207,8 @@ def page_of(notice: Notice) -> NoticePage:
     state, why = standing_of(notice, numbers_now(notice, plan, own))
     said = _said(notice)
     corners = plan.outlines[floor.pk].corners
+    thick = {shot["point"]: shot["thickness"] for shot in notice.numbers["shots"]}
+    places = {one.point.name: one.point.place for one in own.found if one.point.name in thick}
     return {
         "state": state,
         "why": why,
@@ -207,6 +219,10 @@ def page_of(notice: Notice) -> NoticePage:
         "numbers": cast("NoticeNumbers", notice.numbers),
         "map": map_of(plan, floor.pk, own),
         "corners": [[float(corner.x), float(corner.y)] for corner in corners],
+        "spots": [
+            {"point": name, "thickness": thick[name], "x": float(place.x), "y": float(place.y)}
+            for name, place in places.items()
+        ],
         "sent_at": notice.taken_at.isoformat(),
         "expires_at": notice.expires_at.isoformat(),
         "acknowledged_by": said.name if said else "",

@@ -2156,6 +2156,7 @@ export interface components {
             numbers: components["schemas"]["NoticeNumbers"];
             map: components["schemas"]["ThicknessMap"];
             corners: number[][];
+            spots: components["schemas"]["ShotSpot"][];
             sent_at: string;
             expires_at: string;
             acknowledged_by: string;
@@ -2782,6 +2783,15 @@ export interface components {
             first_typed: string;
             /** @default  */
             slip: string;
+        };
+        /** @description Where a shot is on the map, metres, and what it is called there. */
+        ShotSpot: {
+            point: string;
+            thickness: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         /** @description A shot that proves the numbers: the slab's thickness over it. */
         ShotThickness: {

@@ -55,8 +55,12 @@ export function Concrete() {
                 />
               </Box>
             </Stack>
-            {sheet.take_off && <Notices job={job} floor={floor} />}
-            {sheet.take_off && <Options job={job} floor={floor} typed={sheet.typed} />}
+            {sheet.take_off && (
+              <Stack spacing={2} sx={{ displayPrint: "none" }}>
+                <Notices job={job} floor={floor} />
+                <Options job={job} floor={floor} typed={sheet.typed} />
+              </Stack>
+            )}
           </>
         )}
       </Loaded>

@@ -10,7 +10,9 @@ import { useNoticePage } from "../../api/queries";
 import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
+import type { Frame } from "../../parts/plan/frame";
 import { shownTime } from "../../parts/time";
+import { NARROW, usePalette } from "../../theme/theme";
 import { Ground, Key } from "../concrete";
 import { Figure } from "../floors/Floors";
 
@@ -104,6 +106,22 @@ function Acknowledge({ token, until }: { token: string; until: string }) {
   );
 }
 
+/** The shots on the map, each with what it is called. */
+function Shots({ spots, frame }: { spots: Sheet["spots"]; frame: Frame }) {
+  const palette = usePalette();
+  return spots.map((spot) => {
+    const { x, y } = frame.toScreen(spot);
+    return (
+      <g key={spot.point} fill={palette.text.primary}>
+        <circle cx={x} cy={y} r={3} />
+        <text x={x + 5} y={y - 4} fontFamily={NARROW} fontSize={12} fontWeight={700}>
+          {spot.point}
+        </text>
+      </g>
+    );
+  });
+}
+
 /** The map and the shots the numbers rest on. */
 function Proof({ sheet }: { sheet: Sheet }) {
   const clip = useId();
@@ -115,7 +133,10 @@ function Proof({ sheet }: { sheet: Sheet }) {
           label={`Thickness map of ${sheet.floor}`}
           outlines={[outline]}
           ground={(frame) => (
-            <Ground outline={outline} sheet={sheet.map} frame={frame} clip={clip} />
+            <>
+              <Ground outline={outline} sheet={sheet.map} frame={frame} clip={clip} />
+              <Shots spots={sheet.spots} frame={frame} />
+            </>
           )}
           pegs={[]}
           isMetric={sheet.numbers.volume.endsWith("m³")}

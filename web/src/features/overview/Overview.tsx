@@ -32,21 +32,21 @@ const TO_DO: Record<Schemas["Step"]["key"], string> = {
   marks: "Set the marks and the screed points.",
   stone: "Go on shooting the stone.",
   concrete: "Look at the thin spots before you order.",
-  pours: "Plan the pour, and see what holds it.",
+  pours: "A pour is on hold. See what holds it.",
   after: "Shoot the finished surface.",
   book: "Look over the level notes.",
   records: "Make the job record.",
 };
 
-/** What asks for attention in a place of its own. */
-const APART: readonly Schemas["Step"]["key"][] = ["instruments", "pours"];
+/** It asks for attention in a place of its own. */
+const APART = "instruments";
 
 /** Where the job stands, and what comes next. */
 export function Overview() {
   const job = useJobSheet();
   const next =
     job.steps.find((step) => step.state === "next") ??
-    job.steps.find((step) => step.state === "attention" && !APART.includes(step.key));
+    job.steps.find((step) => step.state === "attention" && step.key !== APART);
   return (
     <Page title="Where the job stands" lead={job.crew}>
       <Next job={job} next={next} />

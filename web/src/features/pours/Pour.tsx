@@ -38,6 +38,20 @@ function Shown({ sheet }: { sheet: Schemas["PourSheet"] }) {
         </Box>
       </Panel>
       <AfterThePour job={job} pour={sheet} />
+      {sheet.closed === null && <RunSheet sheet={sheet} />}
+    </Page>
+  );
+}
+
+function listTitle({ state, holds }: Schemas["PourSheet"]): string {
+  if (state === "poured") return "The list as it stood";
+  if (state === "go") return "Nothing holds it";
+  return holds === 1 ? "1 holds it" : `${holds} hold it`;
+}
+
+/** What to do and when, counted back from the first truck. */
+function RunSheet({ sheet }: { sheet: Schemas["PourSheet"] }) {
+  return (
       <Panel title="Run sheet">
         <Typography sx={{ mb: 1 }}>
           {sheet.needed ? `It takes ${sheet.needed}.` : "How much it takes is not known yet."} A
@@ -59,14 +73,7 @@ function Shown({ sheet }: { sheet: Schemas["PourSheet"] }) {
           Into a calendar
         </Button>
       </Panel>
-    </Page>
   );
-}
-
-function listTitle({ state, holds }: Schemas["PourSheet"]): string {
-  if (state === "poured") return "The list as it stood";
-  if (state === "go") return "Nothing holds it";
-  return holds === 1 ? "1 holds it" : `${holds} hold it`;
 }
 
 type LineProps = { line: Line; pour: Schemas["PourSheet"]; job: Schemas["JobSheet"] };
@@ -78,7 +85,7 @@ function OneLine({ line, pour, job }: LineProps) {
     <Box component="li" sx={{ borderBottom: 1, borderColor: "divider", py: 1 }}>
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: "wrap", alignItems: "center" }}>
         <Mark isGo={line.is_go} isLifted={isLifted} />
-        <Box sx={{ flex: "1 1 260px" }}>
+        <Box sx={{ flex: "1 1 180px" }}>
           <Typography sx={{ fontWeight: 700 }}>{line.title}</Typography>
           <Typography>{line.reason}</Typography>
           {line.lifted && (
