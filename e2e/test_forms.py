@@ -5,12 +5,14 @@ from __future__ import annotations
 import re
 
 from e2e.browser import PHONE, BrowserTestCase
+from server.pour.models import Notice
+from server.pour.services.notices import link_of
 from server.webapp.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
 HILL = "Hillside workshop"
-PACK, SHELTER = "Orchard pack house", "Bicycle shelter"
+PACK, SHELTER, WELL = "Orchard pack house", "Bicycle shelter", "Well house floor"
 CONTRAST = """
 ([selector, least]) => {
   const parts = (color) => color.match(/[\\d.]+/g).slice(0, 3).map(Number);
@@ -208,7 +210,13 @@ class InTheSun(BrowserTestCase):
             *(f"jobs/{demo_id(PACK)}/{step}" for step in pack),
             *(f"jobs/{demo_id(STUDIO)}/{step}" for step in studio),
             *(f"jobs/{demo_id(HILL)}/{step}" for step in hill),
+            f"jobs/{demo_id(SHELTER)}",
             f"jobs/{demo_id(SHELTER)}/pours",
+            f"jobs/{demo_id(SHELTER)}/pours/{demo_id(SHELTER, 'pour', 'Shelter slab')}",
+            f"jobs/{demo_id(WELL)}/concrete",
+            f"jobs/{demo_id(WELL)}/pours/{demo_id(WELL, 'pour', 'Well house')}",
+            f"jobs/{demo_id(WELL)}/records",
+            f"notice/{link_of(Notice.objects.get())}",
             f"gear/{demo_id('crew')}",
         ]
 

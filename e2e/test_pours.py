@@ -3,11 +3,17 @@
 from __future__ import annotations
 
 import re
+from datetime import timedelta
+from uuid import uuid4
 
 from e2e.browser import PHONE, BrowserTestCase
-from server.pour.models import LiftedHold
+from server.fieldbook.models import SetUp
+from server.fieldbook.services.record_shot import ShotForm, record_shot
+from server.jobs.models import Point
+from server.pour.models import LiftedHold, PourClosing
+from server.webapp.demo_ids import demo_id
 
-SHELTER, PACK = "Bicycle shelter", "Orchard pack house"
+SHELTER, PACK, WELL = "Bicycle shelter", "Orchard pack house", "Well house floor"
 
 
 class GoOrHold(BrowserTestCase):
@@ -35,7 +41,7 @@ class GoOrHold(BrowserTestCase):
         self.says("Nothing was typed.")
         self.fill(reason="Checked this morning against the water level")
         self.press("Lift the hold")
-        self.says("1 hold it", "Lifted by Marek")
+        self.says("1 holds it", "Lifted by Marek")
         self.press("Lift the hold: Benchmark read again, and good")
         self.fill(reason="The sill is read at the first truck")
         self.press("Lift the hold")
@@ -64,6 +70,64 @@ class GoOrHold(BrowserTestCase):
         self.press("Plan this pour")
         self.page.get_by_role("heading", name="Cart bay and footing").wait_for()
         self.says("16 points are not shot.", 'over-dug by 1 1/2"', "Nobody knows yet")
+
+    def test_a_customer_acknowledges_by_the_link_until_the_numbers_change(self) -> None:
+        self.open_demo_job(SHELTER, "concrete")
+        self.fill(rate="-3")
+        self.press("Make a notice for the customer")
+        self.says("This is no price.")
+        self.fill(rate="180")
+        self.press("Make a notice for the customer")
+        self.says("Not acknowledged yet.", "$7.20")
+        link = self.page.get_by_text("works until").inner_text().split(",")[0]
+        crew, self.page = self.page, self.new_page(PHONE)
+        self.page.goto(link)
+        self.says("Extra concrete, Shelter slab", "0.04 m³ more than the nominal, at $180.00 a m³")
+        self.page.get_by_label("Thickness map of Shelter slab").wait_for()
+        self.press("I have seen it and agree")
+        self.says("Nothing was typed.")
+        self.fill(name="Ruta Halm")
+        self.page.reload()
+        self.press("I have seen it and agree")
+        self.says("Acknowledged by Ruta Halm")
+        self.page.goto(link[:-1])
+        self.says("This link leads nowhere.")
+        self.page.goto(f"{self.live_server_url}/jobs/{demo_id(SHELTER)}")
+        self.page.get_by_role("button", name="Sign in").wait_for()
+        crew.reload()
+        crew.get_by_text("✓ acknowledged").wait_for()
+        self.shoot_stone_lower()
+        self.page.goto(link)
+        self.says("It no longer stands. The extra was 0.04 m³ more")
+        crew.reload()
+        crew.get_by_text("VOID").wait_for()
+        crew.get_by_role("button", name="Take it back").click()
+        crew.get_by_text("Taken back by Marek").wait_for()
+        self.page.reload()
+        self.says("This notice was taken back.")
+        crew.context.close()
+
+    def shoot_stone_lower(self) -> None:
+        stands = SetUp.objects.get(job=demo_id(SHELTER))
+        point = Point.objects.get(floor__job=demo_id(SHELTER), name="B2")
+        form = ShotForm(uuid4(), stands.pk, point.pk, "1.372", stands.taken_at + timedelta(hours=1))
+        record_shot(stands.taken_by, form)
+
+    def test_a_pour_is_closed_once_its_surface_is_shot(self) -> None:
+        self.open_demo_job(SHELTER, "pours")
+        self.page.get_by_role("link", name="Open the list").click()
+        self.says("Shelter slab has no finished surface yet.", "Once nothing holds it")
+        PourClosing.objects.all()._raw_delete("default")
+        pour = demo_id(WELL, "pour", "Well house")
+        self.page.goto(f"{self.live_server_url}/jobs/{demo_id(WELL)}/pours/{pour}")
+        self.page.get_by_text("GO", exact=True).wait_for()
+        self.says("all 9 points", "Bumps, tilt apart")
+        self.fill(note="Dry all day")
+        self.page.reload()
+        self.press("Close the pour")
+        self.page.get_by_text("POURED", exact=True).wait_for()
+        self.says("Closed by Marek", "Dry all day", "The list as it stood")
+        self.assertEqual(self.page.get_by_role("button", name="Ordered").count(), 0)
 
 
 class GoOrHoldOnAPhone(GoOrHold):

@@ -14,10 +14,12 @@ from django.test import Client
 
 from server.crews.models import Crew, Membership, Role, User
 from server.jobs.models import Job
+from server.papers.job_file.parse import parsed
 from server.papers.job_file.tables import TABLES
 from server.papers.job_file.write import digest_of, written_job
 from server.papers.models import KeptPaper, LongWork
 from server.papers.works import carry_out_next, take_up_again
+from server.refusals import Invalid
 from server.tests.site import person
 from server.tests.works import WorkTestCase
 from server.webapp.demo import load_demo
@@ -144,6 +146,14 @@ class JobFiles(WorkTestCase):
         self.assertEqual(self.bring_in(whole)["state"], "done")
         self.assertIn("here already", self.bring_in(whole)["problems"][0]["why"])
         self.assertIsNone(LongWork.objects.order_by("-asked_at")[0].taken_in)
+
+    def test_wherever_a_file_is_cut_it_is_said_to_be_cut_short(self) -> None:
+        whole = json.dumps(self.small() | {"é": "ü"}, ensure_ascii=False, indent=1).encode()
+        for end in range(1, len(whole) - 1, 5):
+            with self.subTest(whole[max(0, end - 12) : end]):
+                with self.assertRaises(Invalid) as refused:
+                    parsed(whole[:end])
+                self.assertIn("cut short", refused.exception.problems[0].why)
 
     def test_a_failing_server_says_so_and_work_cut_off_is_taken_up_again(self) -> None:
         broken = mock.patch("server.papers.works.bring_in_job", side_effect=ZeroDivisionError)

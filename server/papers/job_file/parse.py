@@ -24,6 +24,7 @@ from server.refusals import Invalid, Problem
 
 LARGEST = 32 * 1024 * 1024
 HEAD = ("format", "version", "digest")
+LONGEST_WORD = len("false")
 ACCEPTS = "Bring in the whole file as Yellow Peg wrote it."
 
 
@@ -91,13 +92,16 @@ def _body(content: bytes) -> dict[str, Any]:
     if len(content) > LARGEST:
         refuse("No job is that large.", f"{len(content)} bytes")
     try:
-        body = json.loads(content.decode("utf-8-sig"), parse_constant=_no_number)
-    except UnicodeDecodeError:
+        text = content.decode("utf-8-sig").rstrip()
+        body = json.loads(text, parse_constant=_no_number)
+    except UnicodeDecodeError as failed:
+        if failed.end == len(content) and failed.reason == "unexpected end of data":
+            refuse("It is cut short: it ends within a letter.")
         refuse("It is no text in UTF-8.")
     except RecursionError:
         refuse("It is nested deeper than any job.")
     except json.JSONDecodeError as failed:
-        if failed.pos >= len(content.decode("utf-8-sig").rstrip()) - 1 or "Untermin" in failed.msg:
+        if failed.pos >= len(text) - LONGEST_WORD or "Untermin" in failed.msg:
             refuse(f"It is cut short: it ends in the middle, in line {failed.lineno}.")
         refuse(f"It is no JSON: line {failed.lineno}, column {failed.colno}.")
     if not isinstance(body, dict):

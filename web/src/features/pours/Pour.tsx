@@ -52,27 +52,27 @@ function listTitle({ state, holds }: Schemas["PourSheet"]): string {
 /** What to do and when, counted back from the first truck. */
 function RunSheet({ sheet }: { sheet: Schemas["PourSheet"] }) {
   return (
-      <Panel title="Run sheet">
-        <Typography sx={{ mb: 1 }}>
-          {sheet.needed ? `It takes ${sheet.needed}.` : "How much it takes is not known yet."} A
-          truck every {sheet.minutes_between_trucks} minutes.
-        </Typography>
-        <Box component="ol" sx={{ m: 0, pl: 3 }}>
-          {sheet.run.map((step) => (
-            <li key={step.at + step.what}>
-              <strong>{shownTime(step.at)}</strong> {step.what}
-            </li>
-          ))}
-        </Box>
-        <Button
-          component="a"
-          href={`/api/v1/pours/${sheet.id}/run-sheet.ics`}
-          variant="outlined"
-          sx={{ mt: 1.5 }}
-        >
-          Into a calendar
-        </Button>
-      </Panel>
+    <Panel title="Run sheet">
+      <Typography sx={{ mb: 1 }}>
+        {sheet.needed ? `It takes ${sheet.needed}.` : "How much it takes is not known yet."} A truck
+        every {sheet.minutes_between_trucks} minutes.
+      </Typography>
+      <Box component="ol" sx={{ m: 0, pl: 3 }}>
+        {sheet.run.map((step) => (
+          <li key={step.at + step.what}>
+            <strong>{shownTime(step.at)}</strong> {step.what}
+          </li>
+        ))}
+      </Box>
+      <Button
+        component="a"
+        href={`/api/v1/pours/${sheet.id}/run-sheet.ics`}
+        variant="outlined"
+        sx={{ mt: 1.5 }}
+      >
+        Into a calendar
+      </Button>
+    </Panel>
   );
 }
 
