@@ -35,7 +35,7 @@ from server.pour.services.notices import (
     standing_of,
 )
 from server.pour.services.take_off import TakeOff, take_off
-from server.shown import volume_unit_text
+from server.shown import Shown, volume_unit_text
 from server.stages.piers import Findings, findings_of
 from server.stages.quantities import element_concrete
 from server.stages.stage_sheet import over_dug, unanswered
@@ -181,7 +181,7 @@ class Facts:
 
     def _thin(self) -> list[str]:
         return [
-            f"{self.plan.floors[pk].name}, {peg['name']}: {peg['shot']['thickness']['text']}."
+            f"{self.plan.floors[pk].name}, {peg['name']}: {_thickness(peg['shot']['thickness'])}."
             for pk in self.floors
             for peg in self.stone.get(pk, OwnPegs()).of([Task.STONE])
             if peg["shot"] and peg["shot"]["is_thin"] and peg["shot"]["thickness"]
@@ -287,3 +287,10 @@ class Facts:
             return CheckLine(question, is_go=False, reason=none)
         said = f"{answer.answer}, said {answer.taken_by.shown_name}."
         return CheckLine(question, is_go=answer.is_good, reason=said)
+
+
+def _thickness(shown: Shown) -> str:
+    """Say a thickness; one below nothing is stone that stands above the slab."""
+    if not shown["metres"].startswith("-"):
+        return shown["text"]
+    return f"the stone is {shown['text'].removeprefix('-')} above the top of slab"

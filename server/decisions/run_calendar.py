@@ -12,25 +12,31 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.decisions.access import pour_for
 from server.decisions.facts import facts_of
-from server.decisions.sheets import run_steps
+from server.decisions.sheets import decided, run_steps
 
 LASTS = timedelta(minutes=15)
 
 
 def run_calendar(user: User, pour_id: UUID) -> tuple[str, bytes]:
-    """Return the file's name and the calendar of a pour's run sheet, in UTC."""
+    """Return the file's name and the calendar of a pour's run sheet, in UTC.
+
+    A pour on hold says so in every step.
+    """
     pour = pour_for(user, pour_id, Ability.READ)
+    facts = facts_of(pour)
+    is_held = not hasattr(pour, "closing") and bool(decided(facts)[0].holds)
+    named = f"HOLD, {pour.name}" if is_held else pour.name
     calendar = Calendar()
     calendar.add("prodid", "-//Yellow Peg//run sheet//EN")
     calendar.add("version", "2.0")
-    for number, step in enumerate(run_steps(pour, facts_of(pour).needed)):
+    for number, step in enumerate(run_steps(pour, facts.needed)):
         starts = datetime.fromisoformat(step["at"])
         event = Event()
         event.add("uid", f"{pour.pk}-{number}@yellow-peg")
         event.add("dtstamp", pour.created_at)
         event.add("dtstart", starts)
         event.add("dtend", starts + LASTS)
-        event.add("summary", f"{pour.name}: {step['what']}")
+        event.add("summary", f"{named}: {step['what']}")
         event.add("location", pour.job.place)
         calendar.add_component(event)
     name = re.sub(r"[^a-z0-9]+", "-", pour.name.lower()).strip("-") or "pour"

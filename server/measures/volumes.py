@@ -5,11 +5,21 @@ from __future__ import annotations
 import random
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.spatial import Delaunay
+from shapely import Polygon, intersection, polygons
 
 from core.floors import Outline, PlanPoint
 from core.lengths import Length
-from core.surfaces import Plane, StoneShot, slab_volume
+from core.surfaces import (
+    Plane,
+    SlabModel,
+    StoneShot,
+    band_levels,
+    contours,
+    slab_volume,
+    thickness_bands,
+)
 from server.measures.clock import Compared, compare
 
 CORNERS = ((0, 0), (110, 0), (110, 43), (64, 43), (64, 91), (0, 91))
@@ -17,6 +27,36 @@ CORNERS = ((0, 0), (110, 0), (110, 43), (64, 43), (64, 91), (0, 91))
 
 def volume(shots: int, rounds: int) -> Compared:
     """Compare the volume of an L-shaped floor with SciPy's Delaunay on the same points."""
+    outline, stone, xy = _floor(shots)
+    return compare(lambda: Delaunay(xy), lambda: slab_volume(outline, stone, Plane(0.0)), rounds)
+
+
+def map_and_volume(shots: int, rounds: int) -> Compared:
+    """Compare a floor's volume, bands and contours with SciPy's Delaunay and a clip of its
+    triangles to the outline.
+    """
+    outline, stone, xy = _floor(shots)
+    polygon = Polygon([(float(corner.x), float(corner.y)) for corner in outline.corners])
+    places = [shot.place for shot in stone]
+    z = np.array([shot.z for shot in stone])
+
+    def least() -> object:
+        return intersection(polygons(xy[Delaunay(xy).simplices]), polygon)
+
+    def ours() -> object:
+        model = SlabModel([(outline, Plane(0.0))], places)
+        heights = model.places.mean(z)
+        levels = band_levels(0.08, 0.16, 0.005, 0.12)
+        return (
+            model.volume(heights),
+            thickness_bands(model, heights, levels),
+            contours(model, heights, levels[1:-1]),
+        )
+
+    return compare(least, ours, rounds)
+
+
+def _floor(shots: int) -> tuple[Outline, list[StoneShot], NDArray[np.float64]]:
     draw = random.Random(11)  # noqa: S311 - no secret hangs on it
     outline = Outline(tuple(PlanPoint(_metres(x), _metres(y)) for x, y in CORNERS))
     stone: list[StoneShot] = []
@@ -25,7 +65,7 @@ def volume(shots: int, rounds: int) -> Compared:
         if outline.contains(place):
             stone.append(StoneShot(place, draw.gauss(-0.12, 0.01)))
     xy = np.array([(float(shot.place.x), float(shot.place.y)) for shot in stone])
-    return compare(lambda: Delaunay(xy), lambda: slab_volume(outline, stone, Plane(0.0)), rounds)
+    return outline, stone, xy
 
 
 def _metres(number: float) -> Length:

@@ -26,6 +26,11 @@ class EveryAddress(SiteTestCase):
         shot = self.shot_body(self.set_up_id, self.point, "3' 7\"")
         self.ok(self.helper, "shots", shot)
         self.shot = shot["id"]
+        pour = {
+            "id": str(uuid4()), "name": "Slab", "pours_at": TAKEN_AT, "truck": "8",
+            "rate": "16", "floors": [self.floor], "elements": [],
+        }  # fmt: skip
+        self.pour = self.ok(self.foreman, f"jobs/{self.job}/pours", pour)["id"]
         self.reads = [
             f"jobs/{self.job}",
             f"floors/{self.floor}",
@@ -41,6 +46,14 @@ class EveryAddress(SiteTestCase):
             f"set-ups/{self.set_up_id}/marks?element={self.element}&stage=piers",
             f"set-ups/{self.set_up_id}/points/{self.hole}",
             f"set-ups/{self.set_up_id}/match?reading=3 ft",
+            f"jobs/{self.job}/pours",
+            f"pours/{self.pour}",
+            f"jobs/{self.job}/take-off",
+            f"jobs/{self.job}/prices",
+            f"jobs/{self.job}/records",
+            f"floors/{self.floor}/map",
+            f"floors/{self.floor}/notices",
+            f"crews/{self.crew.pk}/jobs-in",
         ]
 
     def writes(self) -> list[tuple[str, dict[str, object], bool]]:
@@ -77,6 +90,17 @@ class EveryAddress(SiteTestCase):
         }
         dropped = {"note": "off the tailgate", "happened_at": TAKEN_AT}
         found = {"bearing": "rock", "is_cleaned": True, "taken_at": TAKEN_AT}
+        pour = {
+            "name": "Other",
+            "pours_at": TAKEN_AT,
+            "truck": "8",
+            "rate": "16",
+            "floors": [self.floor],
+            "elements": [],
+        }
+        answer = {"question": "strip", "answer": "on", "is_good": True, "taken_at": TAKEN_AT}
+        lift = {"question": "strip", "reason": "none needed", "taken_at": TAKEN_AT}
+        notice = {"rate": "1", "days": 3, "taken_at": TAKEN_AT}
         from_here, its = f"set-ups/{self.set_up_id}", f"instruments/{self.instrument}"
         benchmark = {"name": "B", "elevation": "5 ft", "description": "d"}
         set_up = self.set_up_body(str(uuid4()), str(uuid4()))
@@ -98,6 +122,12 @@ class EveryAddress(SiteTestCase):
             (f"{its}/knocks", key | dropped, False),
             (f"jobs/{self.job}/elements", element_body("form", self.floor), True),
             (f"points/{self.hole}/findings", key | found, False),
+            (f"jobs/{self.job}/pours", key | pour, True),
+            (f"pours/{self.pour}/answers", key | answer, True),
+            (f"pours/{self.pour}/lifts", key | lift, True),
+            (f"pours/{self.pour}/closing", key | {"note": "", "taken_at": TAKEN_AT}, True),
+            (f"floors/{self.floor}/notices", key | notice, True),
+            (f"jobs/{self.job}/records", key, False),
         ]  # fmt: skip
 
     def test_outsiders_find_nothing(self) -> None:

@@ -144,6 +144,54 @@ class Pours(SiteTestCase):
             self.ok(self.foreman, f"jobs/{self.job}/pours", body)
         self.assertEqual(queries(), before)
 
+    def test_stone_that_is_thin_or_above_the_slab_holds_by_name(self) -> None:
+        points = list(Point.objects.filter(floor=self.floor))
+        self.shoot(points[2:], "3' 7\"")
+        self.assertEqual(self.lines()["stone"], (False, "2 points are not shot."))
+        self.shoot(points[:1], "3' 6 1/2\"")
+        self.shoot(points[1:2], "3' 1\"")
+        is_go, why = self.lines()["thin"]
+        names = [point.name for point in points[:2]]
+        self.assertEqual(
+            (is_go, why), (False, f'Floor, {names[1]}: the stone is 1" above the top of slab.')
+        )
+        self.shoot(points[:1], "3' 6\"")
+        self.assertIn(f'Floor, {names[0]}: 4".', self.lines()["thin"][1])
+        self.shoot(points[:2], "3' 7\"")
+        self.assertTrue(self.lines()["thin"][0])
+
+    def test_each_line_holds_just_past_its_bound(self) -> None:
+        self.shoot(self.shoot_all_but_the_bottoms(), "4' 7\"")
+        needed = float(self.get(f"pours/{self.pour}")["needed"].split()[0])
+        for ordered, is_go in ((needed - 0.02, False), (needed + 0.01, True)):
+            self.answer("ordered", f"{ordered:.2f}")
+            self.assertEqual(self.lines()["concrete"][0], is_go, ordered)
+        for question in ("inspection", "strip"):
+            self.assertFalse(self.lines()[question][0])
+            self.answer(question, "failed", is_good=False)
+            self.assertEqual(self.lines()[question], (False, "failed, said Foreman."))
+            self.answer(question, "passed now")
+            self.assertTrue(self.lines()[question][0])
+        form = Point.objects.filter(element=self.form)
+        self.shoot(form[:1], "3' 3\"")
+        self.assertEqual(self.lines()["points"][1], "The form, the top of the form: 0 not shot, 1 off.")
+        knock = {"id": str(uuid4()), "happened_at": "2026-05-04T09:20:00Z"}
+        self.ok(self.helper, f"set-ups/{self.set_up_id}/knocks", knock)
+        lines = self.lines()
+        self.assertRegex(lines["doubt"][1], r"^\d+ readings are in doubt\.$")
+        self.assertIn("Set-up 1 is in doubt", lines["benchmark"][1])
+
+    def test_an_extra_acknowledged_by_name_stands_for_that_amount_alone(self) -> None:
+        points = Point.objects.filter(floor=self.floor)
+        self.shoot(points, "3' 8\"")
+        self.assertFalse(self.lines()["extra"][0])
+        self.answer("extra", "A. Lund, by phone")
+        self.assertIn("acknowledged by A. Lund, by phone", self.lines()["extra"][1])
+        self.shoot(points[:3], "3' 9\"")
+        is_go, why = self.lines()["extra"]
+        self.assertFalse(is_go)
+        self.assertIn("A. Lund, by phone was told otherwise: Floor: 0.80 yd³ more.", why)
+
     def test_a_later_pour_asks_for_the_benchmark_again(self) -> None:
         later = self.pour_body(name="Later", pours_at="2026-05-06T10:00:00Z")
         self.pour = self.ok(self.foreman, f"jobs/{self.job}/pours", later)["id"]
@@ -159,6 +207,7 @@ class Pours(SiteTestCase):
         answer = self.helper.get(f"/api/v1/pours/{self.pour}/run-sheet.ics")
         self.assertEqual(answer["Content-Type"], "text/calendar; charset=utf-8")
         self.assertEqual(answer.content.count(b"BEGIN:VEVENT"), len(times))
+        self.assertEqual(answer.content.count(b"SUMMARY:HOLD\\, Slab: "), len(times))
 
     def test_what_can_not_be(self) -> None:
         path = f"jobs/{self.job}/pours"

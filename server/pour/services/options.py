@@ -24,6 +24,7 @@ from server.pour.services.shot_stone import shot_stone
 from server.refusals import Entries
 from server.shown import Amount, Shown, show, show_area, show_money, show_volume, volume_unit
 
+LEAST_COIN = 0.005
 SLIDERS = ("trigger", "raised", "down", "up")
 LACKS = {
     "concrete": "a price of concrete",
@@ -87,7 +88,7 @@ NAMES = {
 def options_sheet(user: User, floor_id: UUID, form: OptionsForm) -> OptionsSheet:
     """Return a floor's options over its shot stone."""
     floor, _ = floor_for(user, floor_id, Ability.READ)
-    plan = JobPlan(floor.job)
+    plan = JobPlan(floor.job, parts=())
     sliders = _sliders(floor, form)
     shot = shot_stone(floor, plan)
     try:
@@ -143,7 +144,7 @@ def _rules(floor: Floor, style: Style) -> PourRules:
 
 
 def _saving(best: Cheapest | None, currency: str) -> str:
-    if best is None or best.saving is None:
+    if best is None or best.saving is None or best.saving < LEAST_COIN:
         return ""
     return show_money(best.saving, currency)
 

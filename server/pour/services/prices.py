@@ -8,6 +8,7 @@ from typing import TypedDict
 from uuid import UUID
 
 from django.db import transaction
+from django.db.models import Q
 
 from core.errors import OutOfRange
 from core.lengths import Style
@@ -62,8 +63,12 @@ def currency_of(prices: PriceList | None) -> str:
 def prices_for(job: Job) -> PriceList | None:
     """Return a job's own prices, else its crew's, else None."""
     is_metric = kind_of(job).is_metric
-    own = PriceList.objects.filter(job=job).first()
-    return own or PriceList.objects.filter(crew=job.crew_id, is_metric=is_metric).first()
+    crews = Q(crew=job.crew_id, is_metric=is_metric)
+    return max(PriceList.objects.filter(Q(job=job) | crews), key=_is_own, default=None)
+
+
+def _is_own(prices: PriceList) -> bool:
+    return prices.job_id is not None
 
 
 def prices_of(stored: PriceList | None, style: Style) -> Prices:

@@ -20,8 +20,6 @@ MOST_REMEMBERED = 64
 
 EDITION = """
 SELECT
-    (SELECT COUNT(*) FROM fieldbook_shot s JOIN jobs_point p ON p.id = s.point_id
-        WHERE p.floor_id = %(floor)s),
     (SELECT COUNT(*) FROM fieldbook_strike k JOIN fieldbook_shot s ON s.id = k.shot_id
         JOIN jobs_point p ON p.id = s.point_id WHERE p.floor_id = %(floor)s),
     (SELECT CONCAT(COUNT(*), MAX(id)) FROM jobs_point WHERE floor_id = %(floor)s),

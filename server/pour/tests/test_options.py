@@ -62,6 +62,7 @@ class Pours(SiteTestCase):
         ways = self.by_way(sheet)
         self.assertEqual(sheet["touched"], ["B2"])
         self.assertEqual(sheet["cheapest"], "regrade-over")
+        self.assertRegex(ways["regrade-over"]["cost"], r"^\$[\d,]+\.\d\d$")
         self.assertFalse(ways["regrade-over"]["is_held"])
         self.assertEqual(ways["regrade-all"]["thinnest"]["text"], '5"')
         self.assertEqual(ways["from-stone"]["moves"], 'raise it 0"')

@@ -6,7 +6,7 @@ import signal
 import threading
 from typing import Any
 
-from django.core.management.base import BaseCommand
+from django.core.management.base import BaseCommand, CommandParser
 from django.db import close_old_connections
 
 from server.papers.works import carry_out_next, take_up_again
@@ -19,8 +19,15 @@ class Command(BaseCommand):
 
     help = "Carries out long work until it is stopped."
 
+    def add_arguments(self, parser: CommandParser) -> None:
+        """Take --once: the work that waits longest, and no more."""
+        parser.add_argument("--once", action="store_true", help="do the next work and stop")
+
     def handle(self, *args: Any, **options: Any) -> None:
         """Work until SIGTERM or SIGINT; what was cut off before is taken up again first."""
+        if options["once"]:
+            carry_out_next()
+            return
         stopped = threading.Event()
         for number in (signal.SIGTERM, signal.SIGINT):
             signal.signal(number, lambda *_: stopped.set())

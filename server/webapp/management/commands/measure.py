@@ -8,12 +8,13 @@ from django.conf import settings
 from django.core.management.base import BaseCommand
 
 from server.measures.clock import Compared
+from server.measures.papers import making_a_record, moving_a_job
 from server.measures.requests import logging_a_reading, opening_a_job
 from server.measures.scripts import first_screen
-from server.measures.site import add_elements, make_site
+from server.measures.site import Site, add_elements, make_site
 from server.measures.stages import opening_stages
 from server.measures.trust import trust_on_simulated_sites
-from server.measures.volumes import volume
+from server.measures.volumes import map_and_volume, volume
 from server.webapp.demo import load_demo
 
 SITES = 1000
@@ -30,6 +31,7 @@ class Command(BaseCommand):
         self._requests()
         self._stages()
         self._volumes()
+        self._papers()
         self._trust()
         heaviest, whole = first_screen(settings.WEB_DIST)
         self._line("first screen's JavaScript, gzipped", f"{heaviest / 1000:.0f} kB", "250 kB")
@@ -56,6 +58,21 @@ class Command(BaseCommand):
     def _volumes(self) -> None:
         self._ratio("volume of 10,000 shots / Delaunay", volume(10_000, 15), 2)
         self._ratio("  100,000 shots", volume(100_000, 3), None)
+        self._ratio("map and volume of 10,000 / Delaunay, clip", map_and_volume(10_000, 9), 2)
+        self._ratio("  100,000 shots", map_and_volume(100_000, 3), None)
+
+    def _papers(self) -> None:
+        first = self._record(make_site(200), "job record, 2,000 shots", "10 s", "300 MB")
+        more = self._record(make_site(2000), "  ten times the shots", "", "")
+        self._line("  ten times the shots / 2,000", f"{more / first:.1f} x", "")
+
+    def _record(self, site: Site, what: str, aim: str, memory: str) -> float:
+        made, moved = making_a_record(site), moving_a_job(site)
+        self._line(what, f"{made.seconds:.1f} s", aim, f"({made.pages} pages)")
+        self._line("  its memory", f"{made.megabytes:.0f} MB", memory)
+        file = f"({moved.megabytes:.1f} MB; {moved.apart:.2f} s to take it apart)"
+        self._line("  the job's file, written", f"{moved.out:.2f} s", "", file)
+        return made.seconds
 
     def _trust(self) -> None:
         counted = trust_on_simulated_sites(SITES)

@@ -6,6 +6,7 @@ import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
+import { memo } from "react";
 import { useNavigate } from "react-router";
 import type { Schemas } from "../../api/client";
 import { keepDraft } from "../../parts/drafts";
@@ -20,7 +21,7 @@ type Props = {
 const CHEAPEST = { bgcolor: "slab", borderLeft: 8, borderColor: "peg" };
 
 /** The options side by side; a new level is accepted where every change of a level is. */
-export function OptionTable({ job, floor, typed, sheet }: Props) {
+export const OptionTable = memo(function OptionTable({ job, floor, typed, sheet }: Props) {
   const navigate = useNavigate();
   const choose = (level: string) => {
     keepDraft(`floor:${job.id}:${floor.id}`, {
@@ -41,9 +42,7 @@ export function OptionTable({ job, floor, typed, sheet }: Props) {
       {cheapest && (
         <Typography sx={{ fontSize: "1.4rem", fontWeight: 700, mb: 1 }} aria-live="polite">
           Cheapest without a hold: {cheapest.name.toLowerCase()}, {cheapest.cost}
-          {sheet.saving && Number(sheet.saving.replaceAll(",", "")) > 0
-            ? `, ${sheet.saving} less than as it is`
-            : ""}
+          {sheet.saving && `, ${sheet.saving} less than as it is`}
         </Typography>
       )}
       <Box sx={{ overflowX: "auto" }}>
@@ -97,4 +96,4 @@ export function OptionTable({ job, floor, typed, sheet }: Props) {
       </Box>
     </>
   );
-}
+});

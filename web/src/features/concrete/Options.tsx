@@ -3,7 +3,7 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { type Schemas, api, problemsOf, told } from "../../api/client";
-import { useDelayed } from "../../parts/delayed";
+import { useAtMostEvery } from "../../parts/delayed";
 import { useDraft } from "../../parts/drafts";
 import { EntryField } from "../../parts/EntryField";
 import { Panel } from "../../parts/Page";
@@ -20,7 +20,7 @@ type Props = {
 
 type Sliders = { trigger: string; raised: string; down: string; up: string };
 
-const PAUSE = 40;
+const EVERY = 40;
 
 /** Ways to pour this slab side by side; what is dragged is answered while it is dragged. */
 export function Options({ job, floor, typed }: Props) {
@@ -30,14 +30,14 @@ export function Options({ job, floor, typed }: Props) {
     : { trigger: "0.5 in", raised: "0 in", down: "0 in", up: "0 in" };
   const { values, set } = useDraft<Sliders>(`options:${floor.id}`, initial);
   const { trigger, raised, down, up } = values;
-  const asked = useDelayed({ trigger, raised, down, up }, PAUSE);
+  const asked = useAtMostEvery(JSON.stringify({ trigger, raised, down, up }), EVERY);
   const query = useQuery({
     queryKey: ["options", floor.id, asked],
     queryFn: () =>
       told(
         api.POST("/api/v1/floors/{floor}/options", {
           params: { path: { floor: floor.id } },
-          body: asked,
+          body: JSON.parse(asked) as Sliders,
         }),
       ),
     placeholderData: (before) => before,

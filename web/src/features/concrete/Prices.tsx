@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Stack from "@mui/material/Stack";
+import { memo } from "react";
 import { type Schemas, api, told } from "../../api/client";
 import { usePrices } from "../../api/queries";
 import { Entry, RecordButton, useForm } from "../../parts/form";
@@ -11,11 +12,11 @@ type Job = Schemas["JobSheet"];
 type Sheet = Schemas["PricesSheet"];
 
 /** What is paid on this job, or by the crew where the job has no prices of its own. */
-export function Prices({ job }: { job: Job }) {
+export const Prices = memo(function Prices({ job }: { job: Job }) {
   const query = usePrices(job.id);
   if (!job.can_plan) return null;
   return <Loaded query={query}>{(sheet) => <PricesForm job={job} sheet={sheet} />}</Loaded>;
-}
+});
 
 function PricesForm({ job, sheet }: { job: Job; sheet: Sheet }) {
   const { concrete, stone, labor, short_load, short_below, currency } = sheet;

@@ -1,0 +1,65 @@
+"""How long a job's record takes and how much memory; its file out and in."""
+
+from __future__ import annotations
+
+import os
+import sys
+from dataclasses import dataclass
+from time import perf_counter
+from uuid import uuid4
+
+from django.db import connection
+from django.test import Client
+
+from server.jobs.models import Job
+from server.measures.site import Site
+from server.papers.job_file.parse import parsed
+from server.papers.job_file.write import written_job
+from server.papers.models import LongWork, WorkState
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    """Seconds a record took in a process of its own, its greatest memory, and its pages."""
+
+    seconds: float
+    megabytes: float
+    pages: int
+
+
+@dataclass(frozen=True, slots=True)
+class Moved:
+    """Seconds a job's file takes to write and to take apart, and its megabytes."""
+
+    out: float
+    apart: float
+    megabytes: float
+
+
+def making_a_record(site: Site) -> Made:
+    """Ask for a job's record as its page does, and let a worker make it."""
+    key = str(uuid4())
+    browser: Client = site.browser
+    asked = browser.post(
+        f"/api/v1/jobs/{site.job}/records", {"id": key}, content_type="application/json"
+    )
+    assert asked.status_code == 201, asked.content
+    started = perf_counter()
+    command = [sys.executable, "-m", "django", "work", "--once"]
+    environment = {**os.environ, "YP_DB_NAME": str(connection.settings_dict["NAME"])}
+    child = os.posix_spawn(sys.executable, command, environment)
+    _, status, used = os.wait4(child, 0)
+    seconds = perf_counter() - started
+    work = LongWork.objects.get(pk=key)
+    assert status == 0
+    assert work.state == WorkState.DONE, work.problems
+    return Made(seconds, used.ru_maxrss / 1024, int(work.says.split(" ")[0]))
+
+
+def moving_a_job(site: Site) -> Moved:
+    """Write a job's file, and take it apart as one that comes in is."""
+    started = perf_counter()
+    content = written_job(Job.objects.get(pk=site.job))
+    written = perf_counter()
+    parsed(content)
+    return Moved(written - started, perf_counter() - written, len(content) / 1e6)
