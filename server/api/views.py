@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any, TypedDict, cast
 
+from django.http import HttpResponse
 from drf_spectacular.utils import OpenApiResponse
 from rest_framework import serializers
 from rest_framework.request import Request
@@ -49,3 +50,10 @@ def answers(typed: type, status: int = 200) -> dict[int, Any]:
 def records() -> dict[int, Any]:
     """Describe the answers of a view that records something once."""
     return {**answers(Recorded), 201: TypedResponse.of(Recorded)}
+
+
+def as_file(name: str, content: bytes | str, kind: str) -> HttpResponse:
+    """Answer with a file to keep."""
+    answer = HttpResponse(content, content_type=kind)
+    answer["Content-Disposition"] = f'attachment; filename="{name}"'
+    return answer

@@ -14,7 +14,7 @@ from rest_framework.response import Response
 
 from core.pours import Question
 from server.api.inputs import Entry, Named
-from server.api.views import SignedInView, answers, recorded, records
+from server.api.views import SignedInView, answers, as_file, recorded, records
 from server.decisions.run_calendar import run_calendar
 from server.decisions.services.answer_pour import AnswerForm, answer_pour
 from server.decisions.services.close_pour import CloseForm, close_pour
@@ -136,7 +136,4 @@ class RunSheetView(SignedInView):
     )
     def get(self, request: Request, pour: UUID) -> HttpResponse:
         """Return the calendar."""
-        name, calendar = run_calendar(self.user(request), pour)
-        answer = HttpResponse(calendar, content_type="text/calendar; charset=utf-8")
-        answer["Content-Disposition"] = f'attachment; filename="{name}"'
-        return answer
+        return as_file(*run_calendar(self.user(request), pour), "text/calendar; charset=utf-8")

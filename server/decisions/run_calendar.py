@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from datetime import datetime, timedelta
 from uuid import UUID
 
@@ -13,6 +12,7 @@ from server.crews.permissions import Ability
 from server.decisions.access import pour_for
 from server.decisions.facts import facts_of
 from server.decisions.sheets import decided, run_steps
+from server.files import plain_name
 
 LASTS = timedelta(minutes=15)
 
@@ -39,5 +39,5 @@ def run_calendar(user: User, pour_id: UUID) -> tuple[str, bytes]:
         event.add("summary", f"{named}: {step['what']}")
         event.add("location", pour.job.place)
         calendar.add_component(event)
-    name = re.sub(r"[^a-z0-9]+", "-", pour.name.lower()).strip("-") or "pour"
+    name = plain_name(pour.name, "pour")
     return f"{name}-run-sheet.ics", calendar.to_ical()

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import csv
 import io
-import re
 from uuid import UUID
 
 from core.book import LevelNotes, NoteLine
@@ -13,17 +12,12 @@ from core.rods import Rod
 from server.crews.models import User
 from server.fieldbook.models import SetUp
 from server.fieldbook.notes import KeptReading, kept_notes
+from server.files import harmless, plain_name
 
 COLUMNS = (
     "taken_at", "floor", "point", "sight", "reading", "reading_m", "rise_m", "fall_m",
     "elevation_m", "struck", "in_doubt", "note", "typed", "taken_by",
 )  # fmt: skip
-STARTS_A_FORMULA = re.compile(r"^[=+\-@\t\r\n]")
-
-
-def harmless(text: str) -> str:
-    """Return a cell no spreadsheet takes for a formula."""
-    return f"'{text}" if STARTS_A_FORMULA.match(text) else text
 
 
 def book_csv(user: User, set_up_id: UUID) -> tuple[str, str]:
@@ -36,7 +30,7 @@ def book_csv(user: User, set_up_id: UUID) -> tuple[str, str]:
     rows.writerow(_backsight(set_up, rod, kept.notes))
     for reading, line in kept.lines:
         rows.writerow(_row(rod, reading, line))
-    job = re.sub(r"[^a-z0-9]+", "-", set_up.job.name.lower()).strip("-") or "job"
+    job = plain_name(set_up.job.name)
     return f"{job}-set-up-{set_up.number}.csv", out.getvalue()
 
 

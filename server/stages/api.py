@@ -14,7 +14,7 @@ from rest_framework.response import Response
 
 from core.tasks import Stage
 from server.api.inputs import Entry
-from server.api.views import SignedInView, answers
+from server.api.views import SignedInView, answers, as_file
 from server.refusals import Missing
 from server.stages.helpers import (
     SquareForm,
@@ -90,10 +90,7 @@ class WorkbookView(SignedInView):
     @extend_schema(operation_id="take_off_xlsx", responses={(200, WORKBOOK): OpenApiTypes.BINARY})
     def get(self, request: Request, job: UUID) -> HttpResponse:
         """Return it with live formulas."""
-        name, content = take_off_workbook(self.user(request), job)
-        answer = HttpResponse(content, content_type=WORKBOOK)
-        answer["Content-Disposition"] = f'attachment; filename="{name}"'
-        return answer
+        return as_file(*take_off_workbook(self.user(request), job), WORKBOOK)
 
 
 class SquareView(SignedInView):

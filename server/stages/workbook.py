@@ -14,6 +14,7 @@ from openpyxl.worksheet.worksheet import Worksheet
 
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.files import plain_name
 from server.jobs.access import job_for
 from server.stages.quantities import QuantitiesSheet, quantities_sheet
 
@@ -33,7 +34,7 @@ def take_off_workbook(user: User, job_id: UUID) -> tuple[str, bytes]:
     _write(page, sheet)
     out = io.BytesIO()
     book.save(out)
-    name = re.sub(r"[^a-z0-9]+", "-", job.name.lower()).strip("-") or "job"
+    name = plain_name(job.name)
     return f"{name}-take-off.xlsx", out.getvalue()
 
 

@@ -12,7 +12,7 @@ from rest_framework.exceptions import ErrorDetail, ValidationError
 
 from server.api.errors import handle
 from server.api.typed import _object_schema
-from server.fieldbook.book_csv import harmless
+from server.files import harmless
 from server.refusals import Conflict, Denied, Invalid, Missing, Problem
 from server.tests.site import SiteTestCase, floor_body
 

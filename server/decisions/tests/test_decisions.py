@@ -174,7 +174,9 @@ class Pours(SiteTestCase):
             self.assertTrue(self.lines()[question][0])
         form = Point.objects.filter(element=self.form)
         self.shoot(form[:1], "3' 3\"")
-        self.assertEqual(self.lines()["points"][1], "The form, the top of the form: 0 not shot, 1 off.")
+        self.assertEqual(
+            self.lines()["points"][1], "The form, the top of the form: 0 not shot, 1 off."
+        )
         knock = {"id": str(uuid4()), "happened_at": "2026-05-04T09:20:00Z"}
         self.ok(self.helper, f"set-ups/{self.set_up_id}/knocks", knock)
         lines = self.lines()

@@ -17,7 +17,7 @@ from core.piers import Bearing
 from core.tasks import Stage
 from server.api.errors import ErrorBody, body_of
 from server.api.inputs import Entry, Named
-from server.api.views import SignedInView, answers, recorded, records
+from server.api.views import SignedInView, answers, as_file, recorded, records
 from server.fieldbook.book import BookSheet, book_sheet
 from server.fieldbook.book_csv import book_csv
 from server.fieldbook.figures import Said
@@ -267,7 +267,4 @@ class BookCsvView(SignedInView):
     @extend_schema(operation_id="book_csv", responses={(200, "text/csv"): OpenApiTypes.STR})
     def get(self, request: Request, set_up: UUID) -> HttpResponse:
         """Return the level notes as CSV."""
-        name, text = book_csv(self.user(request), set_up)
-        response = HttpResponse(text, content_type="text/csv; charset=utf-8")
-        response["Content-Disposition"] = f'attachment; filename="{name}"'
-        return response
+        return as_file(*book_csv(self.user(request), set_up), "text/csv; charset=utf-8")

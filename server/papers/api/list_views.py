@@ -15,11 +15,10 @@ from rest_framework.response import Response
 
 from core.tables import ColumnOrder, SurveyUnit
 from server.api.inputs import Entry
-from server.api.views import SignedInView, recorded, records
+from server.api.views import SignedInView, as_file, recorded, records
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
 from server.papers.api.inputs import FileInput
-from server.papers.api.views import as_file
 from server.papers.lists.points_in import origin_of
 from server.papers.lists.points_out import points_csv
 from server.papers.lists.readings_book import readings_workbook

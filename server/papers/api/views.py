@@ -16,7 +16,7 @@ from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
 from server.api.inputs import Named
-from server.api.views import SignedInView, answers, recorded, records
+from server.api.views import SignedInView, answers, as_file, recorded, records
 from server.crews.permissions import Ability
 from server.papers.api.inputs import FileInput
 from server.papers.job_file.write import job_file
@@ -39,13 +39,6 @@ from server.papers.sheets import (
 )
 
 PDF = {(200, "application/pdf"): OpenApiTypes.BINARY}
-
-
-def as_file(name: str, content: bytes | str, kind: str) -> HttpResponse:
-    """Answer with a file to keep."""
-    answer = HttpResponse(content, content_type=kind)
-    answer["Content-Disposition"] = f'attachment; filename="{name}"'
-    return answer
 
 
 class RecordInput(serializers.Serializer[Any]):

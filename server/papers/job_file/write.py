@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import hashlib
 import json
-import re
 from typing import Any
 from uuid import UUID
 
@@ -13,6 +12,7 @@ from django.db import models
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.models import SetUp
+from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.papers.job_file.people import key_of, person_row
@@ -24,7 +24,7 @@ GEAR = ("instrument", "receiver", "rod")
 def job_file(user: User, job_id: UUID) -> tuple[str, bytes]:
     """Return the file's name and the job's file."""
     job, _ = job_for(user, job_id, Ability.READ)
-    name = re.sub(r"[^a-z0-9]+", "-", job.name.lower()).strip("-") or "job"
+    name = plain_name(job.name)
     return f"{name}.json", written_job(job)
 
 

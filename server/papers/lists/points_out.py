@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import csv
 import io
-import re
 from collections.abc import Iterator
 from decimal import Decimal
 from typing import Literal
@@ -15,9 +14,9 @@ from core.lengths import Elevation
 from core.tables import ColumnOrder, SurveyOrigin, SurveyPoint, SurveyUnit, to_survey
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.fieldbook.book_csv import harmless
 from server.fieldbook.pegs import pegs_of
 from server.fieldbook.standing import JobStandings
+from server.files import harmless, plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.plan.job_plan import JobPlan
@@ -47,7 +46,7 @@ def points_csv(
             "description": harmless(point.description),
         }
         rows.writerow([cells[name] for name in order.columns])
-    name = re.sub(r"[^a-z0-9]+", "-", job.name.lower()).strip("-") or "job"
+    name = plain_name(job.name)
     return f"{name}-points.csv", out.getvalue()
 
 

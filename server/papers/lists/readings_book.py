@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import io
-import re
 from decimal import Decimal
 from uuid import UUID
 
@@ -19,6 +18,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.notes import KeptNotes, KeptReading, notes_of
 from server.fieldbook.standing import JobStandings
+from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.rules import kind_of
 from server.stages.workbook import as_text
@@ -46,7 +46,7 @@ def readings_workbook(user: User, job_id: UUID) -> tuple[str, bytes]:
         as_text(page, 1, 1, "No set-up was recorded yet.")
     out = io.BytesIO()
     book.save(out)
-    name = re.sub(r"[^a-z0-9]+", "-", job.name.lower()).strip("-") or "job"
+    name = plain_name(job.name)
     return f"{name}-readings.xlsx", out.getvalue()
 
 

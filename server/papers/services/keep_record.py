@@ -12,6 +12,7 @@ from django.db.models import QuerySet
 
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
+from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.papers.models import KeptPaper
@@ -39,7 +40,7 @@ def keep_record(
         KeptPaper(
             id=key,
             job=job,
-            file_name=f"{_plain(job.name)}-record-{made.made_at:%Y-%m-%d-%H%M}.pdf",
+            file_name=f"{plain_name(job.name)}-record-{made.made_at:%Y-%m-%d-%H%M}.pdf",
             digest=made.digest,
             file_digest=hashlib.sha256(content).hexdigest(),
             pages=made.paper.pages,
@@ -49,10 +50,6 @@ def keep_record(
         )
     )
     return paper
-
-
-def _plain(name: str) -> str:
-    return re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "job"
 
 
 def kept_paper(user: User, paper_id: UUID) -> KeptPaper:
