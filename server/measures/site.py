@@ -18,7 +18,7 @@ from server.jobs.services.place_element import place_element
 
 START = datetime(2026, 5, 4, 9, 0, tzinfo=UTC)
 SHOTS_A_POINT = 10
-KINDS = ("excavation", "footing", "form", "piers", "marks", "screed")
+KINDS = ("excavation", "footing", "form", "piers", "marks", "screed", "finished")
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,7 +106,7 @@ def _typed(kind: str, place: int, points: int) -> Typed:
     """Return an element of about so many points, beside the others."""
     away = f"{place * 2} m"
     corners = [["0", away], ["40 m", away]]
-    if kind in ("excavation", "screed"):
+    if kind in ("excavation", "screed", "finished"):
         corners += [["40 m", f"{place * 2 + 1} m"], ["0", f"{place * 2 + 1} m"]]
     spacing = f"{80 / points:.3f} m" if len(corners) > 2 else f"{40 / (points - 1):.3f} m"
     piers = {

@@ -62,10 +62,13 @@ function problemsIn(body: unknown): readonly Problem[] {
   return [BROKEN];
 }
 
+const FAILED: readonly Problem[] = [BROKEN];
+const NOTHING: readonly Problem[] = [];
+
 /** Return the refusals of a failed call, none where there was no failure. */
 export function problemsOf(error: unknown): readonly Problem[] {
   if (error instanceof Refused) return error.problems;
-  return error ? [BROKEN] : [];
+  return error ? FAILED : NOTHING;
 }
 
 /** A form with a file in it, as the server takes one; what is not said is left out. */

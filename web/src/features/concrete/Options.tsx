@@ -2,6 +2,7 @@ import Slider from "@mui/material/Slider";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
+import { memo } from "react";
 import { type Schemas, api, problemsOf, told } from "../../api/client";
 import { useAtMostEvery } from "../../parts/delayed";
 import { useDraft } from "../../parts/drafts";
@@ -20,7 +21,17 @@ type Props = {
 
 type Sliders = { trigger: string; raised: string; down: string; up: string };
 
+type Range = { least: number; most: number; step: number; unit: string };
+
 const EVERY = 40;
+const MILLIMETERS: Record<"trigger" | "raised", Range> = {
+  trigger: { least: 0, most: 50, step: 1, unit: "mm" },
+  raised: { least: -50, most: 50, step: 1, unit: "mm" },
+};
+const INCHES: Record<"trigger" | "raised", Range> = {
+  trigger: { least: 0, most: 2, step: 0.125, unit: "in" },
+  raised: { least: -2, most: 2, step: 0.125, unit: "in" },
+};
 
 /** Ways to pour this slab side by side; what is dragged is answered while it is dragged. */
 export function Options({ job, floor, typed }: Props) {
@@ -53,35 +64,27 @@ export function Options({ job, floor, typed }: Props) {
             name="trigger"
             label="Regrade what is farther off than"
             value={trigger}
-            range={metric ? { least: 0, most: 50, step: 1 } : { least: 0, most: 2, step: 0.125 }}
-            unit={metric ? "mm" : "in"}
+            range={metric ? MILLIMETERS.trigger : INCHES.trigger}
             problems={problems}
-            onChange={(text) => set({ trigger: text })}
+            set={set}
           />
           <Moved
             name="raised"
             label="Raise the slab by (minus lowers it)"
             value={raised}
-            range={metric ? { least: -50, most: 50, step: 1 } : { least: -2, most: 2, step: 0.125 }}
-            unit={metric ? "mm" : "in"}
+            range={metric ? MILLIMETERS.raised : INCHES.raised}
             problems={problems}
-            onChange={(text) => set({ raised: text })}
+            set={set}
           />
           <Stack sx={{ flex: 1 }} spacing={1}>
-            <EntryField
+            <Allowed
               name="down"
               label="The datum allows it down by"
               value={down}
-              onChange={(text) => set({ down: text })}
               problems={problems}
+              set={set}
             />
-            <EntryField
-              name="up"
-              label="and up by"
-              value={up}
-              onChange={(text) => set({ up: text })}
-              problems={problems}
-            />
+            <Allowed name="up" label="and up by" value={up} problems={problems} set={set} />
           </Stack>
         </Stack>
         <Problems problems={problems} fields={["trigger", "raised", "down", "up"]} />
@@ -98,31 +101,39 @@ export function Options({ job, floor, typed }: Props) {
   );
 }
 
-type MovedProps = {
-  name: string;
+type TypedProps = {
+  name: keyof Sliders;
   label: string;
   value: string;
-  range: { least: number; most: number; step: number };
-  unit: string;
   problems: ReturnType<typeof problemsOf>;
-  onChange: (text: string) => void;
+  set: (changed: Partial<Sliders>) => void;
 };
 
-/** A slider, with the exact entry beside it. */
-function Moved({ name, label, value, range, unit, problems, onChange }: MovedProps) {
+/** A slider, with the exact entry beside it; drawn anew only when it is the one that moves. */
+const Moved = memo(function Moved({ range, ...typed }: TypedProps & { range: Range }) {
+  const { name, label, value, problems, set } = typed;
   const at = Number.parseFloat(value);
+  const change = (text: string) => set({ [name]: text });
   return (
     <Stack sx={{ flex: 1 }} spacing={0.5}>
-      <EntryField name={name} label={label} value={value} onChange={onChange} problems={problems} />
+      <EntryField name={name} label={label} value={value} onChange={change} problems={problems} />
       <Slider
         aria-label={label}
         value={Number.isNaN(at) ? 0 : at}
         min={range.least}
         max={range.most}
         step={range.step}
-        onChange={(_, next) => onChange(`${String(next)} ${unit}`)}
+        onChange={(_, next) => change(`${String(next)} ${range.unit}`)}
         sx={{ py: 2 }}
       />
     </Stack>
   );
-}
+});
+
+/** An entry without a slider. */
+const Allowed = memo(function Allowed({ name, label, value, problems, set }: TypedProps) {
+  const change = (text: string) => set({ [name]: text });
+  return (
+    <EntryField name={name} label={label} value={value} onChange={change} problems={problems} />
+  );
+});
