@@ -3,7 +3,7 @@
 from core.piers.cuts import CutList, Stock, cut_list
 from core.piers.head import HeadStand, stand_head
 from core.piers.hole import Bearing, HoleDepths
-from core.piers.pier import Bell, Pier, concrete_of, hole_depth, tube_length
+from core.piers.pier import Bell, Pier, concrete_of, concrete_sure_within, hole_depth, tube_length
 
 __all__ = [
     "Bearing",
@@ -14,6 +14,7 @@ __all__ = [
     "Pier",
     "Stock",
     "concrete_of",
+    "concrete_sure_within",
     "cut_list",
     "hole_depth",
     "stand_head",

@@ -50,6 +50,13 @@ def tube_length(pier: Pier) -> Length:
     return depth if pier.bell is None else depth - pier.bell.height
 
 
+def concrete_sure_within(tube_diameter: Length, half_width: float) -> float:
+    """Return how far off a shaft's concrete is at most, cubic metres, where U of the bottom of
+    its hole is ``half_width`` metres.
+    """
+    return pi * (float(tube_diameter) / 2) ** 2 * half_width
+
+
 def concrete_of(pier: Pier) -> float:
     """Return a pier's concrete in cubic metres: shaft cylinder + bell frustum.
 

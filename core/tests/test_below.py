@@ -29,7 +29,15 @@ from core.floors import rectangle
 from core.floors.marks import even_positions
 from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Style
-from core.piers import Bell, Pier, concrete_of, cut_list, stand_head, tube_length
+from core.piers import (
+    Bell,
+    Pier,
+    concrete_of,
+    concrete_sure_within,
+    cut_list,
+    stand_head,
+    tube_length,
+)
 from core.tests.worked import cases, elevations, metres, place
 from core.verdicts import Tolerance, Verdict
 
@@ -224,6 +232,10 @@ class StacksAndPiers(TestCase):
             self.assertRaises(BadLevel, made)
         plain = Pier(Elevation(0), Elevation.from_metres(2), metres(1))
         self.assertAlmostEqual(concrete_of(plain), 1.5707963)
+        unsure = Length.from_float(0.004)
+        deeper = Pier(plain.bottom - unsure, plain.top, plain.tube_diameter)
+        more = concrete_sure_within(plain.tube_diameter, 0.004)
+        self.assertAlmostEqual(concrete_of(deeper) - concrete_of(plain), more, places=9)
 
     def test_a_head_is_cut_for_its_mid_travel(self) -> None:
         head = AdjustableHead(metres("0.10"), metres("0.16"))

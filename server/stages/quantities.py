@@ -6,7 +6,9 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.elements import Element, Pad, PierRow, StripFooting
+from core.piers import concrete_sure_within
 from core.surfaces import concrete_order
+from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.aims import Aims
@@ -16,9 +18,11 @@ from server.jobs.access import job_for
 from server.jobs.models import ElementKind
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.services.take_off import take_off
-from server.shown import volume_unit, volume_unit_text
+from server.shown import show_volume, volume_unit, volume_unit_text
 from server.stages.piers import schedule_of
 
+PIERS = ElementKind.PIERS.label
+AS_PLANNED = "as planned, whatever was dug"
 WITHOUT_WASTE = 0.0
 FINEST_STEP = 0.01
 
@@ -116,8 +120,16 @@ def _element(aims: Aims, element_id: UUID, own: OwnPegs, unit: str) -> QuantityR
     why = "" if volume is not None else "A hole is not shot yet. Shoot the bottom of every pier."
     figures = (volume, WITHOUT_WASTE, FINEST_STEP)
     row = _row((element.name, kind), figures, unit, why)
-    row["rests_on"] = "as shot" if element.kind == ElementKind.PIERS else "as planned"
+    row["rests_on"] = _piers_rest_on(aims, own, element_id) if kind == PIERS else AS_PLANNED
     return row
+
+
+def _piers_rest_on(aims: Aims, own: OwnPegs, element_id: UUID) -> str:
+    """Say how sure the concrete of piers is, should U of all bottoms lean one way."""
+    diameter = aims.pier_work(element_id).diameter
+    holes = [one for one in own.found if one.point.task == Task.HOLE]
+    within = sum(concrete_sure_within(diameter, hole.half_width) for hole in holes)
+    return f"as shot, sure within {show_volume(within, aims.plan.style)['text']}"
 
 
 def _row(

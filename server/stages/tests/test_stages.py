@@ -173,6 +173,7 @@ class Stages(SiteTestCase):
         self.assertIn("needs three", rows["Floor"]["why"])
         self.assertIn("Shoot the bottom", rows["Piers"]["why"])
         self.assertEqual(rows["Pad"]["text"], "0.15 yd³")
+        self.assertRegex(rows["Piers"]["rests_on"], r"^as shot, sure within 0\.00 yd³$")
         self.assertFalse(sheet["is_whole"])
         self.get(f"jobs/{self.job}/take-off", self.outsider, 404)
         answer = self.helper.get(f"/api/v1/jobs/{self.job}/take-off.xlsx")
