@@ -7,13 +7,17 @@ from collections.abc import Callable
 from django.conf import settings
 from playwright.sync_api import Page
 
-from e2e.browser import DESKTOP, PHONE, BrowserTestCase
+from e2e.browser import DESKTOP, PHONE
+from e2e.works import WorkedFor
+from server.pour.models import Notice
+from server.pour.services.notices import link_of
 from server.webapp.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
 FOLDER = settings.ROOT / "docs" / "screenshots"
 STUDIO = demo_id("Pottery studio, kiln room")
 SHELTER = demo_id("Bicycle shelter")
+WELL = demo_id("Well house floor")
 SHELTER_POUR = demo_id("Bicycle shelter", "pour", "Shelter slab")
 PACK = demo_id("Orchard pack house")
 HILL_NAME = "Hillside workshop"
@@ -46,21 +50,6 @@ def type_backsight(page: Page) -> None:
     page.get_by_text("352' 2 3/8\"").first.wait_for()
 
 
-def type_check(page: Page) -> None:
-    """Type a check as it is made."""
-    typed = {"near": "6 ft", "far": "70 ft", "gap": "1/16 in", "resolution": "1/64 in"}
-    for name, text in typed.items():
-        page.locator(f"[name='{name}']").fill(text)
-    page.get_by_text("longest sight here").wait_for()
-
-
-def type_reread(page: Page) -> None:
-    """Type a re-read that is off."""
-    page.get_by_role("button", name="Read BM1 again").click()
-    page.locator("[name='reading']").fill("5' 2 5/8\"")
-    page.get_by_text("it puts in doubt").wait_for()
-
-
 def to_elements(page: Page) -> None:
     """Look at the elements."""
     page.get_by_label("Plan of the whole job").scroll_into_view_if_needed()
@@ -83,6 +72,12 @@ def type_dig(page: Page) -> None:
     page.get_by_text("as typed").wait_for()
 
 
+def make_record(page: Page) -> None:
+    """Ask for the job record, and wait until it is made."""
+    page.get_by_role("button", name="Make the job record").click()
+    page.get_by_text("pages, kept below").wait_for()
+
+
 def nothing(page: Page) -> None:
     """Leave the screen as it opens."""
     page.evaluate("window.scrollTo(0, 0)")
@@ -103,14 +98,13 @@ VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
     ("pour", f"jobs/{SHELTER}/pours/{SHELTER_POUR}", DESKTOP, nothing),
     ("book", f"jobs/{STUDIO}/book", DESKTOP, nothing),
     ("instrument", f"jobs/{HILL}/instruments/{LASER}", DESKTOP, nothing),
-    ("check", f"jobs/{HILL}/instruments/{LASER}/two-position", DESKTOP, type_check),
+    ("records", f"jobs/{WELL}/records", DESKTOP, make_record),
     ("runs", f"jobs/{HILL}/runs", DESKTOP, nothing),
     ("way-out", f"jobs/{HILL}/set-up/{demo_id(HILL_NAME, 'set-up', 80)}/way-out", DESKTOP, nothing),
-    ("reread-phone", f"jobs/{STUDIO}/stone", PHONE, type_reread),
 ]
 
 
-class Pictures(BrowserTestCase):
+class Pictures(WorkedFor):
     """One picture a view."""
 
     def test_take_them(self) -> None:
@@ -129,3 +123,7 @@ class Pictures(BrowserTestCase):
             page.wait_for_load_state("networkidle")
             page.screenshot(path=FOLDER / f"{name}.png")
             page.context.close()
+        customer = self.new_page(PHONE)
+        customer.goto(f"{self.live_server_url}/notice/{link_of(Notice.objects.get())}")
+        customer.wait_for_load_state("networkidle")
+        customer.screenshot(path=FOLDER / "notice-phone.png")

@@ -3,8 +3,12 @@
 from __future__ import annotations
 
 import os
+import re
+import subprocess
 import sys
+import time
 from dataclasses import dataclass
+from pathlib import Path
 from time import perf_counter
 from uuid import uuid4
 
@@ -16,6 +20,8 @@ from server.measures.site import Site
 from server.papers.job_file.parse import parsed
 from server.papers.job_file.write import written_job
 from server.papers.models import LongWork, WorkState
+
+SECONDS_BETWEEN_LOOKS = 0.01
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,13 +53,26 @@ def making_a_record(site: Site) -> Made:
     started = perf_counter()
     command = [sys.executable, "-m", "django", "work", "--once"]
     environment = {**os.environ, "YP_DB_NAME": str(connection.settings_dict["NAME"])}
-    child = os.posix_spawn(sys.executable, command, environment)
-    _, status, used = os.wait4(child, 0)
+    kilobytes = 0
+    child = subprocess.Popen(command, env=environment)  # noqa: S603 - ours
+    while child.poll() is None:
+        kilobytes = max(kilobytes, _greatest_memory(child.pid))
+        time.sleep(SECONDS_BETWEEN_LOOKS)
     seconds = perf_counter() - started
     work = LongWork.objects.get(pk=key)
-    assert status == 0
+    assert child.returncode == 0
     assert work.state == WorkState.DONE, work.problems
-    return Made(seconds, used.ru_maxrss / 1024, int(work.says.split(" ")[0]))
+    return Made(seconds, kilobytes / 1024, int(work.says.split(" ")[0]))
+
+
+def _greatest_memory(process: int) -> int:
+    """Return the most memory a running process has had, kilobytes; 0 where it is just ending."""
+    try:
+        status = Path(f"/proc/{process}/status").read_text()
+    except OSError:
+        return 0
+    found = re.search(r"VmHWM:\s+(\d+) kB", status)
+    return int(found[1]) if found else 0
 
 
 def moving_a_job(site: Site) -> Moved:

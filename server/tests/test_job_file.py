@@ -3,23 +3,26 @@
 from __future__ import annotations
 
 import json
+import random
 from collections.abc import Callable
 from typing import Any
 from unittest import mock
 from uuid import uuid4
 
 from django.apps import apps
-from django.db import connection, models
+from django.db import connection, models, transaction
 from django.test import Client
 
 from server.crews.models import Crew, Membership, Role, User
 from server.jobs.models import Job
+from server.overview.job_sheet import job_sheet
+from server.papers.job_file.bring_in import bring_in_job
 from server.papers.job_file.parse import parsed
 from server.papers.job_file.tables import TABLES
 from server.papers.job_file.write import digest_of, written_job
 from server.papers.models import KeptPaper, LongWork
 from server.papers.works import carry_out_next, take_up_again
-from server.refusals import Invalid
+from server.refusals import Invalid, Refusal
 from server.tests.site import person
 from server.tests.works import WorkTestCase
 from server.webapp.demo import load_demo
@@ -36,6 +39,10 @@ def forget_everything() -> None:
             if model._meta.app_label in ("crews", "gear", "jobs", "fieldbook", "pour", "papers"):
                 cursor.execute(f"DELETE FROM {model._meta.db_table}")
         cursor.execute("SET FOREIGN_KEY_CHECKS = 1")
+
+
+def nothing(done: int, of: int) -> None:
+    """Leave the progress alone."""
 
 
 class JobFiles(WorkTestCase):
@@ -90,6 +97,7 @@ class JobFiles(WorkTestCase):
         forget_everything()
         self.crew = Crew.objects.create(name="Test crew")
         self.foreman, self.helper = (person(self.crew, r) for r in (Role.FOREMAN, Role.HELPER))
+        self.user = User.objects.get(memberships__role=Role.FOREMAN)
         return body
 
     def test_files_that_can_not_be_leave_nothing_behind(self) -> None:
@@ -132,6 +140,7 @@ class JobFiles(WorkTestCase):
             "refers to itself in a ring": changed(
                 touch("floors", reference_floor=good["floors"][0]["id"], reference_benchmark=None)
             ),
+            "Floor has no level, or half": changed(touch("floors", level_offset=None)),
             "can't be read": changed(touch("job", style="cubits")),
             "contradict each other": changed(
                 lambda b: b["benchmarks"].append(b["benchmarks"][0] | another)
@@ -146,6 +155,52 @@ class JobFiles(WorkTestCase):
         self.assertEqual(self.bring_in(whole)["state"], "done")
         self.assertIn("here already", self.bring_in(whole)["problems"][0]["why"])
         self.assertIsNone(LongWork.objects.order_by("-asked_at")[0].taken_in)
+
+    def test_no_damage_to_a_file_does_more_than_refuse_it(self) -> None:
+        good, draw = self.small(), random.Random(5)
+        filled = [name for name, rows in good.items() if isinstance(rows, list) and rows]
+        odd: list[Any] = [
+            None,
+            "",
+            0,
+            -1,
+            1e300,
+            True,
+            [],
+            {},
+            "=1+1",
+            "x" * 3000,
+            "9" * 40,
+            str(uuid4()),
+        ]
+        kept = 0
+        for _ in range(250):
+            body = json.loads(json.dumps(good))
+            table = draw.choice(filled)
+            row = draw.choice(body[table])
+            column = draw.choice(sorted(row))
+            damage = draw.choice(["change", "drop", "swap", "repeat"])
+            if damage == "change":
+                row[column] = draw.choice(odd)
+            elif damage == "drop":
+                del row[column]
+            elif damage == "swap":
+                row[column] = draw.choice(list(row.values()))
+            else:
+                body[table].append(dict(row))
+            del body["digest"]
+            try:
+                with transaction.atomic():
+                    job = bring_in_job(self.user, self.crew.pk, json.dumps(body).encode(), nothing)
+                    written_job(job)
+                    job_sheet(self.user, job.pk)
+                    kept += 1
+                    transaction.set_rollback(True)
+            except Refusal as refused:
+                for problem in refused.problems:
+                    self.assertTrue(problem.why and problem.accepts, (damage, table, column))
+            self.assertFalse(Job.objects.exists())
+        self.assertGreater(kept, 5)
 
     def test_wherever_a_file_is_cut_it_is_said_to_be_cut_short(self) -> None:
         whole = json.dumps(self.small() | {"é": "ü"}, ensure_ascii=False, indent=1).encode()

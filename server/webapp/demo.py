@@ -9,6 +9,7 @@ from uuid import UUID
 
 from django.conf import settings
 from django.db import transaction
+from django.db.models import QuerySet
 
 from core.lengths import Style
 from server.crews.models import Crew, Membership, User
@@ -44,6 +45,7 @@ from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
 from server.jobs.services.place_element import place_element
+from server.pour.models import NoticeAcknowledgment
 from server.pour.services.acknowledge_notice import AcknowledgeForm, acknowledge_notice
 from server.pour.services.notices import link_of
 from server.pour.services.prices import PricesForm, keep_prices
@@ -200,7 +202,9 @@ def _notice(owner: User, job: Job, entry: Entry) -> None:
     notice, _ = send_notice(owner, demo_id(job.name, "floor", entry["floor"]), form)
     if "acknowledged_by" in entry:
         said = AcknowledgeForm(demo_id(key, "acknowledged"), entry["acknowledged_by"])
-        acknowledge_notice(link_of(notice), said)
+        kept, _ = acknowledge_notice(link_of(notice), said)
+        # What a customer says is kept with the moment it came in; the demo's came in earlier.
+        QuerySet(NoticeAcknowledgment).filter(pk=kept.pk).update(recorded_at=sent_at)
 
 
 def _set_up(users: dict[str, User], job: Job, number: int, station: Entry) -> None:

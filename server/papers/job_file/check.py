@@ -11,7 +11,7 @@ from server.fieldbook.standing import JobStandings
 from server.gear.methods import recorded_check
 from server.gear.models import InstrumentCheck
 from server.gear.sheets import receiver_sheet, rod_sheet
-from server.jobs.models import Job
+from server.jobs.models import Element, Floor, Job
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import element_sheet
 from server.papers.job_file.parse import refuse
@@ -29,7 +29,11 @@ def check_job(job: Job) -> None:
     try:
         Style.from_code(job.style)
         plan, standings = JobPlan(job), JobStandings(job)
+        for floor in plan.floors.values():
+            _check_level(floor, is_needed=True)
+            plan.surfaces(floor.pk)
         for element in plan.elements.values():
+            _check_level(element, is_needed=False)
             element_sheet(plan, element)
         for scope in ({"floor__job": job}, {"element__job": job}):
             pegs_of(scope, plan, standings)
@@ -42,6 +46,17 @@ def check_job(job: Job) -> None:
     for notice in Notice.objects.filter(floor__job=job):
         if not _is_numbers(notice.numbers):
             refuse("The numbers of a notice are none.", str(notice))
+
+
+def _check_level(leveled: Floor | Element, *, is_needed: bool) -> None:
+    """Refuse a level that is half given: one is an elevation, or an amount from one reference."""
+    given = [leveled.level_elevation is not None, leveled.level_offset is not None]
+    references = [leveled.reference_benchmark_id, leveled.reference_floor_id]
+    count = sum(key is not None for key in references)
+    if given == [False, False] and count == 0 and not is_needed:
+        return
+    if given not in ([True, False], [False, True]) or count != given[1]:
+        refuse(f"{leveled.name} has no level, or half of one.", leveled.name)
 
 
 def _check_gear(standings: JobStandings) -> None:

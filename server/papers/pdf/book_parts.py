@@ -18,7 +18,7 @@ from server.papers.pdf.page import HEADING, PART, figures, moment_text, table, t
 NOTE_TITLES = (
     "Point", "BS", "IS", "FS", "Rise", "Fall", "HI", "Elevation", "Taken", "By", "Remarks",
 )  # fmt: skip
-NOTE_SHARES = (21, 10, 10, 10, 10, 10, 11, 11, 19, 13, 18)
+NOTE_SHARES = (19, 10, 10, 10, 9, 9, 14, 14, 18, 13, 17)
 
 
 def benchmarks_part(plan: JobPlan, width: float) -> list[Flowable]:
