@@ -46,16 +46,26 @@ class Tally:
     on: int
 
 
+MOST_NAMED = 12
+
+
+def listed(parts: Sequence[str], between: str = " ") -> str:
+    """Return what is wrong, one after the other; of many the first dozen, and how many more."""
+    more = len(parts) - MOST_NAMED
+    said = between.join(parts[:MOST_NAMED])
+    return f"{said}{between}And {more} more." if more > 0 else said
+
+
 def points_line(tallies: Iterable[Tally]) -> CheckLine:
     """Every form, screed point and pier is shot and on."""
     wanting = [tally for tally in tallies if tally.on < tally.points]
     if not wanting:
         return CheckLine(Question.POINTS, is_go=True, reason="All are shot and on.")
-    said = "; ".join(
-        f"{tally.what}: {tally.points - tally.shot} not shot, {tally.shot - tally.on} off"
+    said = [
+        f"{tally.what}: {tally.points - tally.shot} not shot, {tally.shot - tally.on} off."
         for tally in wanting
-    )
-    return CheckLine(Question.POINTS, is_go=False, reason=f"{said}.")
+    ]
+    return CheckLine(Question.POINTS, is_go=False, reason=listed(said))
 
 
 def stone_line(tallies: Sequence[Tally]) -> CheckLine:
@@ -83,7 +93,7 @@ def concrete_line(needed: float | None, ordered: float | None, unit: str) -> Che
 def counted_line(question: Question, wrong: Sequence[str], right: str) -> CheckLine:
     """A line that goes when nothing is wrong, and else says what is."""
     if wrong:
-        return CheckLine(question, is_go=False, reason=" ".join(wrong))
+        return CheckLine(question, is_go=False, reason=listed(wrong))
     return CheckLine(question, is_go=True, reason=right)
 
 

@@ -60,6 +60,7 @@ def _copy(process: subprocess.Popen[str], log: Path, ready: str, is_ready: threa
             out.flush()
             if ready in line:
                 is_ready.set()
+    process.wait()  # it has closed its output; only an ended one counts as one that did not start
     is_ready.set()
 
 

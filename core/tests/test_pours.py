@@ -57,6 +57,16 @@ class Deciding(TestCase):
         self.assertTrue(counted_line(Question.THIN, [], "None.").is_go)
         self.assertEqual(counted_line(Question.THIN, ["B4.", "C1."], "").reason, "B4. C1.")
 
+    def test_of_many_reasons_the_first_are_named_and_the_rest_counted(self) -> None:
+        thin = [f"P{n}." for n in range(500)]
+        reason = counted_line(Question.THIN, thin, "").reason
+        self.assertEqual(reason.split(" And ")[0], " ".join(thin[:12]))
+        self.assertTrue(reason.endswith("And 488 more."))
+        fewer = counted_line(Question.THIN, thin[1:], "").reason
+        self.assertNotEqual(reason, fewer)
+        many = [Tally(f"Form {n}", 5, 3, 2) for n in range(40)]
+        self.assertTrue(points_line(many).reason.endswith("1 off. And 28 more."))
+
 
 class Running(TestCase):
     """Counted back from the pour, and on through its trucks."""

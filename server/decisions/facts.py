@@ -15,6 +15,7 @@ from core.pours import (
     Tally,
     concrete_line,
     counted_line,
+    listed,
     points_line,
     stone_line,
 )
@@ -225,11 +226,12 @@ class Facts:
     @cached_property
     def extra(self) -> str:
         """The concrete over the nominal, floor by floor, as it is told; empty where none is."""
-        return "; ".join(
+        over = [
             f"{self.plan.floors[pk].name}: {one['extra']['text']}"
             for pk, one in self.take_offs.items()
             if one and one["extra"]["value"] > NOTHING
-        )
+        ]
+        return listed(over, "; ")
 
     @cached_property
     def notices(self) -> dict[UUID, tuple[NoticeState | None, str]]:

@@ -101,7 +101,7 @@ class PourAnswer(SiteRecord):
     pour = models.ForeignKey(Pour, on_delete=models.PROTECT, related_name="answers")
     question = models.CharField(max_length=12, choices=Asked)
     answer = models.CharField(max_length=80)
-    given_for = models.CharField(max_length=500, blank=True, default="")
+    given_for = models.CharField(max_length=2000, blank=True, default="")
     is_good = models.BooleanField()
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")

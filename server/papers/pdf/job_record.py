@@ -18,6 +18,7 @@ from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.papers.job_file.write import written_job
+from server.papers.models import LongWork, WorkKind, WorkState
 from server.papers.pdf.book_parts import benchmarks_part, instruments_part, set_ups_part
 from server.papers.pdf.page import (
     TITLE,
@@ -52,6 +53,16 @@ def digest_now(job: Job) -> str:
     return str(json.loads(written_job(job))["digest"])
 
 
+def _came_in(job: Job) -> list[str]:
+    """Say where a job came from that was brought in: its records were made elsewhere."""
+    works = LongWork.objects.filter(job=job, kind=WorkKind.JOB_IN, state=WorkState.DONE)
+    return [
+        f"Brought in from a file, {work.file_name}, by {work.asked_by.shown_name}, "
+        f"{moment_text(work.asked_at)}. What was recorded before then was recorded elsewhere."
+        for work in works.select_related("asked_by")
+    ]
+
+
 def job_record(user: User, job_id: UUID, progress: Callable[[int, int], None]) -> JobRecord:
     """Make a job's record, part by part."""
     job, _ = job_for(user, job_id, Ability.READ)
@@ -67,6 +78,7 @@ def job_record(user: User, job_id: UUID, progress: Callable[[int, int], None]) -
             [("Made", f"{moment_text(made_at)}, {user.shown_name}"), ("Digest", digest)], width
         ),
         text(HOW_TO_COMPARE),
+        *(text(came) for came in _came_in(job)),
     ]
     parts: list[Callable[[], list[Flowable]]] = [
         lambda: benchmarks_part(plan, width),

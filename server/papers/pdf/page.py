@@ -117,6 +117,7 @@ def table(
             colWidths=widths,
             style=_HEADED,
             repeatRows=1,
+            splitInRow=1,
             hAlign="LEFT",
         )
         for first in range(0, max(len(rows), 1), ROWS_AT_ONCE)

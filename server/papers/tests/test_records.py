@@ -34,7 +34,7 @@ class Records(WorkTestCase):
             self.ok(self.helper, "shots", body)
         struck = self.shot_body(self.set_up_id, str(points[0].pk), "3' 1\"")
         self.ok(self.helper, "shots", struck)
-        reason = {"id": str(uuid4()), "reason": "read upside down"}
+        reason = {"id": str(uuid4()), "reason": "read upside\x07 down " + "x" * 150}
         self.ok(self.helper, f"shots/{struck['id']}/strikes", reason)
         pour = {
             "id": str(uuid4()), "name": "Monday", "pours_at": TAKEN_AT, "truck": "8",
@@ -74,7 +74,7 @@ class Records(WorkTestCase):
         for said in (
             "Shed", "Bolt in the curb", "50' 4 1/2\"", "Laser", "never checked", "Slab <b>&",
             "Take-off", "0.80 yd³ more", "Monday", "HOLD", "none called for here", "Lifted by",
-            "STRUCK: read upside down", "All three agree", "Customer's notice", "$144.00",
+            "STRUCK: read upside", "All three agree", "Customer's notice", "$144.00",
         ):  # fmt: skip
             with self.subTest(said):
                 self.assertIn(said, whole)
