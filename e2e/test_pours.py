@@ -70,6 +70,16 @@ class GoOrHold(BrowserTestCase):
         self.press("Plan this pour")
         self.page.get_by_role("heading", name="Cart bay and footing").wait_for()
         self.says("16 points are not shot.", 'over-dug by 1 1/2"', "Nobody knows yet")
+        self.press("Move the pour")
+        self.fill(truck="0")
+        self.press("Move it")
+        self.says("Both are more than 0.")
+        self.page.locator("input[type='date']").fill("2031-05-09")
+        self.fill(truck="8", rate="16")
+        self.page.reload()
+        self.press("Move the pour")
+        self.press("Move it")
+        self.says("May 9", "A truck every 30 minutes.")
 
     def test_a_customer_acknowledges_by_the_link_until_the_numbers_change(self) -> None:
         self.open_demo_job(SHELTER, "concrete")

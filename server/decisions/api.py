@@ -19,7 +19,7 @@ from server.decisions.run_calendar import run_calendar
 from server.decisions.services.answer_pour import AnswerForm, answer_pour
 from server.decisions.services.close_pour import CloseForm, close_pour
 from server.decisions.services.lift_hold import LiftForm, lift_hold
-from server.decisions.services.plan_pour import PourForm, plan_pour
+from server.decisions.services.plan_pour import MoveForm, PourForm, move_pour, plan_pour
 from server.decisions.sheets import PourRow, PourSheet, pour_rows, pour_sheet
 from server.pour.models import Asked
 
@@ -69,6 +69,14 @@ class CloseInput(serializers.Serializer[Any]):
     taken_at = serializers.DateTimeField()
 
 
+class MoveInput(serializers.Serializer[Any]):
+    """A pour's other time."""
+
+    pours_at = serializers.DateTimeField()
+    truck = Entry()
+    rate = Entry()
+
+
 class PoursView(SignedInView):
     """A job's pours."""
 
@@ -93,6 +101,12 @@ class PourView(SignedInView):
     def get(self, request: Request, pour: UUID) -> Response:
         """Return go or hold line by line, and its run sheet."""
         return Response(pour_sheet(self.user(request), pour))
+
+    @extend_schema(operation_id="move_pour", request=MoveInput, responses=records())
+    def put(self, request: Request, pour: UUID) -> Response:
+        """Put it to another time; holds lifted for the old one hold again."""
+        form = MoveForm(**self.typed(request, MoveInput))
+        return recorded(move_pour(self.user(request), pour, form).pk, created=False)
 
 
 class AnswersView(SignedInView):

@@ -67,7 +67,10 @@ class JobFacts:
             self.answers[answer.pour_id][answer.question] = answer
         self.lifted: dict[UUID, dict[Question, LiftedHold]] = defaultdict(dict)
         lifted = LiftedHold.objects.filter(pour__in=self.pours).select_related("taken_by")
+        moved = {pour.pk: pour.moved_at for pour in self.pours if pour.moved_at}
         for one in lifted.order_by("taken_at", "recorded_at"):
+            if one.pour_id in moved and one.recorded_at <= moved[one.pour_id]:
+                continue
             self.lifted[one.pour_id][Question(one.question)] = one
         self.notices = latest_notices(floors)
 

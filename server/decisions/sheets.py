@@ -79,6 +79,8 @@ class PourSheet(TypedDict):
     holds: int
     needed: str
     unit: str
+    truck: str
+    rate: str
     minutes_between_trucks: int
     lines: list[AskedLine]
     run: list[RunStepSheet]
@@ -143,6 +145,8 @@ def pour_sheet(user: User, pour_id: UUID) -> PourSheet:
         **_row(pour, None if closing else decided(facts)[0]),
         "needed": "" if needed is None else f"{needed:.2f} {unit}",
         "unit": unit,
+        "truck": f"{pour.truck.normalize():f}",
+        "rate": f"{pour.rate.normalize():f}",
         "minutes_between_trucks": round(
             minutes_between_trucks(float(pour.truck), float(pour.rate))
         ),

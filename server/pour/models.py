@@ -46,7 +46,10 @@ class PriceList(models.Model):
 
 
 class Pour(models.Model):
-    """A pour of one or several floors and elements: when, in what trucks, how fast placed."""
+    """A pour of one or several floors and elements: when, in what trucks, how fast placed.
+
+    ``moved_at`` is when it was put to another time last: holds lifted before then hold again.
+    """
 
     id = models.UUIDField(primary_key=True)
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="pours")
@@ -54,6 +57,7 @@ class Pour(models.Model):
     pours_at = models.DateTimeField()
     truck = models.DecimalField(max_digits=6, decimal_places=2)
     rate = models.DecimalField(max_digits=6, decimal_places=2)
+    moved_at = models.DateTimeField(null=True)
     created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     created_at = models.DateTimeField(auto_now_add=True)
 

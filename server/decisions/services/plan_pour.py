@@ -8,10 +8,13 @@ from decimal import Decimal
 from uuid import UUID
 
 from django.db import transaction
+from django.utils import timezone
 
 from core.pours import minutes_between_trucks
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.decisions.access import pour_for
+from server.decisions.services.close_pour import refuse_poured
 from server.jobs.access import job_for
 from server.jobs.models import Element, Floor
 from server.jobs.rules import kind_of
@@ -19,6 +22,7 @@ from server.pour.models import Pour, PourPart
 from server.records import record_once
 from server.refusals import Entries
 
+CENT = Decimal("0.01")
 RATE_ACCEPTS = "Give a number above 0, such as 10."
 
 
@@ -35,13 +39,43 @@ class PourForm:
     elements: list[UUID]
 
 
+@dataclass(frozen=True, slots=True)
+class MoveForm:
+    """A pour's other time, and its trucks, as they are typed."""
+
+    pours_at: datetime
+    truck: str
+    rate: str
+
+
+def move_pour(user: User, pour_id: UUID, form: MoveForm) -> Pour:
+    """Put a pour to another time; holds that were lifted for the old one hold again."""
+    pour = pour_for(user, pour_id, Ability.PLAN)
+    refuse_poured(pour)
+    entries = Entries({"truck": form.truck, "rate": form.rate}, kind_of(pour.job))
+    truck, rate = _trucks(entries)
+    entries.finish()
+    if form.pours_at != pour.pours_at:
+        pour.pours_at, pour.moved_at = form.pours_at, timezone.now()
+    pour.truck, pour.rate = truck, rate
+    pour.save(update_fields=["pours_at", "moved_at", "truck", "rate"])
+    return pour
+
+
+def _trucks(entries: Entries) -> tuple[Decimal, Decimal]:
+    """Read what a truck holds and what is placed an hour; nothing where one was refused."""
+    truck, rate = (entries.decimal(name, RATE_ACCEPTS) for name in ("truck", "rate"))
+    if truck is None or rate is None:
+        return Decimal(0), Decimal(0)
+    entries.check("truck", lambda: minutes_between_trucks(float(truck), float(rate)))
+    return truck.quantize(CENT), rate.quantize(CENT)
+
+
 def plan_pour(user: User, job_id: UUID, form: PourForm) -> tuple[Pour, bool]:
     """Plan a pour of a job's floors and elements."""
     job, _ = job_for(user, job_id, Ability.PLAN)
     entries = Entries({"truck": form.truck, "rate": form.rate}, kind_of(job))
-    truck, rate = (entries.decimal(name, RATE_ACCEPTS) for name in ("truck", "rate"))
-    if truck is not None and rate is not None:
-        entries.check("truck", lambda: minutes_between_trucks(float(truck), float(rate)))
+    truck, rate = _trucks(entries)
     floors = list(Floor.objects.filter(job=job, pk__in=form.floors))
     elements = list(Element.objects.filter(job=job, pk__in=form.elements))
     if not floors and not elements:
@@ -50,8 +84,6 @@ def plan_pour(user: User, job_id: UUID, form: PourForm) -> tuple[Pour, bool]:
     if taken.exists():
         entries.refuse("name", form.name, "This job has a pour of that name.", "Give another.")
     entries.finish()
-    assert truck is not None
-    assert rate is not None
     with transaction.atomic():
         pour, created = record_once(
             Pour(
@@ -59,8 +91,8 @@ def plan_pour(user: User, job_id: UUID, form: PourForm) -> tuple[Pour, bool]:
                 job=job,
                 name=form.name,
                 pours_at=form.pours_at,
-                truck=truck.quantize(Decimal("0.01")),
-                rate=rate.quantize(Decimal("0.01")),
+                truck=truck,
+                rate=rate,
                 created_by=user,
             )
         )

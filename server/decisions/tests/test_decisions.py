@@ -144,6 +144,32 @@ class Pours(SiteTestCase):
             self.ok(self.foreman, f"jobs/{self.job}/pours", body)
         self.assertEqual(queries(), before)
 
+    def test_a_pour_is_moved_and_what_was_lifted_for_the_old_time_holds_again(self) -> None:
+        def move(status: int, client: Any = None, **changed: str) -> dict[str, str]:
+            body = {"pours_at": "2026-05-05T09:00:00Z", "truck": "6", "rate": "12"} | changed
+            answer = (client or self.foreman).put(
+                f"/api/v1/pours/{self.pour}", body, content_type="application/json"
+            )
+            self.assertEqual(answer.status_code, status, answer.content)
+            return {one["field"]: one["why"] for one in answer.json().get("errors", [])}
+
+        self.lift("inspection")
+        held = self.get(f"pours/{self.pour}")["holds"]
+        move(200, pours_at=POURS_AT)
+        self.assertEqual(self.get(f"pours/{self.pour}")["holds"], held)
+        move(200)
+        sheet = self.get(f"pours/{self.pour}")
+        self.assertEqual((sheet["pours_at"], sheet["truck"]), ("2026-05-05T09:00:00+00:00", "6"))
+        self.assertEqual(sheet["holds"], held + 2)
+        self.assertIn("within 60 minutes", self.lines()["benchmark"][1])
+        self.assertIn("more than 0", move(400, truck="0")["truck"])
+        self.assertIn("not a number", move(400, rate="fast")["rate"])
+        self.assertIn("pours_at", move(400, pours_at="Monday"))
+        move(403, self.helper)
+        move(404, self.outsider)
+        self.lift("inspection")
+        self.assertEqual(self.get(f"pours/{self.pour}")["holds"], held + 1)
+
     def test_stone_that_is_thin_or_above_the_slab_holds_by_name(self) -> None:
         points = list(Point.objects.filter(floor=self.floor))
         self.shoot(points[2:], "3' 7\"")

@@ -905,7 +905,8 @@ export interface paths {
         };
         /** @description Return go or hold line by line, and its run sheet. */
         get: operations["pour"];
-        put?: never;
+        /** @description Put it to another time; holds lifted for the old one hold again. */
+        put: operations["move_pour"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2107,6 +2108,13 @@ export interface components {
         };
         /** @enum {string} */
         MethodEnum: "two-position" | "face-about" | "both-axes" | "two-peg" | "water-level";
+        /** @description A pour's other time. */
+        MoveInputRequest: {
+            /** Format: date-time */
+            pours_at: string;
+            truck: string;
+            rate: string;
+        };
         /** @description A level that moves, and by how much. */
         MoveRow: {
             what: string;
@@ -2439,6 +2447,8 @@ export interface components {
             holds: number;
             needed: string;
             unit: string;
+            truck: string;
+            rate: string;
             minutes_between_trucks: number;
             lines: components["schemas"]["AskedLine"][];
             run: components["schemas"]["RunStepSheet"][];
@@ -6696,6 +6706,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PourSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    move_pour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pour: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
                 };
             };
             /** @description What was wrong */

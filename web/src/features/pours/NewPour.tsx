@@ -1,13 +1,13 @@
-import Box from "@mui/material/Box";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useNavigate } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
-import { EntryField } from "../../parts/EntryField";
 import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Panel } from "../../parts/Page";
+import { WhenAndTrucks } from "./WhenAndTrucks";
+import { momentOf } from "./moment";
 
 type Job = Schemas["JobSheet"];
 
@@ -62,27 +62,7 @@ export function NewPour({ job }: { job: Job }) {
           {boxes("floors", job.floors)}
           {boxes("elements", job.elements)}
         </Stack>
-        <Box sx={FIELDS}>
-          <EntryField
-            name="pours_at"
-            label="Day"
-            type="date"
-            value={values.day}
-            onChange={(day) => change({ day })}
-            problems={form.problems}
-            slotProps={{ inputLabel: { shrink: true } }}
-          />
-          <EntryField
-            name="time"
-            label="First truck at"
-            type="time"
-            value={values.time}
-            onChange={(time) => change({ time })}
-            slotProps={{ inputLabel: { shrink: true } }}
-          />
-          <Entry form={form} name="truck" label={`A truck holds, ${job.volume_unit}`} />
-          <Entry form={form} name="rate" label={`The crew places, ${job.volume_unit} an hour`} />
-        </Box>
+        <WhenAndTrucks form={form} unit={job.volume_unit} />
         <Typography color="text.secondary">
           Usual figures; yours to change. The trucks&apos; spacing follows from them.
         </Typography>
@@ -94,18 +74,6 @@ export function NewPour({ job }: { job: Job }) {
   );
 }
 
-const FIELDS = {
-  display: "grid",
-  gap: 2,
-  gridTemplateColumns: "repeat(auto-fit, minmax(160px, 1fr))",
-};
-
 function listed(kept: string): string[] {
   return kept.split(" ").filter(Boolean);
-}
-
-/** The moment of a day and a time on this device's clock; what is none is sent as it is. */
-function momentOf(day: string, time: string): string {
-  const moment = new Date(`${day}T${time}`);
-  return Number.isNaN(moment.getTime()) ? `${day} ${time}` : moment.toISOString();
 }

@@ -11,6 +11,7 @@ import { useJobSheet } from "../frame/useJobSheet";
 import { AfterThePour } from "./AfterThePour";
 import { Answer } from "./Answer";
 import { Lift } from "./Lift";
+import { Move } from "./Move";
 import { Verdict } from "./Verdict";
 
 type Line = Schemas["AskedLine"];
@@ -38,7 +39,7 @@ function Shown({ sheet }: { sheet: Schemas["PourSheet"] }) {
         </Box>
       </Panel>
       <AfterThePour job={job} pour={sheet} />
-      {sheet.closed === null && <RunSheet sheet={sheet} />}
+      {sheet.closed === null && <RunSheet sheet={sheet} canMove={job.can_plan} />}
     </Page>
   );
 }
@@ -50,7 +51,7 @@ function listTitle({ state, holds }: Schemas["PourSheet"]): string {
 }
 
 /** What to do and when, counted back from the first truck. */
-function RunSheet({ sheet }: { sheet: Schemas["PourSheet"] }) {
+function RunSheet({ sheet, canMove }: { sheet: Schemas["PourSheet"]; canMove: boolean }) {
   return (
     <Panel title="Run sheet">
       <Typography sx={{ mb: 1 }}>
@@ -72,6 +73,7 @@ function RunSheet({ sheet }: { sheet: Schemas["PourSheet"] }) {
       >
         Into a calendar
       </Button>
+      {canMove && <Move key={sheet.pours_at} pour={sheet} />}
     </Panel>
   );
 }
