@@ -13,9 +13,9 @@ class WorkKind(models.TextChoices):
     """What a long work makes."""
 
     RECORD = "record", "Job record"
-    JOB_IN = "job-in", "Job brought in"
-    POINTS_IN = "points-in", "Points brought in"
-    READINGS_IN = "readings-in", "Readings brought in"
+    JOB_IN = "job-in", "Bring in a job"
+    POINTS_IN = "points-in", "Bring in points"
+    READINGS_IN = "readings-in", "Bring in readings"
 
 
 class WorkState(models.TextChoices):
