@@ -6,6 +6,7 @@ import re
 
 from e2e.browser import BrowserTestCase
 from server.fieldbook.models import Regrade
+from server.webapp.demo_ids import demo_id
 
 STUDIO, SHELTER = "Pottery studio, kiln room", "Bicycle shelter"
 
@@ -68,3 +69,54 @@ class Concrete(BrowserTestCase):
         self.fill(concrete="", labor="0.60")
         self.press("Keep the prices")
         self.says("lacks a price of concrete")
+
+    def test_a_slider_answers_before_it_is_let_go(self) -> None:
+        self.open_demo_job(SHELTER, "concrete")
+        self.fill(up="50 mm", down="50 mm")
+        self.says("Cheapest without a hold: ")
+        thumb = self.page.locator("input[type='range']").nth(1).locator("xpath=..")
+        thumb.scroll_into_view_if_needed()
+        box = thumb.bounding_box()
+        assert box is not None
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        for step in range(1, 31):
+            self.page.mouse.move(x + 2 * step, y)
+        self.says("raise it 0.0")
+        self.page.mouse.up()
+        self.assertIn("raise it", self.row("Raise or lower the slab"))
+
+    def test_the_map_and_its_charts_draw_what_the_figures_say(self) -> None:
+        self.open_demo_job(SHELTER, "concrete")
+        plan = self.page.get_by_role("group", name="Thickness map of Shelter slab")
+        plan.wait_for()
+        self.says("Concrete from the left end, added up")
+        bands = self.page.get_by_text(re.compile(r"^0\.\d+ m to 0\.\d+ m, "))
+        shades = plan.locator("g[clip-path] path[stroke='none']")
+        self.assertEqual(shades.count(), bands.count())
+        floor = demo_id(SHELTER, "floor", "Shelter slab")
+        told = self.page.request.get(f"{self.live_server_url}/api/v1/floors/{floor}/map").json()
+        areas = [band["area"]["value"] for band in told["bands"]]
+        self.assertAlmostEqual(sum(areas), 7.2 * 4.8, places=6)
+        self.assertEqual(told["placed"][-1]["volume"]["text"], "4.19 m³")
+        drawn = plan.text_content() or ""
+        for name, thickness in (("A1", "0.122 m"), ("B2", "0.131 m"), ("B4", "0.111 m")):
+            self.assertIn(name, drawn)
+            self.assertIn(thickness, drawn)
+        for line in told["contours"]:
+            self.assertIn(line["level"]["text"], drawn)
+        self.page.emulate_media(media="print")
+        self.assertFalse(self.page.get_by_text("Ways to pour it").is_visible())
+        self.assertFalse(self.page.get_by_role("navigation").is_visible())
+        self.assertTrue(plan.is_visible())
+
+    def test_prices_carry_their_currency(self) -> None:
+        self.open_demo_job(SHELTER, "concrete")
+        self.says("Cheapest without a hold: pour as it is, $756.80")
+        self.fill(currency="12")
+        self.press("Keep the prices")
+        self.says("That is no currency.")
+        self.fill(currency="EUR")
+        self.press("Keep the prices")
+        self.says("Cheapest without a hold: pour as it is, 756.80 EUR")

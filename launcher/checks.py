@@ -6,6 +6,7 @@ import os
 import subprocess
 import tempfile
 from collections.abc import Callable, Iterator
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager
 from pathlib import Path
 
@@ -27,14 +28,16 @@ def test(arguments: list[str]) -> int:
     labels = [argument for argument in arguments if argument not in PARTS]
     install.everything(for_tests=True)
     failed: list[str] = []
-    with private_instance() as env:
-        if "checks" in asked and not labels:
-            failed += [name for name, check in _checks(env) if not _passes(name, check)]
+    with private_instance() as env, ThreadPoolExecutor(max_workers=1) as beside:
+        # Tests wait for pages and the database most of the time; the checks use what they leave.
+        checks = _checks(env) if "checks" in asked and not labels else []
+        failing = beside.submit(lambda: [name for name, one in checks if not _passes(name, one)])
         tests = labels or [part for part in asked if part != "checks"]
         if tests:
             say(f"running the tests of {', '.join(tests)}")
             if manage_openly(env, "test", *tests):
                 failed.append("tests")
+        failed += failing.result()
     say(f"failed: {', '.join(failed)}" if failed else "all passed")
     return 1 if failed else 0
 
