@@ -17,6 +17,14 @@ class Entry(serializers.CharField):
         super().__init__(max_length=LONGEST_ENTRY, trim_whitespace=False, **kwargs)
 
 
+class DayAndTime(serializers.DateTimeField):
+    """A moment that a person chooses."""
+
+    def __init__(self, **kwargs: Any) -> None:
+        messages: dict[str, Any] = {"invalid": "That is no day and time. Choose both."}
+        super().__init__(error_messages=messages, **kwargs)
+
+
 class Named(serializers.CharField):
     """A name or a note: one line of text with something in it."""
 

@@ -13,7 +13,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.pours import Question
-from server.api.inputs import Entry, Named
+from server.api.inputs import DayAndTime, Entry, Named
 from server.api.views import SignedInView, answers, as_file, recorded, records
 from server.decisions.run_calendar import run_calendar
 from server.decisions.services.answer_pour import AnswerForm, answer_pour
@@ -35,7 +35,7 @@ class PourInput(serializers.Serializer[Any]):
 
     id = serializers.UUIDField()
     name = Named(60)
-    pours_at = serializers.DateTimeField()
+    pours_at = DayAndTime()
     truck = Entry()
     rate = Entry()
     floors = serializers.ListField(child=serializers.UUIDField(), max_length=100)
@@ -72,7 +72,7 @@ class CloseInput(serializers.Serializer[Any]):
 class MoveInput(serializers.Serializer[Any]):
     """A pour's other time."""
 
-    pours_at = serializers.DateTimeField()
+    pours_at = DayAndTime()
     truck = Entry()
     rate = Entry()
 

@@ -164,7 +164,7 @@ class Pours(SiteTestCase):
         self.assertIn("within 60 minutes", self.lines()["benchmark"][1])
         self.assertIn("more than 0", move(400, truck="0")["truck"])
         self.assertIn("not a number", move(400, rate="fast")["rate"])
-        self.assertIn("pours_at", move(400, pours_at="Monday"))
+        self.assertIn("Choose both", move(400, pours_at="Monday")["pours_at"])
         move(403, self.helper)
         move(404, self.outsider)
         self.lift("inspection")
