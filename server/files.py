@@ -20,3 +20,8 @@ def plain_name(name: str, otherwise: str = "job") -> str:
 def harmless(text: str) -> str:
     """Return a cell no spreadsheet takes for a formula."""
     return f"'{text}" if STARTS_A_FORMULA.match(text) else text
+
+
+def as_typed(cell: str) -> str:
+    """Return a cell as it was before it was made harmless; any other is left alone."""
+    return cell[1:] if cell[:1] == "'" and STARTS_A_FORMULA.match(cell[1:]) else cell

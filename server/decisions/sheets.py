@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import timedelta
 from typing import Literal, TypedDict, cast
 from uuid import UUID
@@ -140,9 +141,13 @@ def pour_sheet(user: User, pour_id: UUID) -> PourSheet:
     facts = facts_of(pour)
     closing = getattr(pour, "closing", None)
     needed, unit = facts.needed, facts.unit
-    lines = cast("list[AskedLine]", closing.lines) if closing else asked_lines(facts)
+    if closing:
+        decision, lines = None, cast("list[AskedLine]", closing.lines)
+    else:
+        decision, lifted = decided(facts)
+        lines = asked_lines(decision, lifted)
     return {
-        **_row(pour, None if closing else decided(facts)[0]),
+        **_row(pour, decision),
         "needed": "" if needed is None else f"{needed:.2f} {unit}",
         "unit": unit,
         "truck": f"{pour.truck.normalize():f}",
@@ -163,9 +168,8 @@ def pour_sheet(user: User, pour_id: UUID) -> PourSheet:
     }
 
 
-def asked_lines(facts: Facts) -> list[AskedLine]:
+def asked_lines(decision: Decision, lifted: Mapping[Question, LiftedHold]) -> list[AskedLine]:
     """Return the lines of a pour's list, each with who lifted it."""
-    decision, lifted = decided(facts)
     return [
         {
             "question": line.question,

@@ -6,7 +6,7 @@ import os
 import re
 import subprocess
 import sys
-import time
+from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
 from time import perf_counter
@@ -57,7 +57,8 @@ def making_a_record(site: Site) -> Made:
     child = subprocess.Popen(command, env=environment)  # noqa: S603 - ours
     while child.poll() is None:
         kilobytes = max(kilobytes, _greatest_memory(child.pid))
-        time.sleep(SECONDS_BETWEEN_LOOKS)
+        with suppress(subprocess.TimeoutExpired):
+            child.wait(SECONDS_BETWEEN_LOOKS)
     seconds = perf_counter() - started
     work = LongWork.objects.get(pk=key)
     assert child.returncode == 0

@@ -35,9 +35,9 @@ def close_pour(user: User, pour_id: UUID, form: CloseForm) -> tuple[PourClosing,
         return before, False
     refuse_poured(pour)
     facts = facts_of(pour)
-    holds = decided(facts)[0].holds
-    if holds:
-        named = ", ".join(TITLES[question].lower() for question in holds)
+    decision, lifted = decided(facts)
+    if decision.holds:
+        named = ", ".join(TITLES[question].lower() for question in decision.holds)
         why = f"It is on hold: {named}."
         raise Conflict(
             pour.name, why, "Clear each hold, or lift it by name, so that it is on record."
@@ -49,7 +49,7 @@ def close_pour(user: User, pour_id: UUID, form: CloseForm) -> tuple[PourClosing,
             id=form.id,
             pour=pour,
             note=form.note.strip(),
-            lines=asked_lines(facts),
+            lines=asked_lines(decision, lifted),
             taken_at=form.taken_at,
             taken_by=user,
         )

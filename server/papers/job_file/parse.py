@@ -10,6 +10,7 @@ from uuid import UUID
 from django.db import models
 
 from core.errors import quoted
+from server.jobs.models import Job
 from server.papers.job_file.tables import (
     FORMAT,
     REFUSED,
@@ -156,7 +157,7 @@ def _check_references(rows: list[Row]) -> None:
             if key in keys:
                 row.refuse("id", key, "it stands twice")
             keys.add(key)
-    if len(known.get(TABLES[5].model, ())) != 1:
+    if len(known.get(Job, ())) != 1:
         refuse("It holds no job, or more than one.", "job")
     for row in rows:
         for field, key in row.references():

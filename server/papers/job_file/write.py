@@ -30,12 +30,21 @@ def job_file(user: User, job_id: UUID) -> tuple[str, bytes]:
 
 def written_job(job: Job) -> bytes:
     """Return a job's file: the same job gives the same bytes, wherever it is kept."""
+    body = _body_of(job)
+    head = {"format": FORMAT, "version": VERSION, "digest": digest_of(body)}
+    return json.dumps({**head, **body}, ensure_ascii=False, indent=1).encode()
+
+
+def digest_now(job: Job) -> str:
+    """Return the digest of a job's file as it is now."""
+    return digest_of(_body_of(job))
+
+
+def _body_of(job: Job) -> dict[str, Any]:
     people: dict[int, User] = {}
     tables = {table.name: _rows(table, job, people) for table in TABLES}
     known = sorted((person_row(user) for user in people.values()), key=lambda row: row["key"])
-    body = {"people": known, **tables}
-    head = {"format": FORMAT, "version": VERSION, "digest": digest_of(body)}
-    return json.dumps({**head, **body}, ensure_ascii=False, indent=1).encode()
+    return {"people": known, **tables}
 
 
 def digest_of(body: dict[str, Any]) -> str:

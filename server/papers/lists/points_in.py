@@ -14,6 +14,7 @@ from core.tables import ColumnOrder, SurveyOrigin, SurveyPoint, SurveyUnit, read
 from core.tables import survey_number as number_of
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.files import as_typed
 from server.jobs.access import floor_for, job_for
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.add_point import PointForm, add_point
@@ -21,7 +22,6 @@ from server.papers.lists.rows import each_row
 from server.refusals import Invalid, Problem
 
 LONGEST_NAME, LONGEST_DESCRIPTION = 20, 200
-NO_FORMULA = "'"
 
 
 def bring_in_points(
@@ -81,7 +81,7 @@ def origin_of(asked: dict[str, Any]) -> SurveyOrigin:
 def _add_benchmark(user: User, job_id: UUID, point: SurveyPoint) -> None:
     if point.elevation is None:
         raise _refused(point.number, "A benchmark needs an elevation.", "Fill its elevation.")
-    name, about = (text.removeprefix(NO_FORMULA) for text in (point.number, point.description))
+    name, about = map(as_typed, (point.number, point.description))
     if len(name) > LONGEST_NAME or len(about) > LONGEST_DESCRIPTION:
         longest = f"{LONGEST_NAME} and {LONGEST_DESCRIPTION} characters"
         raise _refused(name, "Its number or its description is too long.", f"Up to {longest}.")
@@ -107,4 +107,6 @@ def _typed(length: Length | Elevation) -> str:
 
 def _key(owner: UUID, point: SurveyPoint) -> UUID:
     """Return the key a point always has there, so that a file sent twice adds it once."""
-    return uuid5(owner, f"{point.number} {point.place} {point.elevation}")
+    place = f"{metres_text(point.place.x)} {metres_text(point.place.y)}"
+    height = "" if point.elevation is None else metres_text(point.elevation)
+    return uuid5(owner, f"{point.number} {place} {height}")

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
@@ -17,7 +16,7 @@ from server.fieldbook.standing import JobStandings
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
-from server.papers.job_file.write import written_job
+from server.papers.job_file.write import digest_now
 from server.papers.models import LongWork, WorkKind, WorkState
 from server.papers.pdf.book_parts import benchmarks_part, instruments_part, set_ups_part
 from server.papers.pdf.page import (
@@ -46,11 +45,6 @@ class JobRecord:
     paper: Paper
     digest: str
     made_at: datetime
-
-
-def digest_now(job: Job) -> str:
-    """Return the digest of a job's file as it is now."""
-    return str(json.loads(written_job(job))["digest"])
 
 
 def _came_in(job: Job) -> list[str]:

@@ -15,6 +15,7 @@ from server.jobs.plan.job_plan import JobPlan
 from server.papers.pdf.map import MapDrawing
 from server.papers.pdf.page import HEADING, PART, figures, moment_text, table, text
 from server.pour.models import Notice, Pour
+from server.pour.services.notice_numbers import shot_thickness
 from server.pour.services.notices import notices_of, numbers_now, standing_of
 from server.pour.services.take_off import TakeOff, take_off
 from server.pour.services.thickness_map import map_of
@@ -52,9 +53,8 @@ def _floor(plan: JobPlan, own: OwnPegs, key: UUID, width: float) -> list[Flowabl
     if taken is None:
         assert undecided is not None
         return [*story, text(undecided["why"])]
-    thick = _thicknesses(own)
     shots = [
-        (one.point.name, thick.get(str(one.point.pk), ""), _spot(one.point.place))
+        (one.point.name, shot_thickness(plan, floor, one)["thickness"], _spot(one.point.place))
         for one in own.found
     ]
     corners = [_spot(corner) for corner in plan.outlines[key].corners]
@@ -68,16 +68,6 @@ def _floor(plan: JobPlan, own: OwnPegs, key: UUID, width: float) -> list[Flowabl
 
 def _spot(place: PlanPoint) -> tuple[float, float]:
     return float(place.x), float(place.y)
-
-
-def _thicknesses(own: OwnPegs) -> dict[str, str]:
-    """Return the slab's thickness over each shot point, in words."""
-    return {
-        peg["id"]: peg["shot"]["thickness"]["text"]
-        for pegs in own.pegs.values()
-        for peg in pegs
-        if peg["shot"] and peg["shot"]["thickness"]
-    }
 
 
 def _figures(taken: TakeOff) -> list[tuple[str, str]]:

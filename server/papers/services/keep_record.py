@@ -15,8 +15,9 @@ from server.crews.permissions import Ability, missing
 from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
+from server.papers.job_file.write import digest_now
 from server.papers.models import KeptPaper
-from server.papers.pdf.job_record import digest_now, job_record
+from server.papers.pdf.job_record import job_record
 from server.records import record_once
 
 Sameness = Literal["same", "same-job", "unknown"]

@@ -127,6 +127,9 @@ class Lists(WorkTestCase):
         self.assertEqual(work["state"], "done", work)
         row = self.csv_out(f"{SURVEY}&heights=planned")[1]
         self.assertEqual((row[0], row[4][:10]), ("'=1+1", "benchmark,"))
+        quoted = self.points_in("12,2,2,400,'old' hub\n")
+        self.assertEqual(quoted["state"], "done")
+        self.assertTrue(Benchmark.objects.filter(name="12", description="'old' hub").exists())
         again = self.points_in(",".join(f'"{cell.replace(chr(34), chr(34) * 2)}"' for cell in row))
         self.assertIn("=1+1 already stands", again["problems"][0]["why"])
         shot = self.shot_body(self.set_up_id, self.named(self.floor)["A1"], "3' 7\"")

@@ -42,8 +42,8 @@ def acknowledge_notice(token: str, form: AcknowledgeForm) -> tuple[NoticeAcknowl
         day = before.recorded_at.date().isoformat()
         why = f"It was acknowledged by {before.name} on {day}."
         raise Conflict(form.name, why, "Once is enough; nothing more is needed.")
-    plan, own = stone_under(notice.floor.job, notice.floor_id)
-    state, why = standing_of(notice, numbers_now(notice, plan, own))
+    plan, own, taken = stone_under(notice.floor.job, notice.floor_id)
+    state, why = standing_of(notice, numbers_now(notice, plan, own, taken))
     if state is not NoticeState.OPEN:
         raise Gone(form.name, why, ASK_ANEW)
     acknowledgment = NoticeAcknowledgment(id=form.id, notice=notice, name=form.name.strip())

@@ -8,7 +8,7 @@ from core.options import price_of_extra
 from server.fieldbook.pegs import FoundPoint, OwnPegs
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
-from server.pour.services.take_off import TakeOff, take_off
+from server.pour.services.take_off import TakeOff
 from server.shown import show, show_money, volume_unit_text
 
 
@@ -56,12 +56,10 @@ NAMES = {
 
 
 def notice_numbers(
-    plan: JobPlan, floor: Floor, own: OwnPegs, rate: Rate, taken: TakeOff | None = None
+    plan: JobPlan, floor: Floor, own: OwnPegs, rate: Rate, taken: TakeOff | None
 ) -> NoticeNumbers | None:
-    """Return a floor's numbers at a rate as they are now; None while its shots make none."""
+    """Return a floor's numbers at a rate from its take-off; None while its shots make none."""
     style = plan.style
-    if taken is None:
-        taken, _ = take_off(floor, plan.surfaces(floor.pk), own.found, style)
     if taken is None:
         return None
     price = price_of_extra(taken["extra"]["value"], rate.amount)
@@ -75,11 +73,12 @@ def notice_numbers(
         "thickest": taken["thickest"]["thickness"]["text"],
         "rate": f"{show_money(rate.amount, rate.currency)} a {volume_unit_text(style)}",
         "price": show_money(price, rate.currency),
-        "shots": [_shot(plan, floor, one) for one in own.found],
+        "shots": [shot_thickness(plan, floor, one) for one in own.found],
     }
 
 
-def _shot(plan: JobPlan, floor: Floor, found: FoundPoint) -> ShotThickness:
+def shot_thickness(plan: JobPlan, floor: Floor, found: FoundPoint) -> ShotThickness:
+    """Return the slab's thickness over a shot, in words."""
     thickness = plan.surfaces(floor.pk).over(found.point.place).thickness_over(found.elevation)
     return {"point": found.point.name, "thickness": show(thickness, plan.style)["text"]}
 

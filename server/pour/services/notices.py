@@ -21,7 +21,7 @@ from server.jobs.plan.job_plan import JobPlan
 from server.pour.models import Notice, NoticeAcknowledgment
 from server.pour.services.notice_numbers import NoticeNumbers, Rate, changed_since, notice_numbers
 from server.pour.services.prices import currency_of, prices_for
-from server.pour.services.take_off import TakeOff
+from server.pour.services.take_off import TakeOff, take_off
 from server.pour.services.thickness_map import ThicknessMap, map_of
 from server.refusals import Gone, Missing
 
@@ -114,7 +114,7 @@ def notice_by(token: str) -> Notice:
 
 def _notices() -> QuerySet[Notice]:
     return Notice.objects.select_related(
-        "floor__job__crew", "taken_by", "withdrawal", "acknowledgment"
+        "floor__job__crew", "taken_by", "withdrawal__taken_by", "acknowledgment"
     )
 
 
@@ -144,18 +144,20 @@ def standing_of(notice: Notice, now: NoticeNumbers | None) -> tuple[NoticeState,
 
 
 def numbers_now(
-    notice: Notice, plan: JobPlan, own: OwnPegs, taken: TakeOff | None = None
+    notice: Notice, plan: JobPlan, own: OwnPegs, taken: TakeOff | None
 ) -> NoticeNumbers | None:
     """Return what a notice's numbers would be if it were sent now."""
     rate = Rate(float(notice.rate), notice.currency)
     return notice_numbers(plan, plan.floors[notice.floor_id], own, rate, taken)
 
 
-def stone_under(job: Job, floor_id: UUID) -> tuple[JobPlan, OwnPegs]:
-    """Return a job's plan and the stone of one of its floors."""
+def stone_under(job: Job, floor_id: UUID) -> tuple[JobPlan, OwnPegs, TakeOff | None]:
+    """Return a job's plan, the stone of one of its floors, and its take-off where there is one."""
     plan = JobPlan(job)
     pegs, _ = pegs_of(stone_of([floor_id]), plan, JobStandings(job))
-    return plan, pegs.get(floor_id, OwnPegs())
+    own = pegs.get(floor_id, OwnPegs())
+    taken, _ = take_off(plan.floors[floor_id], plan.surfaces(floor_id), own.found, plan.style)
+    return plan, own, taken
 
 
 def _said(notice: Notice) -> NoticeAcknowledgment | None:
@@ -165,12 +167,14 @@ def _said(notice: Notice) -> NoticeAcknowledgment | None:
 def notices_sheet(user: User, floor_id: UUID) -> NoticesSheet:
     """Return a floor's notices for its crew."""
     floor, _ = floor_for(user, floor_id, Ability.READ)
-    plan, own = stone_under(floor.job, floor_id)
+    plan, own, taken = stone_under(floor.job, floor_id)
     prices = prices_for(floor.job)
     rate = "" if prices is None or prices.concrete is None else str(prices.concrete)
-    numbers = notice_numbers(plan, floor, own, Rate(float(rate or 0), currency_of(prices)))
+    numbers = notice_numbers(plan, floor, own, Rate(float(rate or 0), currency_of(prices)), taken)
     return {
-        "notices": [_sheet(one, numbers_now(one, plan, own)) for one in notices_of(floor_id)],
+        "notices": [
+            _sheet(one, numbers_now(one, plan, own, taken)) for one in notices_of(floor_id)
+        ],
         "rate": rate,
         "extra": numbers["extra"] if numbers else "",
         "why_none": "" if numbers else "The stone is not shot yet, so nobody knows the extra.",
@@ -203,8 +207,8 @@ def notice_page(token: str) -> NoticePage:
 def page_of(notice: Notice) -> NoticePage:
     """Return a notice's page."""
     floor: Floor = notice.floor
-    plan, own = stone_under(floor.job, floor.pk)
-    state, why = standing_of(notice, numbers_now(notice, plan, own))
+    plan, own, taken = stone_under(floor.job, floor.pk)
+    state, why = standing_of(notice, numbers_now(notice, plan, own, taken))
     said = _said(notice)
     corners = plan.outlines[floor.pk].corners
     thick = {shot["point"]: shot["thickness"] for shot in notice.numbers["shots"]}

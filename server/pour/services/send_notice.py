@@ -41,9 +41,9 @@ def send_notice(user: User, floor_id: UUID, form: NoticeForm) -> tuple[Notice, b
     if before is not None:
         return before, False
     rate = _rate(form, Entries({"rate": form.rate}, kind_of(floor.job)))
-    plan, own = stone_under(floor.job, floor_id)
+    plan, own, taken = stone_under(floor.job, floor_id)
     currency = currency_of(prices_for(floor.job))
-    numbers = notice_numbers(plan, floor, own, Rate(float(rate), currency))
+    numbers = notice_numbers(plan, floor, own, Rate(float(rate), currency), taken)
     if numbers is None:
         why = "The stone is not shot yet, so nobody knows the extra."
         raise Conflict(floor.name, why, "Shoot the stone first.")
