@@ -7,6 +7,9 @@ from typing import ClassVar
 
 QUOTED_AT_MOST = 40
 
+#: What a person adds to say that something unusual is meant.
+SURELY = "for sure"
+
 
 def quoted(text: str) -> str:
     """Return what was typed, short enough to stand in a sentence."""

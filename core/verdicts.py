@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from core.errors import OutOfRange
-from core.lengths import Elevation, Length, Style, format_length
+from core.lengths import Elevation, Length, Style, format_amount
 
 ANY_DEPTH = Length.from_metres(10_000)
 
@@ -62,9 +62,12 @@ class Judgement:
     deviation: Length
     verdict: Verdict
 
-    def action(self, style: Style, verbs: Verbs) -> str:
-        """Say the verb and the amount, such as take off 3/8 in, or leave it."""
-        amount = format_length(abs(self.deviation), style)
+    def action(self, style: Style, verbs: Verbs, step: Length | None = None) -> str:
+        """Say the verb and the amount, such as take off 3/8 in, or leave it.
+
+        The amount is written to the finer of the style's step and the rod's, and never as 0.
+        """
+        amount = format_amount(self.deviation, style, step)
         match self.verdict:
             case Verdict.HIGH:
                 return f"{verbs.high} {amount}"

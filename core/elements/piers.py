@@ -9,7 +9,7 @@ from core.design.fall import Fall
 from core.design.stack import AdjustableHead, StackUp
 from core.design.surface import Surface
 from core.elements.planned import Drawn, PlannedPoint, above_zero
-from core.errors import Offer, OutOfRange, Unusual
+from core.errors import SURELY, Offer, OutOfRange, Unusual
 from core.floors import PlanPoint
 from core.floors.marks import rounded_up_distance
 from core.lengths import Elevation, Length
@@ -18,7 +18,6 @@ from core.tasks import Task
 
 MOST_PIERS = 10_000
 UNUSUAL_PIERS = 200
-SURELY = "for sure"
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,7 +2,14 @@
 
 from core.lengths.parse import parse_length
 from core.lengths.quantity import Elevation, Length, Reading, metres_text
-from core.lengths.style import Style, StyleKind, format_deviation, format_fine, format_length
+from core.lengths.style import (
+    Style,
+    StyleKind,
+    format_amount,
+    format_deviation,
+    format_fine,
+    format_length,
+)
 
 __all__ = [
     "Elevation",
@@ -10,6 +17,7 @@ __all__ = [
     "Reading",
     "Style",
     "StyleKind",
+    "format_amount",
     "format_deviation",
     "format_fine",
     "format_length",

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from decimal import Decimal
 from enum import StrEnum
 from fractions import Fraction
-from functools import lru_cache
+from functools import lru_cache, partial
 from math import ceil
 
 from core.errors import OutOfRange
@@ -17,6 +19,7 @@ from core.lengths.quantity import (
 )
 
 FRACTION_STEPS = (8, 16, 32)
+UNDER = "under"
 NANOMETRES_PER_MILLIMETRE = 1_000_000
 
 
@@ -144,15 +147,68 @@ def _inches(steps: int, fraction: int, *, always_whole: bool = False) -> str:
     return f"{whole} {part}" if whole or always_whole else str(part)
 
 
-def format_deviation(deviation: Length, style: Style) -> str:
+def format_amount(amount: Length, style: Style, step: Length | None = None) -> str:
+    """Write an unsigned amount to the finer of a style's step and another, such as a rod's.
+
+    What is not nothing is never written as 0: below the step it is written finer still, and
+    below the finest step as under that.
+
+    >>> format_amount(Length.from_inches("0.0625"), Style(StyleKind.INCHES, 8))
+    '1/16"'
+    """
+    length = abs(amount)
+    finest = ""
+    for unit, write in _ever_finer(style):
+        steps = round_half_away(Fraction(length.nanometres) / unit)
+        finest = write(1)
+        if (steps or not length.nanometres) and (step is None or unit <= step.nanometres):
+            return write(steps)
+    steps = round_half_away(Fraction(length.nanometres) / unit)
+    return write(steps) if steps else f"{UNDER} {finest}"
+
+
+Writer = Callable[[int], str]
+
+
+def _ever_finer(style: Style) -> Iterator[tuple[Fraction, Writer]]:
+    """Yield a style's steps from its own to the finest, each with how its number is written."""
+    kind = style.kind
+    if kind.has_fractions:
+        for parts in (8, 16, 32, 64):
+            if parts >= (style.fraction or 1):
+                yield Fraction(NANOMETRES_PER_INCH, parts), partial(_in_fractions, kind, parts)
+        return
+    unit, decimals, mark = {
+        StyleKind.DECIMAL_FEET: (NANOMETRES_PER_FOOT, 2, "ft"),
+        StyleKind.METRES: (1000 * NANOMETRES_PER_MILLIMETRE, 3, "m"),
+        StyleKind.MILLIMETRES: (NANOMETRES_PER_MILLIMETRE, 0, "mm"),
+    }[kind]
+    for more in range(3 if kind is StyleKind.DECIMAL_FEET else 2):
+        places = decimals + more
+        yield Fraction(unit, 10**places), partial(_in_decimals, places, mark)
+
+
+def _in_fractions(kind: StyleKind, parts: int, steps: int) -> str:
+    if kind is StyleKind.FEET_INCHES:
+        return _feet_inches(steps, parts)
+    return f'{_inches(steps, parts)}"'
+
+
+def _in_decimals(places: int, mark: str, steps: int) -> str:
+    return f"{Decimal(steps).scaleb(-places):.{places}f} {mark}"
+
+
+def format_deviation(deviation: Length, style: Style, step: Length | None = None) -> str:
     """Write how far a surface is from its target, with the sign as a word (section 2).
+
+    To the finer of the style's step and the rod's; what is below the finest step is not off.
 
     >>> format_deviation(Length(-6_350_000), Style(StyleKind.INCHES, 8))
     '1/4" low'
     """
-    if steps_of(deviation, style) == 0:
+    amount = format_amount(deviation, style, step)
+    if deviation.nanometres == 0 or amount.startswith(UNDER):
         return f"{format_length(Length(0), style)} off"
-    amount = format_length(abs(deviation), style)
     return f"{amount} {'high' if deviation.nanometres > 0 else 'low'}"
 
 

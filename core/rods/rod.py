@@ -108,7 +108,9 @@ class Rod:
         On a centre-zero rule a value below the zero carries a minus sign. Raises what
         :func:`core.lengths.parse_length` raises, and :class:`OffTheRod` past its ends.
         """
-        reading = Reading(parse_length(text, self.graduation.style.kind).nanometres)
+        kind = self.graduation.style.kind
+        length = parse_length(text, kind, lambda one: self.has(Reading(one.nanometres)))
+        reading = Reading(length.nanometres)
         if not self.has(reading):
             raise OffTheRod(text, "The rod has no such value.", f"It reads {self.span_in_words}.")
         return reading

@@ -110,15 +110,15 @@ def said(reading: Reading, sighting: Sighting, place: PlanPoint, judged: Judged)
     }
     if judged.target is None:
         return says
-    judgement = judge(elevation, judged.target, judged.tolerance)
+    judgement, step = judge(elevation, judged.target, judged.tolerance), sighting.step
     verdict = sure_verdict(judgement.deviation, judged.tolerance, sure.half_width)
     says |= {
         "target": show(judged.target, style),
-        "deviation": format_deviation(judgement.deviation, style),
+        "deviation": format_deviation(judgement.deviation, style, step),
         "verdict": verdict.lean,
         "is_close": verdict.is_close,
         "verdict_text": verdict.in_words,
-        "action": judgement.action(style, VERBS[judged.task]),
+        "action": judgement.action(style, VERBS[judged.task], step),
     }
     if judged.slab is not None:
         thickness = judged.slab.thickness_over(elevation)

@@ -84,6 +84,11 @@ class Sighting:
     carried: float
     disagreement: Length
 
+    @property
+    def step(self) -> Length:
+        """The step its rod is read to, to which deviations are written."""
+        return Length.from_float(self.fine.least_count)
+
     def kit(self, setting: str) -> Kit:
         """What the readings of a setting are taken with."""
         return self.coarse if setting == Setting.COARSE else self.fine
