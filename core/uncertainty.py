@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from math import cos, hypot, radians, sqrt
+from statistics import fmean
 
 from core.errors import OutOfRange
 from core.lengths import Length
@@ -30,9 +32,21 @@ MENDS = {
     Source.ROD_LEAN: "use the bubble",
     Source.RECEIVER: "use the fine setting, or a finer receiver",
     Source.READING: "read the rod to a finer step",
-    Source.SLOPE: "shoot from nearer, or make the sights equally long",
     Source.CURVATURE: "make the sights equally long",
     Source.BENCHMARK: "carry it in a run that closes better",
+}
+
+
+class Beam(StrEnum):
+    """What an instrument's line of sight makes as it turns: a laser's plane, a level's cone."""
+
+    PLANE = "plane"
+    CONE = "cone"
+
+
+SLOPE_MENDS = {
+    Beam.PLANE: "stand so that the points lie nearer to the benchmark or beside it, or check it",
+    Beam.CONE: "make the sights equally long, or check it",
 }
 
 
@@ -49,22 +63,34 @@ class Kit:
     receiver_half_band: float
     least_count: float
     lean_degrees: float
+    beam: Beam = Beam.PLANE
 
     def __post_init__(self) -> None:
-        for name in self.__slots__:
+        for name in ("slope_error", "receiver_half_band", "least_count", "lean_degrees"):
             value = getattr(self, name)
             if not 0 <= value < 90:
                 raise OutOfRange(
                     f"{value:g}", f"The {name.replace('_', ' ')} can't be that.", "Give 0 or more."
                 )
 
+    @property
+    def without_slope(self) -> Kit:
+        """The same kit, its beam's slope left out."""
+        return replace(self, slope_error=0.0)
+
 
 @dataclass(frozen=True, slots=True)
 class Sight:
-    """A sight: the distance from the instrument and the beam's height on the rod, metres."""
+    """A sight: the distance from the instrument and the beam's height on the rod, metres.
+
+    ``at`` is the point's place in plan, None where nobody knows it; ``own`` the half-width of
+    a known point's elevation, where a run carried it there.
+    """
 
     distance: float
     height_on_rod: float
+    at: tuple[float, float] | None = None
+    own: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,34 +99,68 @@ class Uncertainty:
 
     half_width: float
     largest: Source
+    beam: Beam = Beam.PLANE
 
     @property
     def in_words(self) -> str:
         """Say what makes the largest part, and what would make it less."""
-        return f"mostly {self.largest}: {MENDS[self.largest]}"
+        mend = SLOPE_MENDS[self.beam] if self.largest is Source.SLOPE else MENDS[self.largest]
+        return f"mostly {self.largest}: {mend}"
 
 
-def uncertainty(kit: Kit, point: Sight, benchmark: Sight, carried: float = 0.0) -> Uncertainty:
-    """Return U for a point carried from a benchmark by one set-up.
+def arm_of(beam: Beam, point: Sight, backsights: Sequence[Sight]) -> float:
+    """Return what the slope error works over, metres (section 5).
 
-    U = 2·√(Σ parts²) + 0.0675·10⁻⁶·|d_p² - d_BM²|, each part a rectangular distribution.
-    ``carried`` is the benchmark's own half-width, metres, where a run carried it there.
+    A laser's plane is tilted as a whole: the distance between the point and the (mean of the)
+    benchmarks. A level's line makes a cone: the difference of the sights. Where a place is not
+    known, the worst that can be: the sum of the sights for a laser, the larger for a level.
     """
+    mean = fmean(sight.distance for sight in backsights)
+    places = [sight.at for sight in backsights if sight.at is not None]
+    if point.at is None or len(places) < len(backsights):
+        return point.distance + mean if beam is Beam.PLANE else max(point.distance, mean)
+    if beam is Beam.CONE:
+        return abs(point.distance - mean)
+    x, y = (fmean(place[axis] for place in places) for axis in (0, 1))
+    return hypot(point.at[0] - x, point.at[1] - y)
+
+
+def uncertainty(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> Uncertainty:
+    """Return U for a point carried from the mean of one or more backsights by one set-up.
+
+    U = 2·√(Σ parts²) + 0.0675·10⁻⁶·|d_p² - d_BM²|, each part a rectangular distribution; of
+    several backsights each one's own part is divided by their number (sections 4 and 5).
+    """
+    n = len(backsights)
     lean = 1 - cos(radians(kit.lean_degrees))
+    readings = 1 + 1 / n
+    heights = [point.height_on_rod, *(sight.height_on_rod / n for sight in backsights)]
     squares = {
-        Source.SLOPE: (kit.slope_error * hypot(point.distance, benchmark.distance)) ** 2 / 3,
-        Source.RECEIVER: 2 * kit.receiver_half_band**2 / 3,
-        Source.READING: 2 * (kit.least_count / 2) ** 2 / 3,
-        Source.ROD_LEAN: (lean * hypot(point.height_on_rod, benchmark.height_on_rod)) ** 2 / 3,
-        Source.BENCHMARK: (carried / 2) ** 2,
+        Source.SLOPE: (kit.slope_error * arm_of(kit.beam, point, backsights)) ** 2 / 3,
+        Source.RECEIVER: readings * kit.receiver_half_band**2 / 3,
+        Source.READING: readings * (kit.least_count / 2) ** 2 / 3,
+        Source.ROD_LEAN: (lean * hypot(*heights)) ** 2 / 3,
+        Source.BENCHMARK: sum((sight.own / n / 2) ** 2 for sight in backsights),
     }
-    curve = CURVATURE_AND_REFRACTION * abs(point.distance**2 - benchmark.distance**2)
+    squared = fmean(sight.distance**2 for sight in backsights)
+    curve = CURVATURE_AND_REFRACTION * abs(point.distance**2 - squared)
     widths = {source: 2 * sqrt(square) for source, square in squares.items()}
     widths[Source.CURVATURE] = curve
     return Uncertainty(
         half_width=2 * sqrt(sum(squares.values())) + curve,
         largest=max(widths, key=lambda source: widths[source]),
+        beam=kit.beam,
     )
+
+
+def least_told_apart(kit: Kit, one: Sight, other: Sight) -> float:
+    """Return the least difference two readings with a kit can tell apart, metres (section 4).
+
+    Their U with the beam's own slope left out, as it is the same both times; the known points'
+    own half-widths count where the readings are on two of them.
+    """
+    apart = uncertainty(kit.without_slope, one, [other]).half_width
+    return hypot(apart, one.own) if one.at != other.at else apart
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,24 +197,23 @@ def sure_verdict(deviation: Length, tolerance: Tolerance, half_width: float) -> 
 
 
 def proven_distance(
-    kit: Kit, benchmark: Sight, tolerance: Tolerance, height_on_rod: float, carried: float = 0.0
+    kit: Kit, backsights: Sequence[Sight], tolerance: Tolerance, height_on_rod: float
 ) -> float | None:
-    """Return how far away this kit can still call a point on, in metres.
+    """Return how far away this kit can still call any point on, whichever way it lies, metres.
 
-    ``carried`` is the benchmark's own half-width. None where it can't at any distance: U is
-    never below the narrower side of the tolerance. At most 1000 m.
+    None where it can't at any distance: U is never below the narrower side of the tolerance.
+    At most 1000 m.
     """
     narrow = min(float(tolerance.plus), float(tolerance.minus))
 
     def proves(distance: float) -> bool:
-        point = Sight(distance, height_on_rod)
-        return uncertainty(kit, point, benchmark, carried).half_width < narrow
+        return uncertainty(kit, Sight(distance, height_on_rod), backsights).half_width < narrow
 
     if proves(FARTHEST_PROVEN):
         return FARTHEST_PROVEN
-    if not proves(0.0) and not proves(benchmark.distance):
+    if not proves(0.0):
         return None
-    near, far = (benchmark.distance if proves(benchmark.distance) else 0.0), FARTHEST_PROVEN
+    near, far = 0.0, FARTHEST_PROVEN
     for _ in range(HALVINGS):
         middle = (near + far) / 2
         near, far = (middle, far) if proves(middle) else (near, middle)

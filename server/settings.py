@@ -205,7 +205,7 @@ SPECTACULAR_SETTINGS = {
         "ElementShapeEnum": ["line", "corners", "rectangle", "l-shape", "floor"],
         "TowardEnum": ["right", "left", "away", "near"],
         "CheckVerdictEnum": ["pass", "fail", "inconclusive"],
-        "TrustStateEnum": "server.gear.trust.TrustState",
+        "TrustStateEnum": "core.instruments.trust.TrustState",
         "PegStateEnum": ["not-shot", "on", "high", "low", "close", "in-doubt", "found"],
         "NoticeStateEnum": ["open", "acknowledged", "void", "expired", "withdrawn"],
         "WorkStateEnum": ["waiting", "running", "done", "failed"],

@@ -108,6 +108,10 @@ api = [
     path("set-ups/<uuid:set_up>/way-out", trust.WayOutView.as_view()),
     path("rereads/<uuid:reread>/strikes", trust.RereadStrikesView.as_view()),
     path("rereads/<uuid:reread>/acceptance", trust.AcceptanceView.as_view()),
+    path(
+        "set-ups/<uuid:set_up>/backsights/<uuid:point>/strikes",
+        trust.BacksightStrikesView.as_view(),
+    ),
     path("turning-points/<uuid:turning_point>/strikes", trust.TurningPointStrikesView.as_view()),
     path("shots", fieldbook.ShotsView.as_view()),
     path("shots/<uuid:shot>/strikes", fieldbook.StrikesView.as_view()),

@@ -11,18 +11,38 @@ from core.instruments.checks import (
 from core.instruments.receiver import FastBeep, Receiver, Setting
 from core.instruments.slope import Slope, parse_slope, slope_in_words
 from core.instruments.tilt import Tilt
+from core.instruments.trust import (
+    BOTH_AXES,
+    Axis,
+    InstrumentKind,
+    InstrumentRecord,
+    MadeCheck,
+    Trust,
+    TrustState,
+    slope_error,
+    trust_of,
+)
 
 __all__ = [
+    "BOTH_AXES",
+    "Axis",
     "CheckVerdict",
     "FastBeep",
+    "InstrumentKind",
+    "InstrumentRecord",
+    "MadeCheck",
     "Receiver",
     "Setting",
     "Slope",
     "SlopeCheck",
     "Tilt",
+    "Trust",
+    "TrustState",
     "face_about",
     "parse_slope",
+    "slope_error",
     "slope_in_words",
+    "trust_of",
     "two_peg",
     "two_position",
     "water_level",

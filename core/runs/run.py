@@ -151,14 +151,24 @@ def _spread(raw: tuple[Elevation, ...], misclosure: Length) -> tuple[Elevation, 
     )
 
 
-def carried_half_widths(legs: Sequence[float], *, is_closed: bool) -> tuple[float, ...]:
+def carried_half_widths(
+    legs: Sequence[float], *, is_closed: bool, ends: tuple[float, float] = (0.0, 0.0)
+) -> tuple[float, ...]:
     """Return U of each point of a run from U of each of its set-ups, metres at 95 %.
 
-    It grows as the root of the sum of squares; closing the run on a known end and spreading
-    makes it smaller towards that end: √(v_i·(v_n - v_i)/v_n), with v_i the sum up to point i.
+    ``ends`` are the half-widths of the known points it starts and closes on, which are taken as
+    off alike. An open run grows as the root of the sum of squares; where w·i/n was spread the
+    variance at point i is v_i - 2(i/n)·v_i + (i/n)²·v_n plus that of the ends, v_i being the
+    running sum of the set-ups' own (section 4).
     """
-    sums = list(accumulate(width**2 for width in legs))
+    n, (start, end) = len(legs), ends
+    sums = list(accumulate((width / 2) ** 2 for width in legs))
     if not is_closed:
-        return tuple(sqrt(v) for v in sums)
-    whole = sums[-1] if sums else 0.0
-    return tuple(sqrt(max(v * (whole - v) / whole, 0.0)) if whole else 0.0 for v in sums)
+        return tuple(2 * sqrt(v + (start / 2) ** 2) for v in sums)
+    found = []
+    for i, v in enumerate(sums, start=1):
+        share = i / n
+        spread = v - 2 * share * v + share**2 * sums[-1]
+        known = ((1 - share) * start + share * end) / 2
+        found.append(2 * sqrt(max(spread, 0.0) + known**2))
+    return tuple(found)

@@ -1,12 +1,21 @@
-"""Set-ups that can be trusted: backsights, and what a failed re-read puts in doubt (section 4)."""
+"""Set-ups that can be trusted: backsights, and what puts their readings in doubt (section 4)."""
 
-from core.setups.backsights import Backsight, Backsights, take_backsights
+from core.setups.backsights import (
+    Backsight,
+    Backsights,
+    allowed_again,
+    allowed_between,
+    take_backsights,
+)
 from core.setups.doubt import (
     Agreement,
     BenchmarkRead,
+    Disagreeing,
+    Doubt,
     DoubtfulSpan,
+    SetUpRecord,
+    doubt_of,
     doubtful_spans,
-    is_standing,
     last_good,
     off_from_known,
     off_since_first,
@@ -17,9 +26,14 @@ __all__ = [
     "Backsight",
     "Backsights",
     "BenchmarkRead",
+    "Disagreeing",
+    "Doubt",
     "DoubtfulSpan",
+    "SetUpRecord",
+    "allowed_again",
+    "allowed_between",
+    "doubt_of",
     "doubtful_spans",
-    "is_standing",
     "last_good",
     "off_from_known",
     "off_since_first",

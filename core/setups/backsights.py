@@ -5,11 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
+from itertools import combinations
 
 from core.errors import NoBacksight
 from core.lengths import Elevation, Length, Reading
 from core.lengths.quantity import round_half_away
 from core.rods import Numbering, SightLine
+from core.uncertainty import Kit, Sight, least_told_apart
 
 TOLERANCE_OF_A_RE_READ = Length.from_metres("0.003")
 
@@ -65,3 +67,17 @@ def take_backsights(
     constant = Elevation(round_half_away(mean))
     beam = constant if numbering is Numbering.UP else lines[0].beam
     return Backsights(SightLine(constant, numbering, beam), constants)
+
+
+def allowed_again(entered: Length, kit: Kit, one: Sight, other: Sight) -> Length:
+    """Return how far apart two readings may be: never finer than the kit can tell (section 4).
+
+    ``entered`` is the job's own tolerance.
+    """
+    return max(entered, Length.from_float(least_told_apart(kit, one, other)))
+
+
+def allowed_between(entered: Length, kit: Kit, sights: Sequence[Sight]) -> Length:
+    """Return how far the backsights of one set-up may disagree."""
+    pairs = (allowed_again(entered, kit, *pair) for pair in combinations(sights, 2))
+    return max(pairs, default=entered)

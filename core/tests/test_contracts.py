@@ -124,9 +124,13 @@ def samples() -> Iterator[Any]:
     )
     sight = Sight(10.0, 1.0)
     yield from (Offer("5.2 ft", "5.2 ft"), face_about(10.0, 0.001, 0.001), KIT, sight)
-    yield from (uncertainty(KIT, sight, sight), sure_verdict(Length(1), tolerance, 0.001))
+    yield from (uncertainty(KIT, sight, [sight]), sure_verdict(Length(1), tolerance, 0.001))
     backsight = Backsight(Elevation(5), Reading(7))
-    yield from (Agreement(1.0, Length(1)), BenchmarkRead(1.0, Length(1)), DoubtfulSpan(1.0, 2.0))
+    yield from (
+        Agreement(1.0, Length(1), Length(1)),
+        BenchmarkRead(1.0, Length(1), Length(1)),
+        DoubtfulSpan(1.0, 2.0),
+    )
     yield from (backsight, take_backsights([backsight], Numbering.UP))
     check = face_about(10.0, 0.001, 0.001)
     yield from (Tilt(check, check), Slope(metres("0.001"), metres(10)))

@@ -8,14 +8,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import NoBacksight
-from core.lengths import Elevation, Length, Reading
+from core.lengths import Elevation, Length, Reading, Style
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine
 from core.setups import (
     Agreement,
     Backsight,
     BenchmarkRead,
+    Disagreeing,
+    SetUpRecord,
+    allowed_again,
+    allowed_between,
+    doubt_of,
     doubtful_spans,
-    is_standing,
     last_good,
     off_from_known,
     off_since_first,
@@ -23,8 +27,10 @@ from core.setups import (
 )
 from core.slips import Near, Slip, expected_at, is_likely, near_points, suggest
 from core.tests.worked import elevations, metres, place, readings
+from core.uncertainty import Kit, Sight, uncertainty
 
 TOLERANCE = metres("0.003")
+EIGHTHS = Style.from_code("ft-in/8")
 GOOD, BAD = metres("0.001"), metres("-0.010")
 moments = st.integers(1, 1000).map(float)
 
@@ -71,8 +77,8 @@ class Doubt(TestCase):
         knocks: tuple[float, ...] = (),
         agreements: tuple[Agreement, ...] = (),
     ) -> set[int]:
-        checks = [BenchmarkRead(*read) for read in reads]
-        spans = doubtful_spans(checks, knocks, agreements, TOLERANCE)
+        checks = [BenchmarkRead(*read, TOLERANCE) for read in reads]
+        spans = doubtful_spans(checks, knocks, agreements)
         return {shot for shot in self.SHOTS if any(span.holds(shot) for span in spans)}
 
     def test_a_failed_re_read_doubts_all_since_the_last_good_one_and_all_after(self) -> None:
@@ -90,8 +96,12 @@ class Doubt(TestCase):
 
     def test_a_point_shot_again_that_agrees_clears_up_to_it(self) -> None:
         failed = ((10, GOOD), (40, BAD))
-        self.assertEqual(self.doubted(*failed, agreements=(Agreement(25, GOOD),)), {35, 45})
-        self.assertEqual(self.doubted(*failed, agreements=(Agreement(25, BAD),)), {15, 25, 35, 45})
+        self.assertEqual(
+            self.doubted(*failed, agreements=(Agreement(25, GOOD, TOLERANCE),)), {35, 45}
+        )
+        self.assertEqual(
+            self.doubted(*failed, agreements=(Agreement(25, BAD, TOLERANCE),)), {15, 25, 35, 45}
+        )
 
     @given(
         st.lists(moments, unique=True, max_size=20),
@@ -103,18 +113,18 @@ class Doubt(TestCase):
     def test_no_more_is_doubted_than_without_clearing_and_the_rest_stands(
         self, shots: list[float], found: list[tuple[float, Length]], again: float
     ) -> None:
-        reads = [BenchmarkRead(*read) for read in found]
+        reads = [BenchmarkRead(*read, TOLERANCE) for read in found]
 
         def doubted(*agreements: Agreement) -> set[float]:
-            spans = doubtful_spans(reads, (), agreements, TOLERANCE)
+            spans = doubtful_spans(reads, (), agreements)
             return {shot for shot in shots if any(span.holds(shot) for span in spans)}
 
         plain = doubted()
-        self.assertLessEqual(doubted(Agreement(again, GOOD)), plain)
+        self.assertLessEqual(doubted(Agreement(again, GOOD, TOLERANCE)), plain)
         if all(difference == GOOD for _, difference in found):
             self.assertEqual(plain, set())
-        good = last_good(reads, 0.0, TOLERANCE)
-        if is_standing(doubtful_spans(reads, (), (), TOLERANCE)):
+        good = last_good(reads, 0.0)
+        if doubt_of(SetUpRecord(tuple(reads)), EIGHTHS).stands:
             self.assertFalse({shot for shot in shots if shot > good} & plain)
         else:
             after = {shot for shot in shots if shot > max(read.moment for read in reads)}
@@ -132,13 +142,63 @@ class Doubt(TestCase):
         table = [
             ([], (), True),
             ([], (5.0,), False),
-            ([BenchmarkRead(5, GOOD)], (4.0,), True),
-            ([BenchmarkRead(5, GOOD)], (6.0,), False),
-            ([BenchmarkRead(5, GOOD), BenchmarkRead(6, BAD)], (), False),
+            ([BenchmarkRead(5, GOOD, TOLERANCE)], (4.0,), True),
+            ([BenchmarkRead(5, GOOD, TOLERANCE)], (6.0,), False),
+            ([BenchmarkRead(5, GOOD, TOLERANCE), BenchmarkRead(6, BAD, TOLERANCE)], (), False),
         ]
         for reads, knocks, stands in table:
-            spans = doubtful_spans(reads, knocks, (), TOLERANCE)
-            self.assertIs(is_standing(spans), stands)
+            self.assertIs(doubt_of(SetUpRecord(tuple(reads), knocks), EIGHTHS).stands, stands)
+
+
+class BacksightsThatDisagree(TestCase):
+    """They put a set-up in doubt from its first reading, until one of them is struck."""
+
+    KIT = Kit(0.001, 0.0015, 0.003175, 0.5)
+
+    def test_two_inches_apart_doubt_every_reading_and_no_re_read_clears_them(self) -> None:
+        apart = Disagreeing(Length.from_inches(2), Length.from_inches("0.125"))
+        good = BenchmarkRead(9.0, GOOD, TOLERANCE)
+        again = Agreement(5.0, GOOD, TOLERANCE)
+        doubt = doubt_of(SetUpRecord((good,), (), (again,), apart), EIGHTHS)
+        self.assertFalse(doubt.stands)
+        self.assertTrue(all(doubt.holds(moment) for moment in (-5.0, 0.0, 5.0, 9.0, 99.0)))
+        self.assertIn('disagree by 2"; 1/8" is allowed. Strike', doubt.why)
+
+    def test_exactly_at_the_tolerance_they_agree(self) -> None:
+        allowed = Length.from_inches("0.125")
+        for apart, stands in ((allowed, True), (allowed + Length(1), False)):
+            record = SetUpRecord(backsights=Disagreeing(apart, allowed))
+            self.assertIs(doubt_of(record, EIGHTHS).stands, stands)
+        self.assertIn('1/8" is allowed', doubt_of(record, EIGHTHS).why)
+
+    def test_what_stands_on_a_point_in_doubt_is_in_doubt(self) -> None:
+        doubt = doubt_of(SetUpRecord(carried_from=("TP1", 3)), EIGHTHS)
+        self.assertEqual(doubt.why, "It stands on TP1, shot from set-up 3 in doubt.")
+        self.assertTrue(doubt.holds(0.0))
+
+    def test_the_reason_names_the_point_what_it_read_and_what_is_allowed(self) -> None:
+        failed = BenchmarkRead(5.0, metres("-0.01"), TOLERANCE, "BM2")
+        why = doubt_of(SetUpRecord((failed,)), Style.from_code("mm")).why
+        self.assertEqual(why, "BM2 read 10 mm low when it was read again; 3 mm is allowed.")
+        close = BenchmarkRead(5.0, metres("0.0033"), TOLERANCE, "BM2")
+        why = doubt_of(SetUpRecord((close,)), Style.from_code("mm")).why
+        self.assertEqual(why, "BM2 read 3.3 mm high when it was read again; 3.0 mm is allowed.")
+        knocked = doubt_of(SetUpRecord(knocks=(4.0,)), EIGHTHS)
+        self.assertIn("It was knocked", knocked.why)
+        self.assertEqual(doubt_of(SetUpRecord(), EIGHTHS).why, "")
+
+    def test_a_tolerance_is_never_finer_than_the_kit_can_tell(self) -> None:
+        sight = Sight(20.0, 1.5, (20.0, 0.0))
+        finest = Length.from_metres("0.0001")
+        told = uncertainty(self.KIT.without_slope, sight, [sight]).half_width
+        self.assertAlmostEqual(float(allowed_again(finest, self.KIT, sight, sight)), told, places=8)
+        wide = metres("0.02")
+        self.assertEqual(allowed_again(wide, self.KIT, sight, sight), wide)
+        carried = Sight(25.0, 1.5, (0.0, 25.0), own=0.01)
+        between = float(allowed_between(finest, self.KIT, [sight, carried]))
+        self.assertAlmostEqual(between, (told**2 + 0.01**2) ** 0.5, delta=2e-5)
+        self.assertGreater(between, 0.01)
+        self.assertEqual(allowed_between(finest, self.KIT, [sight]), finest)
 
 
 class Slips(TestCase):

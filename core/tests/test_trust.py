@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
-from math import cos, radians, sin, sqrt
+from math import cos, hypot, radians, sin, sqrt
+from typing import Any
 from unittest import TestCase
 
 from hypothesis import given
@@ -12,15 +13,24 @@ from hypothesis import strategies as st
 
 from core.errors import IncompleteRun, OutOfRange, ProvesNothing, UnreadableSlope
 from core.instruments import (
+    BOTH_AXES,
+    Axis,
     CheckVerdict,
     FastBeep,
+    InstrumentKind,
+    InstrumentRecord,
+    MadeCheck,
     Receiver,
     Setting,
     SlopeCheck,
     Tilt,
+    Trust,
+    TrustState,
     face_about,
     parse_slope,
+    slope_error,
     slope_in_words,
+    trust_of,
     two_peg,
     two_position,
     water_level,
@@ -29,7 +39,16 @@ from core.lengths import Elevation, Length, Reading, Style
 from core.rods import Numbering
 from core.runs import Leg, carried_half_widths, close_run
 from core.tests.worked import cases, elevations, metres, readings
-from core.uncertainty import Kit, Sight, Source, proven_distance, sure_verdict, uncertainty
+from core.uncertainty import (
+    Beam,
+    Kit,
+    Sight,
+    Source,
+    arm_of,
+    proven_distance,
+    sure_verdict,
+    uncertainty,
+)
 from core.verdicts import Tolerance
 
 KIT = Kit(slope_error=0.0001, receiver_half_band=0.001, least_count=0.001, lean_degrees=0.5)
@@ -43,9 +62,13 @@ class HowSure(TestCase):
     def test_worked_cases(self) -> None:
         for number, case in enumerate(cases("verdicts")):
             g, expected = case["given"], case["expect"]
-            kit = Kit(g["slope"], g["receiver_half_band"], g["least_count"], g["lean_degrees"])
-            point = Sight(g["d_point"], g["h_point"])
-            width = uncertainty(kit, point, Sight(g["d_benchmark"], g["h_benchmark"])).half_width
+            beam = Beam.CONE if g["instrument"] == "optical" else Beam.PLANE
+            halves = g["receiver_half_band"], g["least_count"], g["lean_degrees"]
+            kit, turned = Kit(g["slope"], *halves, beam), radians(g["degrees_between_sights"])
+            there = g["d_benchmark"] * cos(turned), g["d_benchmark"] * sin(turned)
+            point = Sight(g["d_point"], g["h_point"], (g["d_point"], 0.0))
+            known = Sight(g["d_benchmark"], g["h_benchmark"], there)
+            width = uncertainty(kit, point, [known]).half_width
             tolerance = Tolerance(metres(g["plus"]), metres(g["minus"]))
             verdict = sure_verdict(metres(g["deviation"]), tolerance, width)
             with self.subTest(number):
@@ -62,11 +85,55 @@ class HowSure(TestCase):
             Source.SLOPE: replace(KIT, slope_error=0.002),
         }
         for source, kit in spoiled.items():
-            self.assertIs(uncertainty(kit, point, BENCHMARK).largest, source)
-        far = uncertainty(Kit(0, 0, 0, 0), Sight(300.0, 1.0), BENCHMARK)
+            self.assertIs(uncertainty(kit, point, [BENCHMARK]).largest, source)
+        far = uncertainty(Kit(0, 0, 0, 0), Sight(300.0, 1.0), [BENCHMARK])
         self.assertIs(far.largest, Source.CURVATURE)
-        leaning = uncertainty(spoiled[Source.ROD_LEAN], point, BENCHMARK)
+        leaning = uncertainty(spoiled[Source.ROD_LEAN], point, [BENCHMARK])
         self.assertEqual(leaning.in_words, "mostly the rod's lean: use the bubble")
+
+    def test_the_arm_is_what_the_slope_error_works_over(self) -> None:
+        point = Sight(10.0, 1.0, (10.0, 0.0))
+        table = [
+            (Beam.PLANE, [(-5.0, 0.0)], 15.0),
+            (Beam.PLANE, [(10.0, 3.0)], 3.0),
+            (Beam.PLANE, [(10.0, 3.0), (10.0, -3.0)], 0.0),
+            (Beam.CONE, [(-5.0, 0.0)], 5.0),
+            (Beam.CONE, [(0.0, -10.0)], 0.0),
+        ]
+        for beam, places, arm in table:
+            known = [Sight(float(hypot(*at)), 1.0, at) for at in places]
+            with self.subTest(beam=beam, places=places):
+                self.assertAlmostEqual(arm_of(beam, point, known), arm)
+        unknown = [Sight(14.0, 1.0)]
+        self.assertEqual(arm_of(Beam.PLANE, point, unknown), 24.0)
+        self.assertEqual(arm_of(Beam.CONE, point, unknown), 14.0)
+        self.assertEqual(arm_of(Beam.PLANE, Sight(10.0, 1.0), [point]), 20.0)
+
+    @given(st.floats(5, 60), st.floats(0, 180), st.floats(5, 60))
+    def test_a_laser_is_surest_beside_its_benchmark_and_least_sure_with_it_behind(
+        self, far: float, degrees: float, away: float
+    ) -> None:
+        turned = radians(degrees)
+        known = [Sight(away, 1.2, (away, 0.0))]
+        there = Sight(far, 1.2, (far * cos(turned), far * sin(turned)))
+        beside, behind = Sight(far, 1.2, (far, 0.0)), Sight(far, 1.2, (-far, 0.0))
+        widths = [uncertainty(KIT, one, known).half_width for one in (beside, there, behind)]
+        self.assertLessEqual(widths[0], widths[1] + 1e-12)
+        self.assertLessEqual(widths[1], widths[2] + 1e-12)
+
+    def test_several_backsights_are_surer_than_one_each_part_divided_by_their_number(self) -> None:
+        kit = Kit(0.0, 0.001, 0.001, 0.5)
+        one, sight = Sight(10.0, 1.0, (10.0, 0.0)), Sight(10.0, 0.0, (10.0, 0.0))
+        for n in (1, 2, 4):
+            squares = (1 + 1 / n) * (0.001**2 + 0.0005**2) / 3
+            lean = (1 - cos(radians(0.5))) ** 2 / 3
+            expected = 2 * sqrt(squares + lean)
+            self.assertAlmostEqual(
+                uncertainty(kit, one, [sight] * n).half_width, expected, places=9
+            )
+        carried = [replace(sight, own=0.01), sight]
+        wide, narrow = (uncertainty(kit, one, two).half_width for two in (carried, [sight] * 2))
+        self.assertAlmostEqual(wide**2 - narrow**2, 0.005**2)
 
     @given(st.floats(-0.03, 0.03), st.floats(0, 0.02), st.floats(0, 0.02), st.floats(0, 0.02))
     def test_a_sure_verdict_never_contradicts_plain_comparison(
@@ -91,16 +158,16 @@ class HowSure(TestCase):
 
     def test_how_far_a_kit_proves_a_tolerance(self) -> None:
         tolerance = Tolerance.either_way(metres("0.006"))
-        far = proven_distance(KIT, BENCHMARK, tolerance, 1.5)
+        far = proven_distance(KIT, [BENCHMARK], tolerance, 1.5)
         assert far is not None
         for distance, proves in ((far - 0.01, True), (far + 0.01, False)):
-            width = uncertainty(KIT, Sight(distance, 1.5), BENCHMARK).half_width
+            width = uncertainty(KIT, Sight(distance, 1.5), [BENCHMARK]).half_width
             self.assertEqual(width < 0.006, proves)
         self.assertIsNone(
-            proven_distance(KIT, BENCHMARK, Tolerance.either_way(metres("0.0001")), 1.5)
+            proven_distance(KIT, [BENCHMARK], Tolerance.either_way(metres("0.0001")), 1.5)
         )
         self.assertEqual(
-            proven_distance(KIT, BENCHMARK, Tolerance.either_way(metres(9)), 1.5), 1000.0
+            proven_distance(KIT, [BENCHMARK], Tolerance.either_way(metres(9)), 1.5), 1000.0
         )
 
     def test_a_kit_that_can_not_be(self) -> None:
@@ -281,6 +348,103 @@ class SlopesReceiversAndTilts(TestCase):
         self.assertTrue(0 <= tilt.direction < 360)
 
 
+class InstrumentTrust(TestCase):
+    """A check dates what it proves, and nothing else."""
+
+    DAY = 86_400.0
+    ONE = frozenset([Axis.FIRST])
+    OTHER = frozenset([Axis.SECOND])
+
+    def state(self, *checks: MadeCheck, now: float = 2 * DAY, **more: Any) -> TrustState:
+        kind = more.pop("kind", InstrumentKind.ROTARY_LASER)
+        record = InstrumentRecord(kind, 0.0001, checks, **more)
+        return trust_of(record, now).state
+
+    def made(self, at: float, gap: float, axes: frozenset[Axis] = BOTH_AXES) -> MadeCheck:
+        """A face-about over 20 m: 0.2 mm passes, 4 mm is as large as the specification."""
+        return MadeCheck(at * self.DAY, face_about(20.0, gap, 0.0005), axes)
+
+    def test_where_it_stands(self) -> None:
+        good, bad, unsure = 0.0002, 0.012, 0.004
+        table: list[tuple[str, TrustState, list[MadeCheck], dict[str, Any]]] = [
+            ("never", TrustState.NEVER, [], {}),
+            ("good", TrustState.IN_DATE, [self.made(1, good)], {}),
+            ("out of true", TrustState.OUT_OF_TRUE, [self.made(1, bad)], {}),
+            ("inconclusive dates nothing", TrustState.UNPROVEN, [self.made(1, unsure)], {}),
+            (
+                "inconclusive clears no failure",
+                TrustState.OUT_OF_TRUE,
+                [self.made(0, bad), self.made(1, unsure)],
+                {},
+            ),
+            (
+                "inconclusive clears no knock",
+                TrustState.KNOCKED,
+                [self.made(0, good), self.made(1.5, unsure)],
+                {"knocks": (1.2 * self.DAY,)},
+            ),
+            (
+                "a good check clears a knock",
+                TrustState.IN_DATE,
+                [self.made(0, good), self.made(1.5, good)],
+                {"knocks": (1.2 * self.DAY,)},
+            ),
+            ("one axis", TrustState.ONE_AXIS, [self.made(1, good, self.ONE)], {}),
+            (
+                "each axis on its own day",
+                TrustState.IN_DATE,
+                [self.made(0, good, self.ONE), self.made(1, good, self.OTHER)],
+                {},
+            ),
+            (
+                "the older axis is due",
+                TrustState.DUE,
+                [self.made(-6, good, self.ONE), self.made(1, good, self.OTHER)],
+                {},
+            ),
+            (
+                "a knock after the older axis",
+                TrustState.KNOCKED,
+                [self.made(0, good, self.ONE), self.made(1.5, good, self.OTHER)],
+                {"knocks": (1.0 * self.DAY,)},
+            ),
+            (
+                "one axis out of true",
+                TrustState.OUT_OF_TRUE,
+                [self.made(0, bad, self.ONE), self.made(1, good, self.OTHER)],
+                {},
+            ),
+            ("due", TrustState.DUE, [self.made(-6, good)], {}),
+            ("on its last moment", TrustState.IN_DATE, [self.made(-5, good)], {}),
+            ("from the future", TrustState.NEVER, [self.made(99, good)], {}),
+            (
+                "an optical level has one axis",
+                TrustState.IN_DATE,
+                [self.made(1, good, self.ONE)],
+                {"kind": InstrumentKind.OPTICAL_LEVEL},
+            ),
+            ("a hose", TrustState.NEEDS_NONE, [], {"kind": InstrumentKind.WATER_LEVEL}),
+        ]
+        for name, state, checks, more in table:
+            with self.subTest(name):
+                self.assertIs(self.state(*checks, **more), state)
+
+    def test_which_states_readings_may_rest_on(self) -> None:
+        trusted = {state for state in TrustState if state.is_trusted}
+        self.assertEqual(trusted, {TrustState.IN_DATE, TrustState.NEEDS_NONE})
+        self.assertTrue(all(Trust(state).in_words for state in TrustState))
+
+    def test_an_unchecked_axis_keeps_its_specification(self) -> None:
+        straight = self.made(1, 0.0, self.ONE)
+        record = InstrumentRecord(InstrumentKind.ROTARY_LASER, 0.0001, (straight,))
+        self.assertEqual(slope_error(record, 2 * self.DAY), 0.0001)
+        steep = self.made(3, 0.012, self.OTHER)
+        record = replace(record, checks=(straight, steep))
+        self.assertAlmostEqual(slope_error(record, 2 * self.DAY), 0.0003)
+        later = replace(record, checks=(straight, steep, self.made(4, 0.0), self.made(5, 0.0)))
+        self.assertAlmostEqual(slope_error(later, 4.5 * self.DAY), 0.0001)
+
+
 class RunsOnAnyRod(TestCase):
     """Sums prove whichever way the rod's numbers run, and U shrinks when a run closes."""
 
@@ -306,10 +470,23 @@ class RunsOnAnyRod(TestCase):
         open_run, closed = (carried_half_widths(legs, is_closed=closed) for closed in (False, True))
         self.assertAlmostEqual(open_run[-1], sqrt(sum(width**2 for width in legs)))
         self.assertAlmostEqual(closed[-1], 0.0)
-        self.assertTrue(all(c <= o + 1e-12 for c, o in zip(closed, open_run, strict=True)))
+        from_known = carried_half_widths(legs, is_closed=True, ends=(0.004, 0.006))
+        self.assertAlmostEqual(from_known[-1], 0.006)
+        start = carried_half_widths(legs, is_closed=False, ends=(0.004, 0.006))
+        self.assertAlmostEqual(start[0], hypot(legs[0], 0.004))
+
+    def test_worked_cases_of_spreading(self) -> None:
+        for number, case in enumerate(cases("spread")):
+            g, ends = case["given"], case["given"]["known_ends_U"]
+            found = carried_half_widths(g["set_up_U"], is_closed=True, ends=(ends, ends))
+            with self.subTest(number):
+                for width, expected in zip(
+                    found, case["expect"]["U_after_spreading"], strict=False
+                ):
+                    self.assertAlmostEqual(width, expected, delta=case["tolerance"])
 
     def test_a_benchmark_that_was_carried_adds_its_own(self) -> None:
-        plain = uncertainty(KIT, BENCHMARK, BENCHMARK)
-        carried = uncertainty(KIT, BENCHMARK, BENCHMARK, carried=0.02)
+        plain = uncertainty(KIT, BENCHMARK, [BENCHMARK])
+        carried = uncertainty(KIT, BENCHMARK, [replace(BENCHMARK, own=0.02)])
         self.assertAlmostEqual(carried.half_width, sqrt(plain.half_width**2 + 0.02**2))
         self.assertIs(carried.largest, Source.BENCHMARK)

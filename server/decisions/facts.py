@@ -25,7 +25,6 @@ from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.gear.check_sheets import Site
 from server.gear.sheets import InstrumentSheet, instrument_sheets
-from server.gear.trust import TRUSTED
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.models import Asked, LiftedHold, Pour, PourAnswer
@@ -131,7 +130,7 @@ class Facts:
         wrong = [
             f"{one['name']}: {one['trust']['text']}."
             for one in self.job.instruments
-            if UUID(one["id"]) in used and one["trust"]["state"] not in TRUSTED
+            if UUID(one["id"]) in used and not one["trust"]["state"].is_trusted
         ]
         if not used:
             wrong = ["No instrument was set up."]

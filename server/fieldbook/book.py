@@ -11,7 +11,12 @@ from core.rods import Rod
 from server.crews.models import User
 from server.fieldbook.notes import KeptNotes, KeptReading, kept_notes
 from server.fieldbook.proof import tightest_tolerance
-from server.fieldbook.sheets import SetUpSheet, set_up_sheet
+from server.fieldbook.sheets import (
+    BacksightSheet,
+    SetUpSheet,
+    backsight_sheets,
+    set_up_sheet,
+)
 from server.jobs.rules import style_of
 
 
@@ -102,45 +107,30 @@ class _Writer:
         return "" if elevation is None else self.length(elevation.above_datum)
 
     def backsight_rows(self) -> list[BookRow]:
-        notes, extras = self.kept.notes, self.kept.standings.lines.extras[self.set_up.pk]
-        constant = self.elevation(notes.line.constant)
-        first = self._backsight(
-            str(self.set_up.stands_on),
-            self.rod.write(self.set_up.backsight),
-            self.elevation(notes.benchmark),
-            self.set_up.backsight_typed,
-        )
-        further = [
-            self._backsight(
-                extra.benchmark.name,
-                self.rod.write(extra.reading),
-                self.elevation(extra.benchmark.elevation),
-                extra.typed,
-            )
-            for extra in extras
-        ]
-        rows = [first, *further]
-        rows[-1]["height_of_instrument"] = constant
-        if extras:
-            rows[-1]["note"] = f"mean of {len(rows)} backsights"
+        read = backsight_sheets(self.kept.standings, self.set_up.pk, self.style)
+        rows = [self._backsight(one) for one in read]
+        counting = [row for row in rows if not row["struck"]]
+        counting[-1]["height_of_instrument"] = self.elevation(self.kept.notes.line.constant)
+        if len(counting) > 1:
+            counting[-1]["note"] = f"mean of {len(counting)} backsights"
         return rows
 
-    def _backsight(self, point: str, reading: str, elevation: str, typed: str) -> BookRow:
+    def _backsight(self, read: BacksightSheet) -> BookRow:
         return {
             "shot": "",
-            "point": point,
+            "point": read["benchmark"],
             "floor": "",
-            "backsight": reading,
+            "backsight": read["reading"],
             "intermediate": "",
             "foresight": "",
             "rise": "",
             "fall": "",
             "height_of_instrument": "",
-            "elevation": elevation,
-            "struck": "",
+            "elevation": read["elevation"],
+            "struck": read["struck"],
             "in_doubt": False,
             "note": "",
-            "typed": typed,
+            "typed": read["typed"],
             "taken_at": self.set_up.taken_at.isoformat(),
             "taken_by": self.set_up.taken_by.shown_name,
         }

@@ -6,12 +6,12 @@ import csv
 import io
 from uuid import UUID
 
-from core.book import LevelNotes, NoteLine
+from core.book import NoteLine
 from core.lengths import metres_text
 from core.rods import Rod
 from server.crews.models import User
-from server.fieldbook.models import SetUp
-from server.fieldbook.notes import KeptReading, kept_notes
+from server.fieldbook.lines import ReadBack
+from server.fieldbook.notes import KeptNotes, KeptReading, kept_notes
 from server.files import harmless, plain_name
 
 COLUMNS = (
@@ -27,28 +27,30 @@ def book_csv(user: User, set_up_id: UUID) -> tuple[str, str]:
     out = io.StringIO()
     rows = csv.writer(out)
     rows.writerow(COLUMNS)
-    rows.writerow(_backsight(set_up, rod, kept.notes))
+    for read in kept.standings.lines.backsights(set_up.pk):
+        rows.writerow(_backsight(kept, read))
     for reading, line in kept.lines:
         rows.writerow(_row(rod, reading, line))
     job = plain_name(set_up.job.name)
     return f"{job}-set-up-{set_up.number}.csv", out.getvalue()
 
 
-def _backsight(set_up: SetUp, rod: Rod, notes: LevelNotes) -> list[str]:
+def _backsight(kept: KeptNotes, read: ReadBack) -> list[str]:
+    rod, set_up = kept.standing.sighting.rod, kept.set_up
     return [
         set_up.taken_at.isoformat(),
         "",
-        harmless(str(set_up.stands_on)),
-        "BS",
-        rod.write(notes.backsight),
-        metres_text(notes.backsight),
+        harmless(read.known.name),
+        "" if read.struck else "BS",
+        rod.write(read.reading),
+        metres_text(read.reading),
         "",
         "",
-        metres_text(notes.benchmark),
+        metres_text(read.known.elevation),
+        harmless(read.struck),
         "",
         "",
-        "",
-        harmless(set_up.backsight_typed),
+        harmless(read.typed),
         harmless(set_up.taken_by.shown_name),
     ]
 

@@ -8,25 +8,45 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from uuid import UUID
 
+from django.db.models import Q
+
 from core.floors import PlanPoint
 from core.instruments import Setting
 from core.lengths import Elevation, Length, Reading
 from core.runs import Leg, LevelRun, carried_half_widths, close_run
 from core.setups import Backsight, take_backsights
-from server.fieldbook.models import AcceptedRun, ExtraBacksight, Reread, SetUp, TurningPoint
+from server.fieldbook.models import (
+    AcceptedRun,
+    BacksightStrike,
+    ExtraBacksight,
+    Reread,
+    SetUp,
+    TurningPoint,
+)
 from server.fieldbook.rules import (
-    ASSUMED_DISTANCE,
     Gear,
+    KnownPoint,
     Sighting,
     kit_of,
+    known_point,
     place_of,
     rod_of,
-    sight_on,
+    sight_back,
 )
 from server.gear.models import InstrumentCheck
 from server.gear.trust import checks_of, slope_error
 from server.jobs.models import Job
 from server.jobs.rules import run_allowance_of
+
+
+@dataclass(frozen=True, slots=True)
+class ReadBack:
+    """A backsight of a set-up; ``struck`` is why it counts no more, empty where it does."""
+
+    known: KnownPoint
+    reading: Reading
+    typed: str
+    struck: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,12 +77,15 @@ class JobLines:
 
     def __init__(self, job_id: UUID) -> None:
         found = SetUp.objects.filter(job_id=job_id).select_related(
-            "rod", "instrument__crew", "receiver", "benchmark", "turning_point", "taken_by", "job"
-        )
+            "rod", "instrument__crew", "receiver", "benchmark", "turning_point", "taken_by", "job",
+            "first_strike",
+        )  # fmt: skip
         self.set_ups: list[SetUp] = list(found.order_by("number"))
         self._by_id = {set_up.pk: set_up for set_up in self.set_ups}
         self.extras = _grouped(
-            ExtraBacksight.objects.filter(set_up__job_id=job_id).select_related("benchmark")
+            ExtraBacksight.objects.filter(set_up__job_id=job_id).select_related(
+                "benchmark", "strike"
+            )
         )
         self.turning_points: dict[UUID, TurningPoint] = {
             point.pk: point
@@ -100,6 +123,11 @@ class JobLines:
         sighting = self.sighting(point.set_up_id)
         return sighting.sure(point.reading, PlanPoint(point.x, point.y)).half_width
 
+    def known_turning_point(self, point: TurningPoint) -> KnownPoint:
+        """Return a turning point as far as it is known."""
+        elevation, own = self.elevation(point), self.half_width(point)
+        return KnownPoint(point.pk, point.name, elevation, own, _place_of_point(point))
+
     def run(self, closing: Reread) -> Run:
         """Return the run that a reading on a known benchmark closes.
 
@@ -126,13 +154,14 @@ class JobLines:
         read = [one.leg for one in legs]
         levels = close_run(start, read, closing.benchmark.elevation, allowed)
         own = [self._own_half_width(leg, closing) for leg in legs]
-        widths = carried_half_widths(own, is_closed=levels.is_allowed)
-        _, _, place = self._stands_on(first)
-        return Run(closing, str(first.stands_on), place, tuple(legs), levels, widths)
+        known = self._first_known(first)
+        ends = known.own, float(closing.benchmark.half_width or 0.0)
+        widths = carried_half_widths(own, is_closed=levels.is_allowed, ends=ends)
+        return Run(closing, known.name, known.place, tuple(legs), levels, widths)
 
     def _point_before(self, set_up: SetUp) -> TurningPoint | None:
         """Return the turning point a set-up stands on, None where it is fixed already."""
-        point = set_up.turning_point
+        point = None if is_first_struck(set_up) else set_up.turning_point
         return None if point is None or point.pk in self.corrections else point
 
     def _own_half_width(self, leg: RunLeg, closing: Reread) -> float:
@@ -142,7 +171,8 @@ class JobLines:
             place = _place_of_point(leg.to)
         else:
             place = (closed_on.place if closed_on else None) or sight.place
-        return replace(sight, carried=0.0).sure(leg.foresight, place).half_width
+        sights = tuple(replace(one, own=0.0) for one in sight.sights)
+        return replace(sight, sights=sights).sure(leg.foresight, place).half_width
 
     def _spread(self, job_id: UUID) -> None:
         """Take each accepted run into account, in the order they were accepted."""
@@ -159,16 +189,14 @@ class JobLines:
             self._sightings.clear()
 
     def _sight(self, set_up: SetUp) -> Sighting:
-        known, carried, place = self._stands_on(set_up)
-        rod = rod_of(set_up.rod)
-        backsights = [Backsight(known, set_up.backsight)] + [
-            Backsight(extra.benchmark.elevation, extra.reading) for extra in self.extras[set_up.pk]
-        ]
-        taken = take_backsights(backsights, rod.numbering, set_up.taped_above_benchmark)
+        rod, stands = rod_of(set_up.rod), place_of(set_up)
+        read = [one for one in self.backsights(set_up.pk) if not one.struck]
+        taped = None if is_first_struck(set_up) else set_up.taped_above_benchmark
+        taken = take_backsights(
+            [Backsight(one.known.elevation, one.reading) for one in read], rod.numbering, taped
+        )
         gear = Gear(set_up.instrument, set_up.receiver, set_up.rod)
         slope = slope_error(set_up.instrument, self._checks[set_up.instrument_id], set_up.taken_at)
-        stands = place_of(set_up)
-        distance = stands.distance(place) if place else set_up.backsight_distance
         return Sighting(
             set_up=set_up.pk,
             job=set_up.job_id,
@@ -176,23 +204,43 @@ class JobLines:
             line=taken.line,
             rod=rod,
             place=stands,
-            known=known,
-            backsight=set_up.backsight,
-            backsight_sight=sight_on(rod, set_up.backsight, distance or ASSUMED_DISTANCE),
+            stands_on=read[0].known,
+            backsight=read[0].reading,
+            sights=tuple(
+                sight_back(rod, one.reading, stands, one.known, set_up.backsight_distance)
+                for one in read
+            ),
             fine=kit_of(gear, slope, Setting.FINE),
             coarse=kit_of(gear, slope, Setting.COARSE),
-            carried=carried,
             disagreement=taken.disagreement,
         )
 
-    def _stands_on(self, set_up: SetUp) -> tuple[Elevation, float, PlanPoint | None]:
-        """Return the elevation, the U and the place of the point a set-up stands on."""
+    def backsights(self, set_up_id: UUID) -> list[ReadBack]:
+        """Return every backsight of a set-up, the first of them first, struck ones too."""
+        set_up = self._by_id[set_up_id]
+        strike = getattr(set_up, "first_strike", None)
+        known, why = self._first_known(set_up), strike.reason if strike else ""
+        first = ReadBack(known, set_up.backsight, set_up.backsight_typed, why)
+        return [first, *map(_read_further, self.extras[set_up_id])]
+
+    def _first_known(self, set_up: SetUp) -> KnownPoint:
+        """Return the point a set-up stands on, as far as it is known."""
         point = set_up.turning_point
         if point is not None:
-            return self.elevation(point), self.half_width(point), _place_of_point(point)
-        benchmark = set_up.benchmark
-        assert benchmark is not None
-        return benchmark.elevation, float(benchmark.half_width or 0.0), benchmark.place
+            return self.known_turning_point(point)
+        assert set_up.benchmark is not None
+        return known_point(set_up.benchmark)
+
+
+def _read_further(extra: ExtraBacksight) -> ReadBack:
+    strike = getattr(extra, "strike", None)
+    why = strike.reason if strike else ""
+    return ReadBack(known_point(extra.benchmark), extra.reading, extra.typed, why)
+
+
+def is_first_struck(set_up: SetUp) -> bool:
+    """Tell whether a set-up's first backsight was struck through."""
+    return hasattr(set_up, "first_strike")
 
 
 def _place_of_point(point: TurningPoint) -> PlanPoint:
@@ -207,9 +255,12 @@ def _grouped(extras: Iterable[ExtraBacksight]) -> defaultdict[UUID, list[ExtraBa
 
 
 def edition_of(job: Job) -> int:
-    """Return how many checks and accepted runs the lines of a job rest on."""
+    """Return how many checks, accepted runs and struck backsights a job's lines rest on."""
     checks = InstrumentCheck.objects.filter(instrument__crew=job.crew_id).count()
-    return checks + AcceptedRun.objects.filter(closing__set_up__job=job).count()
+    struck = BacksightStrike.objects.filter(
+        Q(first_of__job=job) | Q(extra__set_up__job=job)
+    ).count()
+    return checks + struck + AcceptedRun.objects.filter(closing__set_up__job=job).count()
 
 
 @lru_cache(maxsize=512)
@@ -217,7 +268,8 @@ def remembered_sighting(set_up_id: UUID, edition: int) -> Sighting:
     """Return what a set-up sees, from memory after the first time.
 
     Set-ups, rods and benchmarks are append-only; what else a line rests on, checks of
-    instruments and accepted runs, is only ever added to, and their number is the ``edition``.
+    instruments, accepted runs and struck backsights, is only ever added to, and their number is
+    the ``edition``.
     Raises ``SetUp.DoesNotExist``, which is not remembered.
     """
     job_id = SetUp.objects.values_list("job_id", flat=True).get(pk=set_up_id)

@@ -235,6 +235,25 @@ class RereadStrike(StruckThrough):
     reread = models.OneToOneField(Reread, on_delete=models.PROTECT, related_name="strike")
 
 
+class BacksightStrike(StruckThrough):
+    """A backsight struck through: a set-up's first, or a further one; the others give its line."""
+
+    first_of = models.OneToOneField(
+        SetUp, null=True, on_delete=models.PROTECT, related_name="first_strike"
+    )
+    extra = models.OneToOneField(
+        ExtraBacksight, null=True, on_delete=models.PROTECT, related_name="strike"
+    )
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(first_of__isnull=False) ^ Q(extra__isnull=False),
+                name="one_backsight_a_strike",
+            )
+        ]
+
+
 class TurningPointStrike(StruckThrough):
     """A turning point struck through; no set-up stands on it."""
 

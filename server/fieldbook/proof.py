@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from math import floor
 from typing import TypedDict
 
@@ -40,15 +40,14 @@ def _tightest(tolerances: Iterable[Length]) -> Length | None:
     return min((one for one in tolerances if one.nanometres), default=None)
 
 
-def proof_of_kit(
-    kit: Kit, backsight: Sight, tolerance: Length, style: Style, carried: float = 0.0
-) -> Proof:
+def proof_of_kit(kit: Kit, sights: Sequence[Sight], tolerance: Length, style: Style) -> Proof:
     """Say up to which distance a kit can call a point on."""
     either_way = Tolerance.either_way(tolerance)
     asked = format_length(tolerance, style)
-    far = proven_distance(kit, backsight, either_way, backsight.height_on_rod, carried)
+    height = sights[0].height_on_rod
+    far = proven_distance(kit, sights, either_way, height)
     if far is None:
-        close = uncertainty(kit, Sight(0.0, backsight.height_on_rod), backsight, carried)
+        close = uncertainty(kit, Sight(0.0, height), sights)
         width = format_fine(close.half_width, style)
         words = f"Can't prove ±{asked} anywhere: U is ±{width} even close by, {close.in_words}."
         return {"metres": None, "text": words}

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from core.floors import PlanPoint
+from core.instruments import InstrumentKind as CoreKind
 from core.instruments import Setting
 from core.lengths import Elevation, Length, Reading
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station
@@ -13,6 +14,7 @@ from core.uncertainty import Kit, Sight, Uncertainty, uncertainty
 from server.fieldbook.models import SetUp
 from server.gear import models as gear
 from server.gear.models import InstrumentKind
+from server.jobs.models import Benchmark
 
 ASSUMED_DISTANCE = Length.from_metres(15)
 BAND_BY_EYE = 0.0015
@@ -50,6 +52,7 @@ def kit_of(carried: Gear, slope_error: float, setting: Setting) -> Kit:
         band = BAND_BY_EYE
     division = float(GRADUATIONS[rod.graduation].division)
     return Kit(
+        beam=CoreKind(carried.instrument.kind).beam,
         slope_error=slope_error,
         receiver_half_band=band,
         least_count=division / rod.read_parts,
@@ -57,17 +60,52 @@ def kit_of(carried: Gear, slope_error: float, setting: Setting) -> Kit:
     )
 
 
-def sight_on(rod: Rod, reading: Reading, distance: Length) -> Sight:
-    """Return a sight on a rod that reads so, at a distance."""
-    return Sight(float(distance), float(rod.height_of(reading)))
+@dataclass(frozen=True, slots=True)
+class KnownPoint:
+    """A point of known elevation: how sure that is, metres, and its place where it has one."""
+
+    key: UUID
+    name: str
+    elevation: Elevation
+    own: float
+    place: PlanPoint | None
+
+
+def known_point(benchmark: Benchmark) -> KnownPoint:
+    """Return a benchmark as far as it is known."""
+    own = float(benchmark.half_width or 0.0)
+    return KnownPoint(benchmark.pk, benchmark.name, benchmark.elevation, own, benchmark.place)
+
+
+def sight_on(
+    rod: Rod, reading: Reading, station: PlanPoint | None, place: PlanPoint, own: float = 0.0
+) -> Sight:
+    """Return a sight from a station on a point with a place, on a rod that reads so."""
+    distance = 0.0 if station is None else float(station.distance(place))
+    at = None if station is None else (float(place.x), float(place.y))
+    return Sight(distance, float(rod.height_of(reading)), at, own)
+
+
+def sight_back(
+    rod: Rod,
+    reading: Reading,
+    station: PlanPoint | None,
+    known: KnownPoint,
+    paced: Length | None = None,
+) -> Sight:
+    """Return a sight on a known point; one without a place is as far as was paced."""
+    if known.place is not None and station is not None:
+        return sight_on(rod, reading, station, known.place, known.own)
+    distance = float(paced or ASSUMED_DISTANCE)
+    return Sight(distance, float(rod.height_of(reading)), None, known.own)
 
 
 @dataclass(frozen=True, slots=True)
 class Sighting:
     """A set-up, as a reading taken from it needs it.
 
-    ``known`` is the elevation of the point it stands on, ``carried`` that point's own U in
-    metres, ``disagreement`` how far several backsights differ.
+    ``stands_on`` is the point of its first backsight that counts, ``sights`` are those that do,
+    ``disagreement`` is how far several of them differ.
     """
 
     set_up: UUID
@@ -76,13 +114,22 @@ class Sighting:
     line: SightLine
     rod: Rod
     place: PlanPoint
-    known: Elevation
+    stands_on: KnownPoint
     backsight: Reading
-    backsight_sight: Sight
+    sights: tuple[Sight, ...]
     fine: Kit
     coarse: Kit
-    carried: float
     disagreement: Length
+
+    @property
+    def known(self) -> Elevation:
+        """The elevation of the point it stands on."""
+        return self.stands_on.elevation
+
+    @property
+    def carried(self) -> float:
+        """The U of the point it stands on, metres."""
+        return self.sights[0].own
 
     @property
     def step(self) -> Length:
@@ -95,8 +142,8 @@ class Sighting:
 
     def sure(self, reading: Reading, place: PlanPoint, setting: str = Setting.FINE) -> Uncertainty:
         """How sure the height of a point is that was read from here."""
-        sight = sight_on(self.rod, reading, self.place.distance(place))
-        return uncertainty(self.kit(setting), sight, self.backsight_sight, self.carried)
+        sight = sight_on(self.rod, reading, self.place, place)
+        return uncertainty(self.kit(setting), sight, self.sights)
 
 
 def station_of(set_up: SetUp, sighting: Sighting) -> Station:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import TypedDict
+from uuid import UUID
 
 from core.lengths import Length, Reading, Style, format_deviation, format_fine, format_length
 from core.rods import HeightKind, Rod, SightLine
@@ -51,11 +52,18 @@ class StandingSheet(TypedDict):
     rereads: list[RereadSheet]
 
 
-class FurtherBacksight(TypedDict):
-    """A further backsight of a set-up."""
+class BacksightSheet(TypedDict):
+    """A backsight of a set-up; ``point`` is the key of what it was read on.
 
+    ``struck`` is why it counts no more, empty where it does.
+    """
+
+    point: str
     benchmark: str
     reading: str
+    typed: str
+    elevation: str
+    struck: str
 
 
 class SetUpSheet(TypedDict):
@@ -71,8 +79,9 @@ class SetUpSheet(TypedDict):
     known_id: str
     known_elevation: Shown
     known_uncertainty: str
-    further: list[FurtherBacksight]
+    backsights: list[BacksightSheet]
     disagreement: str
+    backsights_agree: bool
     line: LineSheet
     place: Place
     proof: Proof | None
@@ -107,8 +116,7 @@ def set_up_sheet(
 ) -> SetUpSheet:
     """Return a set-up as screens show it; ``tightest`` is the tolerance it is to prove."""
     set_up, sighting = standing.set_up, standing.sighting
-    extras = standings.lines.extras[set_up.pk]
-    apart = sighting.disagreement
+    apart = standings.disagreeing(set_up.pk)
     return {
         "id": str(set_up.pk),
         "number": set_up.number,
@@ -116,16 +124,14 @@ def set_up_sheet(
         "instrument_id": str(set_up.instrument_id),
         "receiver": receiver_sheet(set_up.receiver) if set_up.receiver else None,
         "rod": rod_sheet(set_up.rod),
-        "known": str(set_up.stands_on),
-        "known_id": str(set_up.stands_on.pk),
+        "known": sighting.stands_on.name,
+        "known_id": str(sighting.stands_on.key),
         "known_elevation": show(sighting.known, style),
         "known_uncertainty": f"±{format_fine(sighting.carried, style)}" if sighting.carried else "",
-        "further": [
-            {"benchmark": extra.benchmark.name, "reading": sighting.rod.write(extra.reading)}
-            for extra in extras
-        ],
-        "disagreement": format_fine(float(apart), style) if extras else "",
-        "line": line_sheet(sighting.line, sighting.rod, set_up.backsight, style),
+        "backsights": backsight_sheets(standings, set_up.pk, style),
+        "disagreement": format_fine(float(apart.apart), style) if apart else "",
+        "backsights_agree": apart is None or apart.apart <= apart.allowed,
+        "line": line_sheet(sighting.line, sighting.rod, sighting.backsight, style),
         "place": show_place(sighting.place, style),
         "proof": _proof(standing, tightest, style),
         "standing": standing_sheet(standing, style),
@@ -134,11 +140,29 @@ def set_up_sheet(
     }
 
 
+def backsight_sheets(
+    standings: JobStandings, set_up_id: UUID, style: Style
+) -> list[BacksightSheet]:
+    """Return every backsight of a set-up, struck ones with their reason."""
+    rod = standings.lines.sighting(set_up_id).rod
+    return [
+        {
+            "point": str(read.known.key),
+            "benchmark": read.known.name,
+            "reading": rod.write(read.reading),
+            "typed": read.typed,
+            "elevation": format_length(read.known.elevation.above_datum, style),
+            "struck": read.struck,
+        }
+        for read in standings.lines.backsights(set_up_id)
+    ]
+
+
 def _proof(standing: Standing, tightest: Length | None, style: Style) -> Proof | None:
     if tightest is None:
         return None
     sighting = standing.sighting
-    return proof_of_kit(sighting.fine, sighting.backsight_sight, tightest, style, sighting.carried)
+    return proof_of_kit(sighting.fine, sighting.sights, tightest, style)
 
 
 def standing_sheet(standing: Standing, style: Style) -> StandingSheet:

@@ -5,60 +5,76 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from datetime import UTC, datetime, timedelta
-from math import inf
+from datetime import datetime, timedelta
 from uuid import UUID
 
-from core.lengths import Elevation, Length, Style, format_deviation, format_length
+from core.lengths import Elevation, Length, Style
 from core.setups import (
     Agreement,
     BenchmarkRead,
+    Disagreeing,
+    Doubt,
     DoubtfulSpan,
-    doubtful_spans,
-    is_standing,
+    SetUpRecord,
+    allowed_again,
+    allowed_between,
+    doubt_of,
     last_good,
     off_from_known,
     off_since_first,
 )
-from server.fieldbook.lines import JobLines
+from server.fieldbook.lines import JobLines, is_first_struck
 from server.fieldbook.models import Knock, Occasion, Reread, SetUp, Shot
-from server.fieldbook.rules import Sighting
+from server.fieldbook.rules import KnownPoint, Sighting, known_point, sight_back, sight_on
+from server.gear.trust import moment_of
 from server.jobs.models import Job
 from server.jobs.rules import reread_tolerance_of
-
-ALWAYS = DoubtfulSpan(-inf, inf)
 
 
 @dataclass(frozen=True, slots=True)
 class ReadAgain:
-    """A re-read, and how far it was from what it should read."""
+    """A re-read, how far it was from what it should read, and how far it may be."""
 
     record: Reread
-    difference: Length
-    is_good: bool
+    read: BenchmarkRead
+
+    @property
+    def difference(self) -> Length:
+        """How far it was off; plus where it read high."""
+        return self.read.difference
+
+    @property
+    def is_good(self) -> bool:
+        """Whether it is within its tolerance."""
+        return self.read.is_good
 
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """A set-up and how far it can be trusted.
-
-    ``spans`` are the times whose readings are in doubt, ``why`` the reason in words, empty
-    where there is none. ``stands`` says whether it may be read from now.
-    """
+    """A set-up and how far it can be trusted, with the doubt the core found."""
 
     set_up: SetUp
     sighting: Sighting
     reads: tuple[ReadAgain, ...]
     knocks: tuple[Knock, ...]
-    spans: tuple[DoubtfulSpan, ...]
-    why: str
+    doubt: Doubt
     good_at: datetime
     due_at: datetime
 
     @property
+    def spans(self) -> tuple[DoubtfulSpan, ...]:
+        """The times whose readings are in doubt."""
+        return self.doubt.spans
+
+    @property
+    def why(self) -> str:
+        """Why readings are in doubt, in words; empty where none is."""
+        return self.doubt.why
+
+    @property
     def stands(self) -> bool:
         """Whether it may be read from now on."""
-        return is_standing(self.spans)
+        return self.doubt.stands
 
     @property
     def has_ended(self) -> bool:
@@ -67,10 +83,7 @@ class Standing:
 
     def doubts(self, taken_at: datetime) -> bool:
         """Whether a reading of that moment is in doubt."""
-        if not self.spans:
-            return False
-        moment = taken_at.timestamp()
-        return any(span.holds(moment) for span in self.spans)
+        return bool(self.spans) and self.doubt.holds(taken_at.timestamp())
 
 
 class JobStandings:
@@ -98,31 +111,42 @@ class JobStandings:
     def _read_again(self, rereads: Iterable[Reread]) -> dict[UUID, list[ReadAgain]]:
         found: defaultdict[UUID, list[ReadAgain]] = defaultdict(list)
         for reread in sorted(rereads, key=lambda one: one.taken_at):
-            difference = self.difference(reread)
-            is_good = abs(difference) <= self._tolerance
-            found[reread.set_up_id].append(ReadAgain(reread, difference, is_good))
+            found[reread.set_up_id].append(ReadAgain(reread, self.compared(reread)))
         return found
 
-    def difference(self, reread: Reread) -> Length:
-        """Return how far a known point reads from what it should; plus where it reads high.
+    def compared(self, reread: Reread) -> BenchmarkRead:
+        """Return how far a known point reads from what it should, and how far it may.
 
         A point the set-up stands on is held against what it read at first, another benchmark
         against its elevation.
         """
         sighting = self.lines.sighting(reread.set_up_id)
         set_up = self.lines.set_up(reread.set_up_id)
+        key = reread.benchmark_id or reread.turning_point_id
         first = {set_up.benchmark_id or set_up.turning_point_id: set_up.backsight} | {
             extra.benchmark_id: extra.reading for extra in self.lines.extras[set_up.pk]
         }
-        read_first = first.get(reread.benchmark_id or reread.turning_point_id)
+        known = self._known(reread)
+        again = sight_back(
+            sighting.rod, reread.reading, sighting.place, known, set_up.backsight_distance
+        )
+        read_first = first.get(key)
         if read_first is not None:
-            return off_since_first(sighting.line, read_first, reread.reading)
-        if reread.benchmark is not None:
-            known: Elevation = reread.benchmark.elevation
+            difference = off_since_first(sighting.line, read_first, reread.reading)
+            before = again
         else:
-            assert reread.turning_point is not None
-            known = self.lines.elevation(reread.turning_point)
-        return off_from_known(sighting.line, known, reread.reading)
+            difference = off_from_known(sighting.line, known.elevation, reread.reading)
+            before = sighting.sights[0]
+        allowed = allowed_again(self._tolerance, sighting.fine, again, before)
+        name = str(reread.benchmark or reread.turning_point)
+        return BenchmarkRead(reread.taken_at.timestamp(), difference, allowed, name)
+
+    def _known(self, reread: Reread) -> KnownPoint:
+        if reread.benchmark is not None:
+            return known_point(reread.benchmark)
+        point = reread.turning_point
+        assert point is not None
+        return self.lines.known_turning_point(point)
 
     def _judged(self, agreements: Mapping[UUID, list[Agreement]]) -> dict[UUID, Standing]:
         """Judge every set-up in the order they were made; doubt goes on over turning points."""
@@ -135,48 +159,38 @@ class JobStandings:
         self, set_up: SetUp, agreements: list[Agreement], before: Mapping[UUID, Standing]
     ) -> Standing:
         reads, knocks = self._reads.get(set_up.pk, []), self._knocks[set_up.pk]
-        checks = [
-            BenchmarkRead(read.record.taken_at.timestamp(), read.difference) for read in reads
-        ]
-        bumps = [knock.happened_at.timestamp() for knock in knocks]
-        spans = doubtful_spans(checks, bumps, agreements, self._tolerance)
-        why = self._why(reads, knocks) if spans else ""
-        point = set_up.turning_point
-        if point is not None and before[point.set_up_id].doubts(point.taken_at):
-            number = before[point.set_up_id].set_up.number
-            spans, why = (
-                (ALWAYS,),
-                f"It stands on {point.name}, shot from set-up {number} in doubt.",
-            )
-        good = last_good(checks, set_up.taken_at.timestamp(), self._tolerance)
-        good_at = datetime.fromtimestamp(good, UTC)
+        checks = tuple(one.read for one in reads)
+        record = SetUpRecord(
+            reads=checks,
+            knocks=tuple(knock.happened_at.timestamp() for knock in knocks),
+            agreements=tuple(agreements),
+            backsights=self.disagreeing(set_up.pk),
+            carried_from=_carried_from(set_up, before),
+        )
+        good_at = moment_of(last_good(checks, set_up.taken_at.timestamp()))
         return Standing(
             set_up=set_up,
             sighting=self.lines.sighting(set_up.pk),
             reads=tuple(reads),
             knocks=tuple(knocks),
-            spans=spans,
-            why=why,
+            doubt=doubt_of(record, self._style),
             good_at=good_at,
             due_at=good_at + timedelta(minutes=self._minutes),
         )
 
-    def _why(self, reads: list[ReadAgain], knocks: list[Knock]) -> str:
-        failed = next((read for read in reads if not read.is_good), None)
-        if failed is None:
-            return (
-                "It was knocked, and the benchmark has not been read again since." if knocks else ""
-            )
-        name = failed.record.benchmark or failed.record.turning_point
-        off = format_deviation(failed.difference, self._style)
-        allowed = format_length(self._tolerance, self._style)
-        return f"{name} read {off} when it was read again; {allowed} is allowed."
+    def disagreeing(self, set_up_id: UUID) -> Disagreeing | None:
+        """Return how far a set-up's backsights are apart, None with a single one."""
+        sighting = self.lines.sighting(set_up_id)
+        if len(sighting.sights) < 2:
+            return None
+        allowed = allowed_between(self._tolerance, sighting.fine, sighting.sights)
+        return Disagreeing(sighting.disagreement, allowed)
 
     def _agreements(self, shaken: list[UUID]) -> dict[UUID, list[Agreement]]:
         """Find doubted points that were shot again from a sound set-up, in two queries."""
         doubted = [
             shot
-            for shot in Shot.objects.filter(set_up__in=shaken, strike=None)
+            for shot in Shot.objects.filter(set_up__in=shaken, strike=None).select_related("point")
             if self.by_id[shot.set_up_id].doubts(shot.taken_at)
         ]
         again: defaultdict[UUID, list[Shot]] = defaultdict(list)
@@ -188,9 +202,15 @@ class JobStandings:
         for shot in doubted:
             later = next((s for s in again[shot.point_id] if s.taken_at > shot.taken_at), None)
             if later is not None:
-                difference = self.elevation_of(later) - self.elevation_of(shot)
-                found[shot.set_up_id].append(Agreement(shot.taken_at.timestamp(), difference))
+                found[shot.set_up_id].append(self._agreement(shot, later))
         return found
+
+    def _agreement(self, shot: Shot, later: Shot) -> Agreement:
+        sighting, place = self.lines.sighting(shot.set_up_id), shot.point.place
+        sight = sight_on(sighting.rod, shot.reading, sighting.place, place)
+        allowed = allowed_again(self._tolerance, sighting.kit(shot.setting), sight, sight)
+        difference = self.elevation_of(later) - self.elevation_of(shot)
+        return Agreement(shot.taken_at.timestamp(), difference, allowed)
 
     def elevation_of(self, shot: Shot) -> Elevation:
         """Return the elevation a shot gives."""
@@ -210,3 +230,11 @@ class JobStandings:
             and (one.set_up.instrument_id != gone or one.set_up.number > shaken.set_up.number)
         ]
         return standing[-1] if standing else None
+
+
+def _carried_from(set_up: SetUp, before: Mapping[UUID, Standing]) -> tuple[str, int] | None:
+    """Return the turning point a set-up stands on and the set-up in doubt it was shot from."""
+    point = None if is_first_struck(set_up) else set_up.turning_point
+    if point is None or not before[point.set_up_id].doubts(point.taken_at):
+        return None
+    return point.name, before[point.set_up_id].set_up.number

@@ -5,11 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TypedDict
 
-from core.instruments import CheckVerdict, Slope, Tilt, slope_in_words
+from core.instruments import (
+    CheckVerdict,
+    Slope,
+    Tilt,
+    Trust,
+    TrustState,
+    slope_in_words,
+)
 from core.lengths import Length, Style, format_fine, format_length
 from server.gear.methods import Read
 from server.gear.models import CheckMethod, Instrument, InstrumentKnock
-from server.gear.trust import STATE_WORDS, CheckRead, Trust, TrustState, specified_slope
+from server.gear.trust import CheckRead, moment_of, specified_slope
 
 USUAL_FEET = (25, 50, 100)
 USUAL_METRES = (10, 20, 30)
@@ -114,8 +121,8 @@ def trust_sheet(trust: Trust) -> TrustSheet:
     """Return where an instrument stands."""
     return {
         "state": trust.state,
-        "text": STATE_WORDS[trust.state],
-        "due_at": trust.due_at.isoformat() if trust.due_at else "",
+        "text": trust.in_words,
+        "due_at": "" if trust.due_at is None else moment_of(trust.due_at).isoformat(),
     }
 
 

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from django.db import models
 
-from core.instruments import FastBeep
+from core.instruments import Axis, FastBeep
+from core.instruments import InstrumentKind as CoreKind
 from core.instruments import Receiver as CoreReceiver
 from server.crews.models import Crew, User
 from server.quantities import LengthField
@@ -12,12 +13,15 @@ from server.records import SiteRecord
 
 
 class InstrumentKind(models.TextChoices):
-    """What stands on the tripod."""
+    """What stands on the tripod, as crews call it."""
 
-    ROTARY_LASER = "rotary-laser", "Rotary laser"
-    LINE_LASER = "line-laser", "Line laser"
-    OPTICAL_LEVEL = "optical-level", "Optical level"
-    WATER_LEVEL = "water-level", "Water level"
+    ROTARY_LASER = str(CoreKind.ROTARY_LASER), "Rotary laser"
+    LINE_LASER = str(CoreKind.LINE_LASER), "Line laser"
+    OPTICAL_LEVEL = str(CoreKind.OPTICAL_LEVEL), "Optical level"
+    WATER_LEVEL = str(CoreKind.WATER_LEVEL), "Water level"
+
+
+AXES = [(str(Axis.FIRST), "first axis"), (str(Axis.SECOND), "second axis")]
 
 
 class BeamClass(models.TextChoices):
@@ -99,10 +103,14 @@ class CheckMethod(models.TextChoices):
 
 
 class InstrumentCheck(SiteRecord):
-    """A check as it was read: each entry as typed and in metres; what it says is computed."""
+    """A check as it was read: each entry as typed and in metres; what it says is computed.
+
+    ``axis`` is the one it was made of, where it is not of both.
+    """
 
     instrument = models.ForeignKey(Instrument, on_delete=models.PROTECT, related_name="checks")
     method = models.CharField(max_length=16, choices=CheckMethod)
+    axis = models.CharField(max_length=6, choices=AXES, default=Axis.FIRST)
     readings = models.JSONField()
     made_at = models.DateTimeField()
     made_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")

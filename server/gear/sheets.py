@@ -7,6 +7,7 @@ from uuid import UUID
 
 from django.utils import timezone
 
+from core.instruments import trust_of
 from core.lengths import Length, Style, format_fine, format_length
 from core.rods import GRADUATIONS, Graduation, Numbering
 from core.rods import Rod as CoreRod
@@ -32,7 +33,7 @@ from server.gear.models import (
     Receiver,
     Rod,
 )
-from server.gear.trust import checks_of, specified_slope, trust_of
+from server.gear.trust import checks_of, record_of, specified_slope
 
 SHORT_STYLE = Style.from_code("ft-in/16")
 
@@ -147,12 +148,17 @@ def instrument_sheets(crew_id: UUID, site: Site) -> list[InstrumentSheet]:
     found = list(Instrument.objects.filter(crew_id=crew_id).select_related("crew").order_by("name"))
     checks = checks_of(instrument.pk for instrument in found)
     knocks = list(InstrumentKnock.objects.filter(instrument__in=found))
-    now = timezone.now()
+    now = timezone.now().timestamp()
     return [
         instrument_sheet(
             one,
             trust_sheet(
-                trust_of(one, checks[one.pk], [k for k in knocks if k.instrument_id == one.pk], now)
+                trust_of(
+                    record_of(
+                        one, checks[one.pk], [k for k in knocks if k.instrument_id == one.pk]
+                    ),
+                    now,
+                )
             ),
             site,
         )
@@ -165,7 +171,7 @@ def instrument_history(user: User, instrument_id: UUID, site: Site) -> Instrumen
     instrument, role = instrument_for(user, instrument_id, Ability.READ)
     checks = checks_of([instrument.pk])[instrument.pk]
     knocks = list(instrument.knocks.select_related("reported_by").order_by("-happened_at"))
-    trust = trust_sheet(trust_of(instrument, checks, knocks, timezone.now()))
+    trust = trust_sheet(trust_of(record_of(instrument, checks, knocks), timezone.now().timestamp()))
     return {
         "instrument": instrument_sheet(instrument, trust, site),
         "checks": [check_row(instrument, check, site) for check in reversed(checks)],

@@ -8,7 +8,7 @@ from uuid import UUID
 
 from core import floors
 from core.errors import BadLevel
-from core.floors import FloorLevels, Outline
+from core.floors import Outline
 from core.lengths import Elevation, Length, Style, StyleKind
 from core.runs.run import ALLOWED_A_SET_UP
 from core.setups.backsights import TOLERANCE_OF_A_RE_READ
@@ -85,12 +85,3 @@ def finished_level(floor: Floor, links: int = 0) -> Elevation:
     offset: Length | None = floor.level_offset
     assert offset is not None
     return floors.finished_level(reference, offset)
-
-
-def levels_of(floor: Floor) -> FloorLevels:
-    """Return a floor's design levels."""
-    return FloorLevels(
-        top_of_slab=finished_level(floor),
-        thickness=floor.thickness,
-        least_thickness=floor.least_thickness,
-    )

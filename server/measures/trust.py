@@ -96,7 +96,7 @@ class _Crew:
             read = self.site.shoot(place)
             elevation = self.line.elevation(_reading(read))
             sight = Sight(self.at.distance(place), read)
-            width = uncertainty(self.kit, sight, self.backsight).half_width
+            width = uncertainty(self.kit, sight, [self.backsight]).half_width
             near = [Near(at.x - place.x, at.y - place.y, off) for at, off in shot]
             expected = expected_at(near, DESIGN, ALLOWANCE, width)
             counted.shots += 1

@@ -9,7 +9,6 @@ from core.tasks import Stage
 from server.decisions.sheets import PourRow
 from server.fieldbook.sheets import SetUpSheet
 from server.gear.sheets import InstrumentSheet
-from server.gear.trust import TRUSTED
 from server.jobs.sheets import BenchmarkSheet
 from server.pour.services.floor_sheet import FloorPlan
 from server.stages.progress import StageProgress
@@ -144,7 +143,7 @@ def _instruments(progress: Progress) -> tuple[str, bool, str]:
     used = progress.used
     if not used:
         return "instruments", False, "no instrument yet"
-    due = [one for one in used if one["trust"]["state"] not in TRUSTED]
+    due = [one for one in used if not one["trust"]["state"].is_trusted]
     return "instruments", not due, due[0]["trust"]["text"] if due else "checked, in date"
 
 

@@ -22,7 +22,12 @@ from server.fieldbook.services.read_again import (
     read_again,
     report_knock,
 )
-from server.fieldbook.services.strikes import StrikeForm, strike_reread, strike_turning_point
+from server.fieldbook.services.strikes import (
+    StrikeForm,
+    strike_backsight,
+    strike_reread,
+    strike_turning_point,
+)
 from server.fieldbook.services.turning_points import (
     TurningPointForm,
     shoot_turning_point,
@@ -104,6 +109,17 @@ class RereadStrikesView(SignedInView):
         """Strike a re-read through, with a reason."""
         form = StrikeForm(**self.typed(request, StrikeInput))
         strike, created = strike_reread(self.user(request), reread, form)
+        return recorded(strike.pk, created)
+
+
+class BacksightStrikesView(SignedInView):
+    """Strikes of backsights."""
+
+    @extend_schema(operation_id="strike_backsight", request=StrikeInput, responses=records())
+    def post(self, request: Request, set_up: UUID, point: UUID) -> Response:
+        """Strike the backsight on a point through, with a reason."""
+        form = StrikeForm(**self.typed(request, StrikeInput))
+        strike, created = strike_backsight(self.user(request), set_up, point, form)
         return recorded(strike.pk, created)
 
 

@@ -6,12 +6,14 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from core.errors import OffTheRod
-from core.lengths import Elevation, Length, Reading, format_length
+from core.floors import PlanPoint
+from core.lengths import Length, Reading, format_length
 from core.rods import Numbering, Rod
 from core.setups import Backsight, Backsights, take_backsights
+from core.uncertainty import Sight
 from server.fieldbook.lines import JobLines
 from server.fieldbook.models import TurningPoint
-from server.fieldbook.rules import rod_of
+from server.fieldbook.rules import KnownPoint, known_point, rod_of, sight_back
 from server.gear import models as gear
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import style_of
@@ -66,6 +68,16 @@ class Sighted:
     distance: Length | None
     taken: Backsights
     extras: tuple[Extra, ...]
+    known: tuple[KnownPoint, ...]
+
+    def sights(self, station: PlanPoint | None) -> tuple[Sight, ...]:
+        """The backsights as they are seen from where the instrument stands."""
+        rod = rod_of(self.rod)
+        readings = (self.backsight, *(extra.reading for extra in self.extras))
+        return tuple(
+            sight_back(rod, reading, station, known, self.distance)
+            for reading, known in zip(readings, self.known, strict=True)
+        )
 
 
 def read_backsights(job: Job, form: BacksightForm, entries: Entries) -> Sighted | None:
@@ -90,12 +102,13 @@ def read_backsights(job: Job, form: BacksightForm, entries: Entries) -> Sighted 
     if backsight is None:
         return None
     above = -taped if taped is not None and form.side == "below" else taped
+    known = (_known(job, point), *(known_point(extra.benchmark) for extra in extras))
+    readings = (backsight, *(extra.reading for extra in extras))
     sights = [
-        Backsight(_elevation(job, point), backsight),
-        *(Backsight(extra.benchmark.elevation, extra.reading) for extra in extras),
+        Backsight(one.elevation, reading) for one, reading in zip(known, readings, strict=True)
     ]
     taken = take_backsights(sights, rod.numbering, above)
-    return Sighted(rod_record, point, backsight, above, distance, taken, extras)
+    return Sighted(rod_record, point, backsight, above, distance, taken, extras, known)
 
 
 def _point_of(job: Job, key: UUID) -> Benchmark | TurningPoint | None:
@@ -105,11 +118,10 @@ def _point_of(job: Job, key: UUID) -> Benchmark | TurningPoint | None:
     return benchmark or points.filter(pk=key).first()
 
 
-def _elevation(job: Job, point: Benchmark | TurningPoint) -> Elevation:
-    if isinstance(point, TurningPoint):
-        return JobLines(job.pk).elevation(point)
-    elevation: Elevation = point.elevation
-    return elevation
+def _known(job: Job, point: Benchmark | TurningPoint) -> KnownPoint:
+    if isinstance(point, Benchmark):
+        return known_point(point)
+    return JobLines(job.pk).known_turning_point(point)
 
 
 def _read_extras(job: Job, form: BacksightForm, rod: Rod, entries: Entries) -> tuple[Extra, ...]:

@@ -9,12 +9,13 @@ from django.utils import timezone
 
 from core.floors import PlanPoint
 from core.instruments import Setting
-from core.lengths import Style, format_fine, format_length
+from core.lengths import format_amount, format_fine
+from core.setups import allowed_between
+from core.uncertainty import Kit
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.fieldbook.models import TurningPoint
 from server.fieldbook.proof import Proof, proof_of_kit, tightest_tolerance
-from server.fieldbook.rules import ASSUMED_DISTANCE, Gear, kit_of, rod_of, sight_on
+from server.fieldbook.rules import Gear, kit_of, rod_of
 from server.fieldbook.services.backsights import Sighted, read_backsights
 from server.fieldbook.services.set_up import (
     SetUpForm,
@@ -67,40 +68,44 @@ def draft_set_up(
         rod = rod_of(sighted.rod)
         sheet["line"] = line_sheet(sighted.taken.line, rod, sighted.backsight, style)
         sheet["proof"] = _proof(job, form, sighted, place)
-        sheet["agreeing"] = agreeing(job, sighted, style)
-        sheet["asks_distance"] = _known_place(sighted) is None
+        sheet["agreeing"] = _agreeing(job, form, sighted, place)
+        sheet["asks_distance"] = sighted.known[0].place is None
     return sheet, entries.problems
 
 
-def _proof(job: Job, form: SetUpForm, sighted: Sighted, place: PlanPoint | None) -> Proof | None:
-    instrument = Instrument.objects.filter(crew_id=job.crew_id, pk=form.instrument).first()
-    tolerance = tightest_tolerance(job)
-    if instrument is None or tolerance is None:
+def _kit(job: Job, form: SetUpForm, sighted: Sighted) -> Kit | None:
+    instrument = (
+        Instrument.objects.filter(crew_id=job.crew_id, pk=form.instrument)
+        .select_related("crew")
+        .first()
+    )
+    if instrument is None:
         return None
-    receiver = receiver_of(job, form)
     slope = slope_error(instrument, checks_of([instrument.pk])[instrument.pk], timezone.now())
-    kit = kit_of(Gear(instrument, receiver, sighted.rod), slope, Setting.FINE)
-    known = _known_place(sighted)
-    distance = place.distance(known) if place and known else sighted.distance
-    sight = sight_on(rod_of(sighted.rod), sighted.backsight, distance or ASSUMED_DISTANCE)
-    return proof_of_kit(kit, sight, tolerance, style_of(job))
+    return kit_of(Gear(instrument, receiver_of(job, form), sighted.rod), slope, Setting.FINE)
 
 
-def _known_place(sighted: Sighted) -> PlanPoint | None:
-    point = sighted.stands_on
-    return PlanPoint(point.x, point.y) if isinstance(point, TurningPoint) else point.place
-
-
-def agreeing(job: Job, sighted: Sighted, style: Style) -> Agreeing | None:
-    """Say how far several backsights disagree, None with one."""
-    if len(sighted.taken.constants) < 2:
+def _proof(job: Job, form: SetUpForm, sighted: Sighted, place: PlanPoint | None) -> Proof | None:
+    kit, tolerance = _kit(job, form, sighted), tightest_tolerance(job)
+    if kit is None or tolerance is None:
         return None
-    tolerance = reread_tolerance_of(job)
+    return proof_of_kit(kit, sighted.sights(place), tolerance, style_of(job))
+
+
+def _agreeing(
+    job: Job, form: SetUpForm, sighted: Sighted, place: PlanPoint | None
+) -> Agreeing | None:
+    """Say how far several backsights disagree, None with one."""
+    kit, style = _kit(job, form, sighted), style_of(job)
+    if kit is None or len(sighted.taken.constants) < 2:
+        return None
+    tolerance = allowed_between(reread_tolerance_of(job), kit, sighted.sights(place))
     apart = format_fine(float(sighted.taken.disagreement), style)
     is_good = sighted.taken.agree(tolerance)
     compared = "within" if is_good else "more than"
-    allowed = format_length(tolerance, style)
+    beyond = "" if is_good else " All that is read from here would be in doubt."
+    allowed = format_amount(tolerance, style)
     return {
-        "text": f"The backsights disagree by {apart}, {compared} {allowed}.",
+        "text": f"The backsights disagree by {apart}, {compared} {allowed}.{beyond}",
         "is_good": is_good,
     }

@@ -20,7 +20,7 @@ from server.fieldbook.services.record_shot import read_on
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
-from server.jobs.rules import reread_tolerance_of, style_of
+from server.jobs.rules import style_of
 
 TOLERANCES_OFF_DESIGN = 2
 MOST_OFFERS = 3
@@ -134,14 +134,13 @@ def preview_reread(user: User, set_up_id: UUID, form: RereadForm) -> RereadPrevi
     """Tell how far a re-read is off, and what it would put in doubt."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
     standings, style = JobStandings(set_up.job), style_of(set_up.job)
-    difference = standings.difference(reread_of(user, set_up, form))
-    tolerance = reread_tolerance_of(set_up.job)
-    is_good = abs(difference) <= tolerance
+    read = standings.compared(reread_of(user, set_up, form))
+    is_good = read.is_good
     standing = standings.by_id[set_up.pk]
     shaken = set_up.shots.filter(strike=None, taken_at__gt=standing.good_at).count()
     noun = "reading" if shaken == 1 else "readings"
     return {
-        "text": format_deviation(difference, style),
+        "text": format_deviation(read.difference, style),
         "is_good": is_good,
         "doubts": "" if is_good else f"{shaken} {noun} since the last good check",
     }

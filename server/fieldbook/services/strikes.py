@@ -6,11 +6,15 @@ from dataclasses import dataclass
 from typing import TypeVar
 from uuid import UUID
 
+from django.db import transaction
+
 from server.crews.models import User
-from server.crews.permissions import Ability
-from server.fieldbook.access import reread_for, shot_for, turning_point_for
+from server.crews.permissions import Ability, missing
+from server.fieldbook.access import reread_for, set_up_for, shot_for, turning_point_for
+from server.fieldbook.lines import JobLines
 from server.fieldbook.models import (
     AcceptedRun,
+    BacksightStrike,
     RereadStrike,
     SetUp,
     Strike,
@@ -45,6 +49,32 @@ def strike_reread(user: User, reread_id: UUID, form: StrikeForm) -> tuple[Reread
             reread.typed, "It closed a run that was accepted.", "Close the run anew from here."
         )
     return _strike(RereadStrike, {"reread": reread}, user, form)
+
+
+def strike_backsight(
+    user: User, set_up_id: UUID, point_id: UUID, form: StrikeForm
+) -> tuple[BacksightStrike, bool]:
+    """Strike the backsight a set-up read on a point; the others give its line from then on.
+
+    The last one that counts can't be struck: another set-up takes its place.
+    """
+    set_up = set_up_for(user, set_up_id, Ability.RECORD)
+    with transaction.atomic():
+        SetUp.objects.select_for_update().get(pk=set_up.pk)
+        read = JobLines(set_up.job_id).backsights(set_up.pk)
+        chosen = next((one for one in read if one.known.key == point_id), None)
+        if chosen is None:
+            raise missing("backsight", point_id)
+        others = [one for one in read if not one.struck and one is not chosen]
+        if not others:
+            raise Conflict(
+                chosen.typed,
+                f"It is the only backsight of set-up {set_up.number} that counts.",
+                "Set up again instead, with a new backsight.",
+            )
+        extra = set_up.extra_backsights.filter(benchmark=point_id).first()
+        of: dict[str, SiteRecord] = {"extra": extra} if extra else {"first_of": set_up}
+        return _strike(BacksightStrike, of, user, form)
 
 
 def strike_turning_point(

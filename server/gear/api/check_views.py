@@ -10,6 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from core.instruments import Axis
 from core.lengths import Style
 from core.lengths.style import STYLE_CODES
 from server.api.errors import ErrorBody, body_of
@@ -40,6 +41,7 @@ class CheckInput(serializers.Serializer[Any]):
 
     id = serializers.UUIDField()
     method = serializers.ChoiceField(list(METHODS))
+    axis = serializers.ChoiceField(list(Axis), default=Axis.FIRST)
     typed = serializers.DictField(child=Entry())
     made_at = serializers.DateTimeField()
 

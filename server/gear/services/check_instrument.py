@@ -8,6 +8,7 @@ from datetime import datetime
 from typing import TypedDict
 from uuid import UUID
 
+from core.instruments import Axis
 from core.lengths import metres_text
 from server.crews.models import Crew, User
 from server.crews.permissions import Ability, role_in_crew
@@ -27,6 +28,7 @@ class CheckForm:
     method: str
     typed: Mapping[str, str]
     made_at: datetime
+    axis: str = Axis.FIRST
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,6 +87,7 @@ def record_check(
             id=form.id,
             instrument=instrument,
             method=form.method,
+            axis=form.axis,
             readings={
                 name: {"typed": form.typed[name].strip(), "metres": metres_text(length)}
                 for name, length in lengths.items()

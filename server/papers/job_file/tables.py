@@ -80,6 +80,8 @@ TABLES = (
     Table("regraded_points", book.RegradedPoint, "regrade__floor__job"),
     Table("struck_shots", book.Strike, "shot__set_up__job"),
     Table("struck_re_reads", book.RereadStrike, "reread__set_up__job"),
+    Table("struck_backsights", book.BacksightStrike, "first_of__job"),
+    Table("struck_further_backsights", book.BacksightStrike, "extra__set_up__job"),
     Table("struck_turning_points", book.TurningPointStrike, "turning_point__set_up__job"),
     Table("prices", pour.PriceList, "job"),
     Table("pours", pour.Pour, "job"),

@@ -54,18 +54,23 @@ class _Page:
     """Writes a set-up: its line first, then every reading with the formula of its height."""
 
     def __init__(self, page: Worksheet, kept: KeptNotes, unit: SurveyUnit) -> None:
-        self.page, self.kept, self.unit = page, kept, unit
+        self.page, self.kept, self.unit, self.last = page, kept, unit, FIRST
         self.sign = "-" if kept.standing.sighting.line.numbering.direction > 0 else "+"
 
     def write(self) -> None:
         self._head()
-        self._backsight()
-        for row, (reading, line) in enumerate(self.kept.lines, start=FIRST + 1):
+        self.last = self._backsights()
+        for row, (reading, line) in enumerate(self.kept.lines, start=self.last + 1):
             self._reading(row, reading, line)
 
     def _head(self) -> None:
         shown, unit = self.kept.set_up, self.unit
-        as_text(self.page, 1, 1, f"Set-up {shown.number} on {shown.stands_on}").font = BOLD
+        as_text(
+            self.page,
+            1,
+            1,
+            f"Set-up {shown.number} on {self.kept.standing.sighting.stands_on.name}",
+        ).font = BOLD
         as_text(self.page, 2, 1, "What the rod showed stands as typed; the rest is worked out.")
         titles = (
             "Surface", "Point", f"BS, {unit}", f"IS or FS, {unit}", f"Line, {unit}",
@@ -75,15 +80,23 @@ class _Page:
             as_text(self.page, FIRST - 1, column, title).font = BOLD
             self.page.column_dimensions[get_column_letter(column)].width = width
 
-    def _backsight(self) -> None:
-        notes, set_up = self.kept.notes, self.kept.set_up
-        as_text(self.page, FIRST, 2, str(set_up.stands_on))
-        self.page.cell(FIRST, 3, self._number(notes.backsight))
-        self.page.cell(FIRST, 6, self._number(notes.benchmark))
-        plus = "+" if self.sign == "-" else "-"
-        self.page.cell(FIRST, 5, f"=F{FIRST}{plus}C{FIRST}")
-        as_text(self.page, FIRST, 9, set_up.taken_at.isoformat())
-        as_text(self.page, FIRST, 10, set_up.taken_by.shown_name)
+    def _backsights(self) -> int:
+        """Write every backsight, and on the last line the mean of the lines of those that count."""
+        set_up, plus = self.kept.set_up, "+" if self.sign == "-" else "-"
+        read, counting = self.kept.standings.lines.backsights(set_up.pk), []
+        for row, one in enumerate(read, start=FIRST):
+            as_text(self.page, row, 2, one.known.name)
+            self.page.cell(row, 3, self._number(one.reading))
+            self.page.cell(row, 6, self._number(one.known.elevation))
+            as_text(self.page, row, 9, set_up.taken_at.isoformat())
+            as_text(self.page, row, 10, set_up.taken_by.shown_name)
+            if one.struck:
+                as_text(self.page, row, 11, f"struck: {one.struck}")
+            else:
+                counting.append(f"F{row}{plus}C{row}")
+        last = FIRST + len(read) - 1
+        self.page.cell(last, 5, f"=AVERAGE({','.join(counting)})")
+        return last
 
     def _reading(self, row: int, kept: KeptReading, line: NoteLine) -> None:
         page = self.page
@@ -92,7 +105,7 @@ class _Page:
         page.cell(row, 4, self._number(kept.reading))
         if line.elevation is not None:
             before = self._row_before(row)
-            page.cell(row, 6, f"=E${FIRST}{self.sign}D{row}")
+            page.cell(row, 6, f"=E${self.last}{self.sign}D{row}")
             page.cell(row, 7, f"=MAX(F{row}-F{before},0)")
             page.cell(row, 8, f"=MAX(F{before}-F{row},0)")
         as_text(page, row, 9, kept.taken_at.isoformat())
@@ -101,8 +114,9 @@ class _Page:
 
     def _row_before(self, row: int) -> int:
         """Return the last row above that counts; struck readings are passed over."""
-        lines = self.kept.notes.lines[: row - FIRST - 1]
-        return max((n + FIRST + 1 for n, one in enumerate(lines) if one.elevation), default=FIRST)
+        first = self.last + 1
+        lines = self.kept.notes.lines[: row - first]
+        return max((n + first for n, one in enumerate(lines) if one.elevation), default=self.last)
 
     def _number(self, quantity: Length | Elevation | Reading) -> float:
         return float(to_survey(Length(quantity.nanometres), Decimal(0), self.unit))
