@@ -129,15 +129,17 @@ def trust_of(record: InstrumentRecord, now: float) -> Trust:
     made = [check for check in record.checks if check.made_at <= now]
     if not made:
         return Trust(TrustState.NEVER)
-    last = {axis: _last_proof(made, axis, record.specification) for axis in record.kind.axes}
-    proofs = [one for one in last.values() if one is not None]
+    last = [_last_proof(made, axis, record.specification) for axis in record.kind.axes]
+    proofs = [one for one in last if one is not None]
     if any(_verdict(one, record.specification) is CheckVerdict.FAIL for one in proofs):
         return Trust(TrustState.OUT_OF_TRUE)
-    if not proofs:
-        return Trust(TrustState.UNPROVEN)
     if len(proofs) < len(last):
-        return Trust(TrustState.ONE_AXIS)
-    oldest = min(one.made_at for one in proofs)
+        return Trust(TrustState.ONE_AXIS if proofs else TrustState.UNPROVEN)
+    return _dated(record, min(one.made_at for one in proofs), now)
+
+
+def _dated(record: InstrumentRecord, oldest: float, now: float) -> Trust:
+    """Return where an instrument stands whose every axis was found true, the first then."""
     if any(oldest < knock <= now for knock in record.knocks):
         return Trust(TrustState.KNOCKED)
     due = oldest + record.check_days * SECONDS_A_DAY

@@ -42,6 +42,11 @@ class HoleDepths:
         bottoms += [planned] if planned is not None else []
         return min(bottoms, default=None)
 
+    @property
+    def asks_any(self) -> bool:
+        """Whether a depth below the ground is asked for."""
+        return any(depth is not None and depth.nanometres > 0 for depth in (self.least, self.frost))
+
     def missing(self) -> tuple[str, ...]:
         """What nobody entered yet; each is a hold."""
         named = (("least depth", self.least), ("frost depth", self.frost))

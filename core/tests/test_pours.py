@@ -12,14 +12,10 @@ from core.pours import (
     USUAL_STEPS,
     CheckLine,
     Question,
-    Tally,
-    concrete_line,
-    counted_line,
     decide,
+    listed,
     minutes_between_trucks,
-    points_line,
     run_sheet,
-    stone_line,
 )
 
 lines = st.lists(
@@ -42,30 +38,13 @@ class Deciding(TestCase):
         changed = {question: f"{reason} more" for question, reason in held.items()}
         self.assertEqual(set(decide(found, changed).holds), set(held))
 
-    def test_each_line_says_what_it_rests_on(self) -> None:
-        forms = Tally("Forms", 10, 8, 7)
-        self.assertEqual(points_line([forms]).reason, "Forms: 2 not shot, 1 off.")
-        self.assertTrue(points_line([Tally("Forms", 3, 3, 3)]).is_go)
-        self.assertIn("2 points", stone_line([Tally("Stone", 12, 10, 9)]).reason)
-        self.assertTrue(stone_line([Tally("Stone", 12, 12, 9)]).is_go)
-        self.assertEqual(
-            concrete_line(5.0, 4.75, "yd³").reason, "4.75 yd³ ordered, 5.00 yd³ needed."
-        )
-        self.assertTrue(concrete_line(5.0, 5.0, "yd³").is_go)
-        self.assertFalse(concrete_line(5.0, None, "yd³").is_go)
-        self.assertFalse(concrete_line(None, 9.0, "yd³").is_go)
-        self.assertTrue(counted_line(Question.THIN, [], "None.").is_go)
-        self.assertEqual(counted_line(Question.THIN, ["B4.", "C1."], "").reason, "B4. C1.")
-
     def test_of_many_reasons_the_first_are_named_and_the_rest_counted(self) -> None:
         thin = [f"P{n}." for n in range(500)]
-        reason = counted_line(Question.THIN, thin, "").reason
+        reason = listed(thin)
         self.assertEqual(reason.split(" And ")[0], " ".join(thin[:12]))
         self.assertTrue(reason.endswith("And 488 more."))
-        fewer = counted_line(Question.THIN, thin[1:], "").reason
-        self.assertNotEqual(reason, fewer)
-        many = [Tally(f"Form {n}", 5, 3, 2) for n in range(40)]
-        self.assertTrue(points_line(many).reason.endswith("1 off. And 28 more."))
+        self.assertEqual(listed(thin[:12]), " ".join(thin[:12]))
+        self.assertTrue(listed(thin[:13], "; ").endswith("; And 1 more."))
 
 
 class Running(TestCase):

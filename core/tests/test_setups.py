@@ -1,4 +1,4 @@
-"""Backsights together, what a re-read puts in doubt, and the slips people make."""
+"""Backsights together, and what puts the readings of a set-up in doubt."""
 
 from __future__ import annotations
 
@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from core.errors import NoBacksight
 from core.lengths import Elevation, Length, Reading, Style
-from core.rods import GRADUATIONS, Numbering, Rod, SightLine
+from core.rods import Numbering, SightLine
 from core.setups import (
     Agreement,
     Backsight,
@@ -25,8 +25,7 @@ from core.setups import (
     off_since_first,
     take_backsights,
 )
-from core.slips import Near, Slip, expected_at, is_likely, near_points, suggest
-from core.tests.worked import elevations, metres, place, readings
+from core.tests.worked import elevations, metres, readings
 from core.uncertainty import Kit, Sight, uncertainty
 
 TOLERANCE = metres("0.003")
@@ -199,64 +198,3 @@ class BacksightsThatDisagree(TestCase):
         self.assertAlmostEqual(between, (told**2 + 0.01**2) ** 0.5, delta=2e-5)
         self.assertGreater(between, 0.01)
         self.assertEqual(allowed_between(finest, self.KIT, [sight]), finest)
-
-
-class Slips(TestCase):
-    """A reading its neighbours make unlikely, and the slip that would explain it."""
-
-    NEAR = tuple(Near(x, y, 0.001 * (x + y)) for x in (-2.0, 0.0, 2.0) for y in (-2.0, 2.0))
-
-    def slips(self, graduation: str, typed: str, meant: str, backsight: str) -> list[Slip]:
-        rod = Rod(Numbering.UP, GRADUATIONS[graduation], Length.from_feet(13))
-        line = SightLine.from_backsight(Elevation(0), rod.read(backsight), Numbering.UP)
-        design = float(line.elevation(rod.read(meant)))
-        expected = expected_at(self.NEAR, design, 0.01, 0.003)
-        found = suggest(rod, line, rod.read(typed), expected, rod.read(backsight))
-        self.assertTrue(all(is_likely(one.elevation, expected) for one in found))
-        near = metres("0.010")
-        return [one.slip for one in found if abs(one.reading - rod.read(meant)) <= near]
-
-    def test_the_usual_slips_are_recognized(self) -> None:
-        table = [
-            ("ft-in/8", "3' 4 1/8\"", "4' 4 1/8\"", Slip.FOOT),
-            ("ft-in/8", "4' 5 1/8\"", "4' 4 1/8\"", Slip.INCH),
-            ("ft/100", "4.52", "4.42", Slip.TENTH),
-            ("ft/100", "4.80 ft", "4' 8\"", Slip.INCHES_FOR_TENTHS),
-            ("ft-in/8", "4' 8\"", "4.8 ft", Slip.TENTHS_FOR_INCHES),
-            ("ft/100", "4.25", "4.52", Slip.SWAPPED),
-            ("m/cm", "1.399", "1.369", Slip.SIX_FOR_NINE),
-            ("m/cm", "1.639", "1.369", Slip.SWAPPED),
-            ("m/cm", "1.445", "1.345", Slip.HUNDRED_MILLIMETRES),
-            ("mm", "1385", "1366", Slip.CENTIMETRE),
-            ("ft/100", "8.58", "4.42", Slip.UPSIDE_DOWN),
-        ]
-        for graduation, typed, meant, slip in table:
-            with self.subTest(slip):
-                self.assertIn(slip, self.slips(graduation, typed, meant, "4.10 ft"))
-
-    def test_counted_the_wrong_way_from_the_benchmark(self) -> None:
-        self.assertIn(Slip.WRONG_WAY, self.slips("m/cm", "1.262", "1.138", "1.200"))
-
-    def test_a_likely_reading_is_left_alone(self) -> None:
-        self.assertEqual(self.slips("ft-in/8", "4' 4 3/8\"", "4' 4 1/8\"", "4.10 ft"), [])
-
-    def test_without_neighbours_the_design_and_with_few_a_level(self) -> None:
-        alone = expected_at((), 5.0, 0.02, 0.003)
-        self.assertEqual((alone.elevation, alone.from_neighbours), (5.0, False))
-        self.assertAlmostEqual(alone.likely, 0.023)
-        few = expected_at((Near(1, 0, 0.01), Near(2, 0, 0.01)), 5.0, 0.02, 0.003)
-        self.assertAlmostEqual(few.elevation, 5.01)
-        in_a_row = [Near(float(i), 0.0, 0.01) for i in range(8)]
-        self.assertAlmostEqual(expected_at(in_a_row, 5.0, 0.02, 0.003).elevation, 5.01)
-
-    def test_points_around_a_place_and_how_far_off_a_reading_is(self) -> None:
-        (near,) = near_points(place(1, 1), [(place(3, 4), metres("0.02"))])
-        self.assertEqual((near.x, near.y), (2.0, 3.0))
-        self.assertAlmostEqual(near.off, 0.02)
-        expected = expected_at((), 5.0, 0.02, 0.003)
-        self.assertEqual(expected.off(Elevation.from_metres("5.1")), metres("0.1"))
-
-    @given(st.floats(-0.01, 0.01), st.floats(-0.01, 0.01), st.floats(-0.02, 0.02))
-    def test_neighbours_on_a_plane_predict_the_plane(self, a: float, b: float, c: float) -> None:
-        near = [Near(x, y, a * x + b * y + c) for x in (-1.0, 1.0, 3.0) for y in (-2.0, 1.0, 2.0)]
-        self.assertAlmostEqual(expected_at(near, 7.0, 0.01, 0.003).elevation, 7.0 + c, places=9)

@@ -7,12 +7,14 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.instruments import Setting
-from core.lengths import Length, Reading, Style, format_deviation
-from core.slips import Expected, Near, expected_at, is_likely, near_points, suggest
+from core.lengths import Reading, Style, format_deviation
+from core.slips import Aim, Near, Question, near_points, question_about, same_pass
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import point_seen_from, set_up_for
+from server.fieldbook.aims import Aims
 from server.fieldbook.figures import Judged, Said, said
+from server.fieldbook.models import Shot
 from server.fieldbook.pegs import OwnPegs, Scope, pegs_of, stone_of
 from server.fieldbook.rules import Sighting
 from server.fieldbook.services.read_again import RereadForm, reread_of
@@ -22,8 +24,8 @@ from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
 
-TOLERANCES_OFF_DESIGN = 2
-MOST_OFFERS = 3
+#: So many of the latest shots are looked at for the pass a reading belongs to.
+LONGEST_PASS = 400
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,11 +76,10 @@ def preview_reading(user: User, set_up_id: UUID, form: ReadingForm) -> Preview:
     pegs, aims = pegs_of(_beside(point), plan, standings)
     judged = aims.judged(point, form.setting)
     reading = read_on(sighting, form.reading)
+    near = _near(pegs[point.owner_id], point, judged, aims, standings)
     return {
         "says": said(reading, sighting, point.place, judged),
-        "unlikely": _unlikely(
-            reading, sighting, point, judged, _near(pegs[point.owner_id], point, judged)
-        ),
+        "unlikely": _unlikely(reading, sighting, point, judged, near),
     }
 
 
@@ -87,16 +88,25 @@ def _beside(point: Point) -> Scope:
     return stone_of([point.floor_id]) if point.floor_id else {"element": point.element_id}
 
 
-def _near(pegs: OwnPegs, point: Point, judged: Judged) -> tuple[Near, ...]:
-    """Return what was found around a point for the same task; a rough pass has none."""
-    if judged.setting != Setting.FINE:
+def _near(
+    pegs: OwnPegs, point: Point, judged: Judged, aims: Aims, standings: JobStandings
+) -> tuple[Near, ...]:
+    """Return what the same pass found around a point for the same task; a rough pass has none."""
+    if judged.setting != Setting.FINE or judged.target is None:
         return ()
-    others = [
-        (one.point.place, one.off)
-        for one in pegs.found
-        if one.point.task == judged.task and one.point.pk != point.pk and one.off is not None
-    ]
-    return near_points(point.place, others)
+    points = {one.pk: one for one in pegs.points if one.task == judged.task}
+    columns = ("point_id", "set_up_id", "reading", "taken_at")
+    shot = Shot.objects.filter(point__in=points, setting=Setting.FINE, strike=None)
+    latest = shot.order_by("-taken_at", "-recorded_at").values_list(*columns)[:LONGEST_PASS]
+    sound = [one for one in reversed(latest) if not standings.by_id[one[1]].doubts(one[3])]
+    found = []
+    for at in same_pass([one[0] for one in sound], point.pk):
+        key, set_up, reading, _ = sound[at]
+        target = aims.judged(points[key], Setting.FINE).target
+        if target is not None:
+            elevation = standings.lines.sighting(set_up).line.elevation(reading)
+            found.append((points[key].place, elevation - target))
+    return near_points(point.place, found)
 
 
 def _unlikely(
@@ -104,30 +114,28 @@ def _unlikely(
 ) -> Unlikely | None:
     if judged.target is None:
         return None
-    design = float(judged.target)
-    allowance = TOLERANCES_OFF_DESIGN * float(judged.tolerance.plus)
     sure = sighting.sure(reading, point.place, judged.setting).half_width
-    expected = expected_at(near, design, allowance, sure)
-    elevation = sighting.line.elevation(reading)
-    if is_likely(elevation, expected):
+    aim = Aim(judged.task, judged.target, float(judged.tolerance.plus), sure)
+    sighted = sighting.rod, sighting.line, sighting.backsight
+    question = question_about(sighted, reading, aim, near)
+    if question is None:
         return None
-    found = suggest(sighting.rod, sighting.line, reading, expected, sighting.backsight)
     return {
-        "why": _why(expected.off(elevation), expected, judged.style),
+        "why": _why(question, judged.style),
         "offers": [
             {
                 "slip": str(one.slip),
                 "reading": sighting.rod.write(one.reading),
                 "says": said(one.reading, sighting, point.place, judged),
             }
-            for one in found[:MOST_OFFERS]
+            for one in question.offers
         ],
     }
 
 
-def _why(off: Length, expected: Expected, style: Style) -> str:
-    than = "the points around it" if expected.from_neighbours else "its design level"
-    return f"This is {format_deviation(off, style)} against {than}."
+def _why(question: Question, style: Style) -> str:
+    than = "the points around it" if question.from_neighbours else "its design level"
+    return f"This is {format_deviation(question.off, style)} against {than}."
 
 
 def preview_reread(user: User, set_up_id: UUID, form: RereadForm) -> RereadPreview:

@@ -30,9 +30,9 @@ class Checks(SiteTestCase):
         }  # fmt: skip
 
     def record(self, days_ago: int, gap: str = "0.4 mm") -> None:
-        typed = {"distance": "30", "gap": gap, "gap_side": "above", "resolution": "0.5 mm"}
+        typed = {"distance": "30", "gap": gap, "gap_right": "0 mm", "resolution": "0.5 mm"}
         path = f"instruments/{self.instrument}/checks?units=m"
-        body = self.body("face-about", typed, days_ago)
+        body = self.body("both-axes", typed, days_ago)
         self.ok(self.helper, path, body)
         self.ok(self.helper, path, body, 200)
 
@@ -124,10 +124,25 @@ class Checks(SiteTestCase):
         }  # fmt: skip
         self.ok(self.helper, f"instruments/{self.instrument}/knocks", knock)
         self.assertEqual(self.trust(), "knocked")
-        self.record(days_ago=-1, gap="9 mm")
+        self.record(days_ago=0, gap="9 mm")
         self.assertEqual(self.trust(), "out-of-true")
         self.assertEqual(self.history()["knocks"][0]["note"], "slid off the tailgate")
         self.assertEqual(self.history("ft")["plot_unit"], "in at 100 ft")
+
+    def test_a_check_that_proves_nothing_neither_dates_nor_clears(self) -> None:
+        self.record(days_ago=1, gap="3 mm")
+        self.assertEqual(self.trust(), "unproven")
+        self.record(days_ago=0, gap="0.2 mm")
+        self.assertEqual(self.trust(), "in-date")
+
+    def test_one_axis_dates_only_itself(self) -> None:
+        typed = {"distance": "30", "gap": "0.4 mm", "resolution": "0.5 mm"}
+        path = f"instruments/{self.instrument}/checks?units=m"
+        for axis, state in (("first", "one-axis"), ("second", "in-date")):
+            self.ok(self.helper, path, self.body("face-about", typed) | {"axis": axis})
+            self.assertEqual(self.trust(), state)
+        wrong = self.body("face-about", typed) | {"axis": "third"}
+        self.assertIn("axis", self.refused(self.helper, path, wrong))
 
     def test_the_crew_chooses_how_long_a_check_holds(self) -> None:
         self.record(days_ago=8)

@@ -95,7 +95,8 @@ class _Page:
             else:
                 counting.append(f"F{row}{plus}C{row}")
         last = FIRST + len(read) - 1
-        self.page.cell(last, 5, f"=AVERAGE({','.join(counting)})")
+        mean = counting[0] if len(counting) == 1 else f"AVERAGE({','.join(counting)})"
+        self.page.cell(last, 5, f"={mean}")
         return last
 
     def _reading(self, row: int, kept: KeptReading, line: NoteLine) -> None:

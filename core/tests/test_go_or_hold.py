@@ -1,0 +1,450 @@
+"""The worst sites that would still get GO, one row a trap; and a sound site that gets it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from unittest import TestCase
+
+from core.instruments import (
+    BOTH_AXES,
+    Axis,
+    InstrumentKind,
+    InstrumentRecord,
+    MadeCheck,
+    face_about,
+)
+from core.lengths import Elevation, Length, Style
+from core.piers import Bearing, HoleDepths
+from core.pours import (
+    AnswerFact,
+    ElementFact,
+    FloorFact,
+    HoleFact,
+    InstrumentFact,
+    NoticeFact,
+    PointFact,
+    PourFacts,
+    Question,
+    SetUpFact,
+    ShotFact,
+    StoneFact,
+    decide,
+    extra_of,
+    lines_of,
+    needed_of,
+)
+from core.setups import Disagreeing, SetUpRecord, doubt_of
+from core.tasks import Task
+from core.verdicts import Tolerance
+
+HOUR, DAY = 3600.0, 86_400.0
+NOW, POURS_AT = 100 * DAY, 100 * DAY + HOUR / 2
+EIGHTHS = Style.from_code("ft-in/8")
+QUARTER = Length.from_inches("0.25")
+TARGET = Elevation(10**10)
+SOUND = doubt_of(SetUpRecord(), EIGHTHS)
+
+
+def inches(number: float | str) -> Length:
+    """Return a length of inches."""
+    return Length.from_inches(str(number))
+
+
+def shot(off: float | str = 0, width: float = 0.001, doubted: bool = False) -> ShotFact:
+    """Return a reading so many inches above its target."""
+    return ShotFact(TARGET + inches(off), width, Length.from_inches("0.0625"), doubted)
+
+
+def point(task: Task, off: float | str | None = 0, name: str = "1") -> PointFact:
+    """Return a point so many inches above its target, or not shot for None."""
+    hole = Tolerance.at_most(QUARTER) if task is Task.HOLE else Tolerance.either_way(QUARTER)
+    return PointFact(name, task, TARGET, hole, None if off is None else shot(off))
+
+
+def stone(off: float | str | None = 0, thick: float | str = 5, least: str = "4.5") -> StoneFact:
+    """Return a point of the stone."""
+    return StoneFact(point(Task.STONE, off), inches(thick), inches(least))
+
+
+def checked(days_ago: float, gap: float = 0.0002, axes: frozenset[Axis] = BOTH_AXES) -> MadeCheck:
+    """Return a face-about over 20 m; a gap of 0.2 mm is within its specification."""
+    return MadeCheck(NOW - days_ago * DAY, face_about(20.0, gap, 0.0005), axes)
+
+
+def laser(*checks: MadeCheck, knocks: tuple[float, ...] = ()) -> InstrumentFact:
+    """Return a rotary laser with its checks."""
+    record = InstrumentRecord(InstrumentKind.ROTARY_LASER, 0.0001, checks, knocks)
+    return InstrumentFact("Laser", record)
+
+
+def said(answer: str, is_good: bool = True, given_for: str = "") -> AnswerFact:
+    """Return what somebody said."""
+    return AnswerFact(answer, is_good, "Ines", given_for)
+
+
+FLOOR = FloorFact("f", "Bay", (stone(), stone(0.125)), order=4.0)
+FORM = ElementFact("Forms", (point(Task.FORM), point(Task.FORM)), floor="f")
+FOOTING = ElementFact("Footing", (point(Task.FOOTING_BOTTOM), point(Task.FORM)), concrete=1.0)
+PAD = replace(FOOTING, name="Pad", concrete=0.5)
+HOLE = HoleFact(
+    point(Task.GROUND), point(Task.HOLE, -1, name="3"), Bearing.UNDISTURBED_SOIL, is_cleaned=True
+)
+PIERS = ElementFact(
+    "Row",
+    (point(Task.PIER_TOP),),
+    concrete=0.5,
+    holes=(HOLE,),
+    depths=HoleDepths(inches(12), inches(42)),
+)
+SITE = PourFacts(
+    now=NOW,
+    pours_at=POURS_AT,
+    style=EIGHTHS,
+    unit="yd³",
+    strictly=False,
+    reread_minutes=60,
+    floors=(FLOOR,),
+    elements=(FORM, FOOTING, PAD, PIERS),
+    instruments=(laser(checked(1)),),
+    latest=SetUpFact(3, "Laser", SOUND, NOW - HOUR / 4),
+    answers={
+        "ordered": said("6"),
+        "inspection": said("passed"),
+        "strip": said("on hand"),
+        "frost": said("below it"),
+    },
+)
+
+Trap = tuple[str, Callable[[PourFacts], PourFacts], Question, str]
+
+
+def with_floor(**changed: object) -> Callable[[PourFacts], PourFacts]:
+    """Change the floor."""
+    return lambda site: replace(site, floors=(replace(FLOOR, **changed),))  # type: ignore[arg-type]
+
+
+def with_element(element: ElementFact, **changed: object) -> Callable[[PourFacts], PourFacts]:
+    """Change an element."""
+
+    def change(site: PourFacts) -> PourFacts:
+        own = replace(element, **changed)  # type: ignore[arg-type]
+        return replace(site, elements=tuple(own if e is element else e for e in site.elements))
+
+    return change
+
+
+def with_hole(**changed: object) -> Callable[[PourFacts], PourFacts]:
+    """Change the hole of the row of piers."""
+    return with_element(PIERS, holes=(replace(HOLE, **changed),))  # type: ignore[arg-type]
+
+
+def with_laser(
+    *checks: MadeCheck, knocks: tuple[float, ...] = ()
+) -> Callable[[PourFacts], PourFacts]:
+    """Change what is known of the laser."""
+    return lambda site: replace(site, instruments=(laser(*checks, knocks=knocks),))
+
+
+def with_latest(**changed: object) -> Callable[[PourFacts], PourFacts]:
+    """Change the set-up made last."""
+    return lambda site: replace(site, latest=replace(site.latest, **changed))  # type: ignore[type-var]
+
+
+def with_answer(key: str, answer: AnswerFact | None) -> Callable[[PourFacts], PourFacts]:
+    """Change an answer, or take it away."""
+
+    def change(site: PourFacts) -> PourFacts:
+        others = {name: one for name, one in site.answers.items() if name != key}
+        return replace(site, answers=others | ({key: answer} if answer else {}))
+
+    return change
+
+
+def bottoms(*offs: float | str | None, task: Task = Task.FOOTING_BOTTOM) -> tuple[PointFact, ...]:
+    """Return points of a task."""
+    return tuple(point(task, off, name=str(n)) for n, off in enumerate(offs, start=1))
+
+
+DOUBTED = replace(point(Task.FORM), shot=shot(doubted=True))
+MARK, MARK_NOT_SHOT = point(Task.MARK), point(Task.MARK, None)
+KNOCKED = doubt_of(SetUpRecord(knocks=(5.0,)), EIGHTHS)
+DISAGREEING = doubt_of(
+    SetUpRecord(backsights=Disagreeing(inches(2), Length.from_inches("0.125"))), EIGHTHS
+)
+Q = Question
+
+TRAPS: list[Trap] = [
+    ("nothing set up", lambda s: replace(s, instruments=()), Q.INSTRUMENT, "No instrument"),
+    ("never checked", with_laser(), Q.INSTRUMENT, "never checked"),
+    ("due", with_laser(checked(8)), Q.INSTRUMENT, "check is due"),
+    (
+        "one axis only",
+        with_laser(checked(1, axes=frozenset([Axis.FIRST]))),
+        Q.INSTRUMENT,
+        "one axis",
+    ),
+    ("inconclusive", with_laser(checked(1, 0.004)), Q.INSTRUMENT, "proven anything"),
+    ("out of true", with_laser(checked(1, 0.012)), Q.INSTRUMENT, "out of true"),
+    ("knocked", with_laser(checked(2), knocks=(NOW - DAY,)), Q.INSTRUMENT, "knocked"),
+    (
+        "inconclusive since a knock",
+        with_laser(checked(2), checked(0.5, 0.004), knocks=(NOW - DAY,)),
+        Q.INSTRUMENT,
+        "knocked",
+    ),
+    ("a check from 2099", with_laser(checked(-9999)), Q.INSTRUMENT, "never checked"),
+    ("runs out before the pour", with_laser(checked(6.99)), Q.INSTRUMENT, "runs out"),
+    ("no set-up", lambda s: replace(s, latest=None), Q.BENCHMARK, "No benchmark"),
+    ("knocked set-up", with_latest(doubt=KNOCKED), Q.BENCHMARK, "Set-up 3 is in doubt"),
+    ("backsights 2 in apart", with_latest(doubt=DISAGREEING), Q.BENCHMARK, "Strike the wrong one"),
+    ("read too long ago", with_latest(good_at=NOW - 0.51 * HOUR), Q.BENCHMARK, "within 60 minutes"),
+    ("read tomorrow", with_latest(good_at=NOW + DAY), Q.BENCHMARK, "ahead of the clock"),
+    ("a doubted form", with_element(FORM, points=(DOUBTED,)), Q.DOUBT, "1 readings"),
+    ("and it is not shot then", with_element(FORM, points=(DOUBTED,)), Q.POINTS, "1 not shot"),
+    (
+        "doubted stone",
+        with_floor(
+            stone=(replace(stone(), point=replace(point(Task.STONE), shot=shot(doubted=True))),)
+        ),
+        Q.DOUBT,
+        "1 readings",
+    ),
+    (
+        "a doubted hole",
+        with_hole(bottom=replace(HOLE.bottom, shot=shot(doubted=True))),
+        Q.DOUBT,
+        "1",
+    ),
+    (
+        "doubted ground",
+        with_hole(ground=replace(HOLE.ground, shot=shot(doubted=True))),
+        Q.DOUBT,
+        "1",
+    ),
+    (
+        "a form not shot",
+        with_element(FORM, points=bottoms(0, None, task=Task.FORM)),
+        Q.POINTS,
+        "1 not",
+    ),
+    ("a form off", with_element(FORM, points=bottoms("0.5", task=Task.FORM)), Q.POINTS, "1 off"),
+    ("a form low", with_element(FORM, points=bottoms("-0.5", task=Task.FORM)), Q.POINTS, "1 off"),
+    (
+        "forms of the floor that nobody ticked",
+        with_element(FORM, is_poured=False, points=bottoms(None, task=Task.FORM)),
+        Q.POINTS,
+        "1 not shot",
+    ),
+    (
+        "bottoms never shot",
+        with_element(FOOTING, points=bottoms(None, None)),
+        Q.POINTS,
+        "2 not shot",
+    ),
+    (
+        "bottoms 6 in high",
+        with_element(FOOTING, points=bottoms(6, 0)),
+        Q.POINTS,
+        "1 too high, not dug",
+    ),
+    (
+        "a pad's bottom high",
+        with_element(PAD, points=bottoms("0.3")),
+        Q.POINTS,
+        "Pad, the footing's",
+    ),
+    (
+        "bottoms over-dug",
+        with_element(FOOTING, points=bottoms(0, -2)),
+        Q.OVER_DIG,
+        'over-dug by 2"',
+    ),
+    ("a pad over-dug", with_element(PAD, points=bottoms("-0.26")), Q.OVER_DIG, "Pad, point 1"),
+    (
+        "a pier's top off",
+        with_element(PIERS, points=bottoms(1, task=Task.PIER_TOP)),
+        Q.POINTS,
+        "1 off",
+    ),
+    (
+        "a floor that ends nowhere",
+        lambda s: replace(s, elements=(FOOTING,)),
+        Q.POINTS,
+        "nothing says where its concrete ends",
+    ),
+    (
+        "marks nobody shot",
+        with_element(FORM, points=(MARK_NOT_SHOT,)),
+        Q.POINTS,
+        "nothing says where its concrete ends",
+    ),
+    ("a hole never shot", with_hole(bottom=point(Task.HOLE, None)), Q.DEPTHS, "bottom is not shot"),
+    ("a hole too shallow", with_hole(bottom=point(Task.HOLE, 24, "3")), Q.DEPTHS, "2' 0\" short"),
+    ("ground not shot", with_hole(ground=point(Task.GROUND, None)), Q.DEPTHS, "ground is not shot"),
+    ("no ground at all", with_hole(ground=None), Q.DEPTHS, "ground is not shot"),
+    ("no bearing", with_hole(bearing=None), Q.DEPTHS, "nobody said what it bears on"),
+    ("not cleaned", with_hole(is_cleaned=False), Q.DEPTHS, "not clean and flat"),
+    (
+        "no frost depth entered",
+        with_element(PIERS, depths=HoleDepths(inches(12), None)),
+        Q.DEPTHS,
+        "no frost depth",
+    ),
+    (
+        "no least depth entered",
+        with_element(PIERS, depths=HoleDepths(None, inches(42))),
+        Q.DEPTHS,
+        "no least depth",
+    ),
+    ("frost of footings unanswered", with_answer("frost", None), Q.DEPTHS, "Footings: Nobody said"),
+    ("above the frost", with_answer("frost", said("18 in only", False)), Q.DEPTHS, "18 in only"),
+    ("stone not shot", with_floor(stone=(stone(), stone(None))), Q.STONE, "1 points are not shot"),
+    ("no grid", with_floor(stone=()), Q.STONE, "no grid"),
+    ("four corners", with_floor(asks_for_shots="Shoot more."), Q.STONE, "Bay: Shoot more."),
+    ("thin", with_floor(stone=(stone(0, "4.49"),)), Q.THIN, "Bay, 1: 4 1/2"),
+    ("stone above the slab", with_floor(stone=(stone(0, -1),)), Q.THIN, '1" above the top of slab'),
+    ("nothing ordered", with_answer("ordered", None), Q.CONCRETE, "Nothing is ordered"),
+    ("ordered and refused", with_answer("ordered", said("9", False)), Q.CONCRETE, "Nothing is"),
+    ("too little", with_answer("ordered", said("5.99")), Q.CONCRETE, "5.99 yd³ ordered, 6.00"),
+    ("plenty", with_answer("ordered", said("plenty")), Q.CONCRETE, "is no amount"),
+    ("not a number", with_answer("ordered", said("nan")), Q.CONCRETE, "is no amount"),
+    ("endless", with_answer("ordered", said("inf")), Q.CONCRETE, "is no amount"),
+    ("no take-off", with_floor(order=None), Q.CONCRETE, "Nobody knows yet"),
+    ("no take-off, no extra", with_floor(order=None), Q.EXTRA, "Nobody knows yet"),
+    ("a pier unknown", with_element(PIERS, concrete=None), Q.CONCRETE, "Nobody knows yet"),
+    ("extra nobody knows of", with_floor(extra=1.0, extra_text="1.00 yd³ more"), Q.EXTRA, "Nobody"),
+    (
+        "a notice that is void",
+        with_floor(extra=1.0, extra_text="1.00 yd³ more", notice=NoticeFact(False, "It is void.")),
+        Q.EXTRA,
+        "It is void.",
+    ),
+    ("no inspection", with_answer("inspection", None), Q.INSPECTION, "No inspection"),
+    (
+        "failed",
+        with_answer("inspection", said("failed", False)),
+        Q.INSPECTION,
+        "failed, said Ines.",
+    ),
+    ("no strip", with_answer("strip", None), Q.STRIP, "Nobody said whether"),
+    ("strip missing", with_answer("strip", said("at the shop", False)), Q.STRIP, "at the shop"),
+]
+
+STRICT_TRAPS: list[Trap] = [
+    (
+        "a form too close to call",
+        with_element(FORM, points=(replace(point(Task.FORM), shot=shot("0.2", 0.004)),)),
+        Q.POINTS,
+        "1 off",
+    ),
+    (
+        "thin by U",
+        with_floor(
+            stone=(replace(stone(0, "4.6"), point=replace(point(Task.STONE), shot=shot(0, 0.004))),)
+        ),
+        Q.THIN,
+        "4 5/8",
+    ),
+    (
+        "a hole's depth too close to call",
+        with_hole(bottom=replace(HOLE.bottom, shot=shot("0.2", 0.004))),
+        Q.DEPTHS,
+        "short of the depth",
+    ),
+]
+
+
+class Traps(TestCase):
+    """Each holds the line it is a trap for, and says why."""
+
+    def test_a_sound_site_goes(self) -> None:
+        lines = lines_of(SITE)
+        self.assertEqual([line.question for line in lines], list(Question))
+        self.assertEqual([line for line in lines if not line.is_go], [])
+        self.assertTrue(decide(lines, {}).is_go)
+        self.assertEqual(needed_of(SITE), 6.0)
+
+    def test_each_trap_holds(self) -> None:
+        for name, trap, question, why in TRAPS:
+            with self.subTest(name):
+                self.holds(trap(SITE), question, why)
+
+    def test_what_only_a_strict_crew_holds_for(self) -> None:
+        for name, trap, question, why in STRICT_TRAPS:
+            with self.subTest(name):
+                site = trap(SITE)
+                line = next(one for one in lines_of(site) if one.question is question)
+                self.assertTrue(line.is_go, line)
+                self.holds(replace(site, strictly=True), question, why)
+
+    def holds(self, site: PourFacts, question: Question, why: str) -> None:
+        lines = {line.question: line for line in lines_of(site)}
+        self.assertFalse(lines[question].is_go, lines[question])
+        self.assertIn(why, lines[question].reason)
+        self.assertIn(question, decide(lines.values(), {}).holds)
+
+    def test_what_looks_like_a_trap_and_is_none(self) -> None:
+        table: list[tuple[str, Callable[[PourFacts], PourFacts]]] = [
+            ("a hole deeper than asked", with_hole(bottom=point(Task.HOLE, -60))),
+            (
+                "at the tolerance",
+                with_element(FORM, points=bottoms("0.25", "-0.25", task=Task.FORM)),
+            ),
+            ("just as thin as allowed", with_floor(stone=(stone(0, "4.5"),))),
+            ("just as much", with_answer("ordered", said("6.00"))),
+            ("read at the limit", with_latest(good_at=NOW - HOUR / 2)),
+            ("a clock four minutes ahead", with_latest(good_at=NOW + 240)),
+            ("high stone that is thick enough", with_floor(stone=(stone(2, 5),))),
+            ("marks that were shot", with_element(FORM, points=(MARK,))),
+            (
+                "forms of another floor",
+                lambda s: replace(
+                    s,
+                    elements=(
+                        *s.elements,
+                        replace(
+                            FORM, floor="g", is_poured=False, points=bottoms(None, task=Task.FORM)
+                        ),
+                    ),
+                ),
+            ),
+            (
+                "no depth asked: the ground is nobody's business",
+                with_element(
+                    PIERS,
+                    holes=(replace(HOLE, ground=None),),
+                    depths=HoleDepths(Length(0), Length(0)),
+                ),
+            ),
+            (
+                "acknowledged on a notice",
+                with_floor(extra=1.0, extra_text="1 more", notice=NoticeFact(True, "Yes.")),
+            ),
+            ("an extra of nothing", with_floor(extra=0.004, extra_text="0.00 yd³ more")),
+        ]
+        for name, change in table:
+            with self.subTest(name):
+                holds = [line for line in lines_of(change(SITE)) if not line.is_go]
+                self.assertEqual(holds, [])
+
+    def test_an_extra_acknowledged_by_name_stands_for_that_amount_alone(self) -> None:
+        site = with_floor(extra=1.0, extra_text="1.00 yd³ more")(SITE)
+        self.assertEqual(extra_of(site), "Bay: 1.00 yd³ more")
+        agreed = with_answer("extra", said("A. Lund", given_for="Bay: 1.00 yd³ more"))(site)
+        line = next(one for one in lines_of(agreed) if one.question is Q.EXTRA)
+        self.assertEqual(
+            (line.is_go, line.reason),
+            (True, "Bay: 1.00 yd³ more than the nominal, acknowledged by A. Lund."),
+        )
+        other = with_answer("extra", said("A. Lund", given_for="Bay: 0.80 yd³ more"))(site)
+        self.holds(other, Q.EXTRA, "A. Lund was told otherwise: Bay: 0.80 yd³ more.")
+        unasked = with_answer("extra", said("A. Lund"))(site)
+        self.holds(unasked, Q.EXTRA, "told otherwise: no extra.")
+        refused = with_answer("extra", said("A. Lund", False, "Bay: 1.00 yd³ more"))(site)
+        self.holds(refused, Q.EXTRA, "Nobody acknowledged it.")
+
+    def test_a_hold_names_a_dozen_and_counts_the_rest(self) -> None:
+        site = with_floor(stone=tuple(stone(0, 1) for _ in range(40)))(SITE)
+        line = next(one for one in lines_of(site) if one.question is Q.THIN)
+        self.assertTrue(line.reason.endswith("And 28 more."))
