@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
+from math import floor
 
 from core.errors import OutOfRange
 
 LOOSE_FACTOR = 1.2
+LEAST_COIN = 0.005
+A_HAIR = 1e-9
 
 
 class Way(StrEnum):
@@ -25,8 +28,9 @@ class Prices:
     """What is paid, in one currency; None where nobody entered it.
 
     ``concrete`` and ``stone`` are a cubic metre, ``labor`` a square metre of stone that is
-    regraded; ``short_load`` is charged once for an order below ``short_below`` cubic metres.
-    Raises :class:`OutOfRange` for a price below 0.
+    regraded. ``short_load`` is charged once where the last truck brings less than
+    ``short_below`` cubic metres; a truck holds ``truck``, and an order it does not fill is one
+    load where nobody said how much that is. Raises :class:`OutOfRange` for a price below 0.
     """
 
     concrete: float | None = None
@@ -34,9 +38,10 @@ class Prices:
     labor: float | None = None
     short_load: float | None = None
     short_below: float | None = None
+    truck: float | None = None
 
     def __post_init__(self) -> None:
-        for name in ("concrete", "stone", "labor", "short_load", "short_below"):
+        for name in ("concrete", "stone", "labor", "short_load", "short_below", "truck"):
             price = getattr(self, name)
             if price is not None and not 0 <= price < float("inf"):
                 raise OutOfRange(f"{price:g}", "A price is 0 or more.", "Enter what is charged.")
@@ -71,7 +76,8 @@ class Cost:
 class Option:
     """A way to pour: its work, its concrete in place, its thinnest spot, and its cost.
 
-    ``raised`` is how far the slab is raised for it, metres.
+    ``raised`` is how far the slab is raised for it, metres; ``is_limited`` whether the datum
+    allows no more of that.
     """
 
     way: Way
@@ -81,6 +87,7 @@ class Option:
     is_held: bool
     cost: Cost
     raised: float
+    is_limited: bool = False
 
 
 def cost_of(work: Work, prices: Prices) -> Cost:
@@ -97,16 +104,28 @@ def cost_of(work: Work, prices: Prices) -> Cost:
     return Cost(total + _short_load(work, prices), ())
 
 
+def last_load(ordered: float, truck: float | None) -> float:
+    """Return what the last truck brings; the whole order where no truck's size is known."""
+    if not truck or ordered <= 0:
+        return ordered
+    left = ordered - truck * floor(ordered / truck + A_HAIR)
+    return truck if left <= A_HAIR * truck else left
+
+
 def _short_load(work: Work, prices: Prices) -> float:
-    """Return the charge for a short load; the last load of an order counts."""
+    """Return the charge for a short load: it counts where the last truck of the order is one."""
     if prices.short_load is None or not prices.short_below or work.ordered <= 0:
         return 0.0
-    return prices.short_load if work.ordered < prices.short_below else 0.0
+    last = last_load(work.ordered, prices.truck)
+    return prices.short_load if last < prices.short_below - A_HAIR else 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class Cheapest:
-    """The cheapest way without a hold, and what it saves against pouring as it is."""
+    """The cheapest way without a hold, and what it saves against pouring as it is.
+
+    Only a saving is called one: None where it costs as much or more.
+    """
 
     way: Way
     saving: float | None
@@ -121,7 +140,8 @@ def cheapest_of(options: tuple[Option, ...]) -> Cheapest | None:
     as_it_is = next((o for o in options if o.way is Way.AS_IT_IS), None)
     if as_it_is is None or as_it_is.cost.total is None or best.cost.total is None:
         return Cheapest(best.way, None)
-    return Cheapest(best.way, as_it_is.cost.total - best.cost.total)
+    saving = as_it_is.cost.total - best.cost.total
+    return Cheapest(best.way, saving if saving > LEAST_COIN else None)
 
 
 def price_of_extra(extra: float, rate: float) -> float:

@@ -131,17 +131,8 @@ def uncertainty(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> Uncertai
     U = 2·√(Σ parts²) + 0.0675·10⁻⁶·|d_p² - d_BM²|, each part a rectangular distribution; of
     several backsights each one's own part is divided by their number (sections 4 and 5).
     """
-    n = len(backsights)
-    lean = 1 - cos(radians(kit.lean_degrees))
-    readings = 1 + 1 / n
-    heights = [point.height_on_rod, *(sight.height_on_rod / n for sight in backsights)]
-    squares = {
-        Source.SLOPE: (kit.slope_error * arm_of(kit.beam, point, backsights)) ** 2 / 3,
-        Source.RECEIVER: readings * kit.receiver_half_band**2 / 3,
-        Source.READING: readings * (kit.least_count / 2) ** 2 / 3,
-        Source.ROD_LEAN: (lean * hypot(*heights)) ** 2 / 3,
-        Source.BENCHMARK: sum((sight.own / n / 2) ** 2 for sight in backsights),
-    }
+    own, shared = _own(kit, point.height_on_rod), _shared(kit, point, backsights)
+    squares = {source: own.get(source, 0.0) + square for source, square in shared.items()}
     squared = fmean(sight.distance**2 for sight in backsights)
     curve = CURVATURE_AND_REFRACTION * abs(point.distance**2 - squared)
     widths = {source: 2 * sqrt(square) for source, square in squares.items()}
@@ -151,6 +142,40 @@ def uncertainty(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> Uncertai
         largest=max(widths, key=lambda source: widths[source]),
         beam=kit.beam,
     )
+
+
+def own_half_width(kit: Kit, height_on_rod: float) -> float:
+    """Return the part of U that one reading has of its own, metres at 95 %."""
+    return 2 * sqrt(sum(_own(kit, height_on_rod).values()))
+
+
+def shared_half_width(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> float:
+    """Return the part of U that all readings at a place share, metres at 95 %: the backsights'
+    own errors and the slope of the beam.
+    """
+    return 2 * sqrt(sum(_shared(kit, point, backsights).values()))
+
+
+def _own(kit: Kit, height_on_rod: float) -> dict[Source, float]:
+    """Return the variances of one reading."""
+    lean = 1 - cos(radians(kit.lean_degrees))
+    return {
+        Source.RECEIVER: kit.receiver_half_band**2 / 3,
+        Source.READING: (kit.least_count / 2) ** 2 / 3,
+        Source.ROD_LEAN: (lean * height_on_rod) ** 2 / 3,
+    }
+
+
+def _shared(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> dict[Source, float]:
+    """Return the variances of the mean of the backsights, and of the slope over the arm."""
+    n = len(backsights)
+    each = [_own(kit, sight.height_on_rod) for sight in backsights]
+    found = {source: sum(own[source] for own in each) / n**2 for source in each[0]}
+    slope = kit.slope_error * arm_of(kit.beam, point, backsights)
+    return found | {
+        Source.SLOPE: slope**2 / 3,
+        Source.BENCHMARK: sum((sight.own / n / 2) ** 2 for sight in backsights),
+    }
 
 
 def least_told_apart(kit: Kit, one: Sight, other: Sight) -> float:

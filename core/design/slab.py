@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from core.design.panel import Panel
 from core.design.surface import LevelSurface, PanelSurface, Shifted, Surface
+from core.design.underside import Under, Underside
 from core.errors import BadLevel
 from core.floors import FloorLevels, Outline, PlanPoint
 from core.lengths import Elevation, Length, Style, format_length
@@ -23,9 +24,12 @@ class SlabPart(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class SlabOver:
-    """The slab over a place on its stone: its top there, and the least thickness that will do."""
+    """The slab over a place on its stone: its top there, how thick it should be, and the least
+    that will do.
+    """
 
     top: Elevation
+    thickness: Length
     least: Length
 
     def thickness_over(self, stone: Elevation) -> Length:
@@ -47,6 +51,7 @@ class Slab:
     outline: Outline
     levels: FloorLevels
     top: PanelSurface
+    underside: Underside
     formation: Surface | None
 
     @property
@@ -75,17 +80,18 @@ class Slab:
     @property
     def sub_base(self) -> Surface:
         """The surface the stone should have."""
-        return Shifted(self.top, -self.levels.thickness)
+        return Under(self.top, self.underside)
 
     def over(self, place: PlanPoint) -> SlabOver:
         """The slab over a place on its stone."""
-        return SlabOver(self.top.elevation(place), self.levels.least_thickness)
+        thickness = self.underside.thickness_at(place)
+        return SlabOver(self.top.elevation(place), thickness, self.levels.least_thickness)
 
 
 def formation_under(
-    top: PanelSurface, levels: FloorLevels, *, is_level: bool, style: Style
+    top: PanelSurface, underside: Underside, levels: FloorLevels, *, is_level: bool, style: Style
 ) -> Surface | None:
-    """Return the formation under a slab: as it falls, or level at the finished level's own.
+    """Return the formation under a slab: as its stone lies, or level at the finished level's own.
 
     None where nobody said how thick the stone is. Raises :class:`BadLevel`, with lengths in
     ``style``, where a level formation would leave less than no stone under a falling slab.
@@ -94,7 +100,7 @@ def formation_under(
     if stone is None or below is None:
         return None
     if not is_level:
-        return Shifted(top, -(levels.thickness + stone))
+        return Shifted(Under(top, underside), -stone)
     lowest = min(corner for panel in top.panels for corner in panel.corners)
     left = lowest - levels.thickness - below
     if left.nanometres <= 0:

@@ -3,8 +3,10 @@
 from core.surfaces.along import Axis, longer_axis, steps_along, volume_up_to
 from core.surfaces.options import PourRules, Sliders, options_of, over_trigger
 from core.surfaces.order import CUBIC_METRES_PER_CUBIC_YARD, concrete_order
-from core.surfaces.panels import check_panels, model_of, paneled_volume
-from core.surfaces.slab import Plane, SlabModel, SlabVolume, StoneShot, slab_volume
+from core.surfaces.panels import check_panels, model_of
+from core.surfaces.regions import regions_of
+from core.surfaces.slab import Plane, Region, SlabModel, SlabVolume, StoneShot, slab_volume
+from core.surfaces.sure import SetUpErrors, ShotErrors, VolumeRange, volume_range
 from core.surfaces.thickness import (
     Band,
     Contour,
@@ -21,10 +23,14 @@ __all__ = [
     "Contour",
     "Plane",
     "PourRules",
+    "Region",
+    "SetUpErrors",
+    "ShotErrors",
     "SlabModel",
     "SlabVolume",
     "Sliders",
     "StoneShot",
+    "VolumeRange",
     "band_levels",
     "check_panels",
     "concrete_order",
@@ -33,10 +39,11 @@ __all__ = [
     "model_of",
     "options_of",
     "over_trigger",
-    "paneled_volume",
+    "regions_of",
     "slab_volume",
     "steps_along",
     "thickness_bands",
+    "volume_range",
     "volume_up_to",
     "with_least",
 ]

@@ -34,15 +34,12 @@ def steps_along(model: SlabModel, axis: Axis, count: int) -> Floats:
 
 
 def volume_up_to(
-    model: SlabModel, stone: Floats, axis: Axis, steps: Sequence[float] | Floats
+    model: SlabModel, off: Floats, axis: Axis, steps: Sequence[float] | Floats
 ) -> tuple[float, ...]:
-    """Return the volume over stone at a model's places from the near end up to each step,
+    """Return the volume over stone so far above its design from the near end up to each step,
     cubic metres; at the far end it is the slab's whole volume.
     """
-    thickness = [
-        plane.at(mesh.xy) - mesh.at_all(stone)
-        for mesh, plane in zip(model.meshes, model.planes, strict=True)
-    ]
+    thickness = [model.thickness_of(number, off) for number in range(len(model.meshes))]
     return tuple(
         sum(
             _volume_in(mesh, own, _up_to(outline, axis, step))

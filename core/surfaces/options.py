@@ -19,7 +19,6 @@ A_HAIR = 1e-9
 class PourRules:
     """What a slab is held to and ordered by: metres, cubic metres, a share of waste."""
 
-    nominal: float
     least: float
     waste: float
     step: float
@@ -52,52 +51,54 @@ class Sliders:
 
 
 def options_of(
-    model: SlabModel, stone: Floats, rules: PourRules, sliders: Sliders, prices: Prices
+    model: SlabModel, off: Floats, rules: PourRules, sliders: Sliders, prices: Prices
 ) -> tuple[Option, ...]:
-    """Return the ways to pour a slab over stone at its model's places, in a fixed order."""
-    made = _Options(model, stone, rules, prices)
-    settled = rules.nominal - float((model.tops - stone).mean())
+    """Return the ways to pour a slab over stone so far above its design, in a fixed order.
+
+    None leaves what the datum allows: the level that is set from the stone goes as far as it may.
+    """
+    made = _Options(model, off, rules, prices)
+    settled = float(off.mean())
+    within = min(max(settled, -sliders.down), sliders.up)
     return (
-        made.option(Way.AS_IT_IS, stone, 0.0),
-        made.option(Way.REGRADE_ALL, made.design, 0.0),
-        made.option(Way.REGRADE_OVER, made.graded_over(sliders.trigger), 0.0),
-        made.option(Way.MOVE_LEVEL, stone, sliders.raised),
-        made.option(Way.FROM_STONE, stone, settled),
+        made.option(Way.AS_IT_IS, off, 0.0),
+        made.option(Way.REGRADE_ALL, np.zeros_like(off), 0.0),
+        made.option(Way.REGRADE_OVER, graded_over(off, sliders.trigger), 0.0),
+        made.option(Way.MOVE_LEVEL, off, sliders.raised),
+        made.option(Way.FROM_STONE, off, within, is_limited=abs(within - settled) > A_HAIR),
     )
 
 
-def over_trigger(
-    model: SlabModel, stone: Floats, rules: PourRules, trigger: float
-) -> tuple[int, ...]:
+def over_trigger(model: SlabModel, off: Floats, trigger: float) -> tuple[int, ...]:
     """Return the shots whose stone is farther off its design than a trigger: shoot them again."""
-    off = np.abs(stone - (model.tops - rules.nominal)) > trigger + A_HAIR
-    shots = np.flatnonzero(off[model.places.which])
-    return tuple(int(shot) for shot in shots)
+    is_over = np.abs(off) > trigger + A_HAIR
+    return tuple(int(shot) for shot in np.flatnonzero(is_over[model.places.which]))
+
+
+def graded_over(off: Floats, trigger: float) -> Floats:
+    """Return stone once what is farther off than the trigger was graded to design."""
+    graded: Floats = np.where(np.abs(off) > trigger + A_HAIR, 0.0, off)
+    return graded
 
 
 class _Options:
-    def __init__(self, model: SlabModel, stone: Floats, rules: PourRules, prices: Prices) -> None:
-        self.model, self.stone, self.rules, self.prices = model, stone, rules, prices
-        self.design: Floats = model.tops - rules.nominal
+    def __init__(self, model: SlabModel, off: Floats, rules: PourRules, prices: Prices) -> None:
+        self.model, self.off, self.rules, self.prices = model, off, rules, prices
 
-    def graded_over(self, trigger: float) -> Floats:
-        """Return the stone once what is farther off than the trigger was graded to design."""
-        graded: Floats = np.where(
-            np.abs(self.stone - self.design) > trigger + A_HAIR, self.design, self.stone
-        )
-        return graded
-
-    def option(self, way: Way, graded: Floats, raised: float) -> Option:
+    def option(
+        self, way: Way, graded: Floats, raised: float, *, is_limited: bool = False
+    ) -> Option:
         """Return a way: over that stone, with the slab raised by that much."""
         model, rules = self.model, self.rules
         volume = model.volume(graded) + raised * model.area
-        moved = graded - self.stone
+        moved = graded - self.off
         work = Work(
             ordered=concrete_order(max(volume, 0.0), rules.waste, rules.step),
             stone_added=max(0.0, float(model.weights @ np.maximum(moved, 0.0))),
             stone_taken=max(0.0, float(model.weights @ np.maximum(-moved, 0.0))),
             regraded=max(0.0, float(model.weights @ (np.abs(moved) > A_HAIR))),
         )
-        thinnest = float((model.tops - graded).min()) + raised
+        thinnest = float((model.thickness - graded).min()) + raised
         is_held = thinnest < rules.least - A_HAIR
-        return Option(way, work, volume, thinnest, is_held, cost_of(work, self.prices), raised)
+        cost = cost_of(work, self.prices)
+        return Option(way, work, volume, thinnest, is_held, cost, raised, is_limited)

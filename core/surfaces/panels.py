@@ -1,20 +1,18 @@
-"""Slabs in several panels: whether they fit together, and the volume under them."""
+"""Slabs in several panels: whether they fit together, and the model of what lies under them."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 
-import numpy as np
 import shapely
 
-from core.design import Panel
+from core.design import Panel, Underside
 from core.errors import BadPanels
 from core.floors import Outline, PlanPoint
-from core.lengths import Length
-from core.surfaces.slab import Plane, SlabModel, SlabVolume, StoneShot
+from core.surfaces.regions import regions_of
+from core.surfaces.slab import SlabModel
 
 NOTHING = 1e-5
-ORIGIN = PlanPoint(Length(0), Length(0))
 
 
 def check_panels(outline: Outline, panels: Sequence[tuple[str, Outline]]) -> None:
@@ -50,24 +48,11 @@ def check_panels(outline: Outline, panels: Sequence[tuple[str, Outline]]) -> Non
         )
 
 
-def model_of(panels: Sequence[Panel], places: Sequence[PlanPoint]) -> SlabModel:
+def model_of(
+    panels: Sequence[Panel], underside: Underside, places: Sequence[PlanPoint]
+) -> SlabModel:
     """Return the model of a slab in panels over places; raises :class:`NotEnoughShots`."""
-    return SlabModel([(panel.outline, plane_of(panel)) for panel in panels], places)
-
-
-def paneled_volume(panels: Sequence[Panel], shots: Sequence[StoneShot]) -> SlabVolume:
-    """Return the volume between shot stone and a top in panels, each clipped to its own part.
-
-    The mean and the extremes take each shot's thickness under the panel it lies on. Raises
-    :class:`NotEnoughShots` for fewer than three places, or all of them on one line.
-    """
-    model = model_of(panels, [shot.place for shot in shots])
-    return model.slab(np.array([shot.z for shot in shots], dtype=np.float64))
-
-
-def plane_of(panel: Panel) -> Plane:
-    """Return a panel's plane in metres."""
-    return Plane(float(panel.elevation(ORIGIN)), float(panel.rise_x), float(panel.rise_y))
+    return SlabModel(regions_of(panels, underside), places)
 
 
 def _polygon(outline: Outline) -> shapely.Polygon:

@@ -1,16 +1,30 @@
-"""The volume of a slab over shot stone (section 10)."""
+"""The volume of a slab over shot stone (section 10).
+
+Stone is held as how far it lies above its design: a slab may taper and have thickened edges, and
+what lies between the shots follows the design there.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
 from core.floors import Outline, PlanPoint
-from core.surfaces.triangles import Floats, distinct_places, mesh_over, ring_of
+from core.surfaces.triangles import (
+    Floats,
+    Integers,
+    distinct_places,
+    integral_over,
+    mesh_over,
+    neighbours_of,
+    ring_of,
+)
 
 ASK_FOR_CORNERS_ABOVE = 0.15
+FEW_SHOTS = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,6 +39,23 @@ class Plane:
         """Return z at an (n, 2) array of places."""
         heights: Floats = self.z0 + xy @ np.array([self.gx, self.gy])
         return heights
+
+    def __sub__(self, other: Plane) -> Plane:
+        return Plane(self.z0 - other.z0, self.gx - other.gx, self.gy - other.gy)
+
+
+@dataclass(frozen=True, slots=True)
+class Region:
+    """A part of a slab whose top and whose design thickness are planes, in metres."""
+
+    outline: Outline
+    top: Plane
+    thickness: Plane
+
+    @property
+    def design(self) -> Plane:
+        """The stone as it should be."""
+        return self.top - self.thickness
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,21 +78,25 @@ class Extreme:
 class SlabVolume:
     """What lies between the stone and the top of slab; square and cubic metres, metres.
 
-    ``extrapolated_share`` is the part of the area outside the hull of the shots; thinnest
-    and thickest are of the shots themselves, never of an extrapolated corner.
+    ``nominal`` is the volume of its design. ``extrapolated_share`` is the part of the area
+    outside the hull of the shots; thinnest and thickest are of the shots themselves, never of an
+    extrapolated corner; ``places`` is how many distinct ones there are.
     """
 
     area: float
     volume: float
+    nominal: float
+    mean_off: float
     mean_thickness: float
     extrapolated_share: float
+    places: int
     thinnest: Extreme
     thickest: Extreme
 
     @property
     def field_book_volume(self) -> float:
-        """Mean of the shots × area."""
-        return self.mean_thickness * self.area
+        """Mean of the shots × area: the design's volume less their mean above it."""
+        return self.nominal - self.mean_off * self.area
 
     @property
     def asks_for_corner_shots(self) -> bool:
@@ -69,83 +104,117 @@ class SlabVolume:
         return self.extrapolated_share > ASK_FOR_CORNERS_ABOVE
 
     @property
+    def asks_for_more_shots(self) -> bool:
+        """Whether four corners or fewer are all that is known; they tell nothing of the middle."""
+        return self.places <= FEW_SHOTS
+
+    @property
     def field_book_difference(self) -> float:
         """How much more the field-book figure says than the triangles."""
         return self.field_book_volume - self.volume
 
-    def nominal_volume(self, nominal_thickness: float) -> float:
-        """Area × nominal thickness."""
-        return self.area * nominal_thickness
-
-    def extra_over(self, nominal_thickness: float) -> float:
-        """The volume beyond area × nominal thickness."""
-        return self.volume - self.nominal_volume(nominal_thickness)
+    @property
+    def extra(self) -> float:
+        """The volume beyond the nominal."""
+        return self.volume - self.nominal
 
 
 class SlabModel:
-    """A slab's top in panels over the places its stone was shot.
+    """A slab in regions over the places its stone was shot.
 
-    What hangs on the geometry alone is worked out once: after that a volume is one product,
-    for whatever the stone at those places is. ``tops`` is the top above each place, ``rings``
-    are the panels' corners in metres.
+    What hangs on the geometry alone is worked out once: after that a volume is a product, for
+    whatever the stone at those places is. ``tops`` and ``design`` are the top and the stone's
+    design at each place, ``thickness`` what lies between, ``rings`` the regions' corners.
     """
 
-    def __init__(
-        self, panels: Sequence[tuple[Outline, Plane]], places: Sequence[PlanPoint]
-    ) -> None:
+    def __init__(self, regions: Sequence[Region], places: Sequence[PlanPoint]) -> None:
+        self.regions = list(regions)
         self.places = distinct_places(places)
-        self.meshes = [mesh_over(outline, self.places.xy) for outline, _ in panels]
-        self.planes = [plane for _, plane in panels]
-        self.rings = [ring_of(outline) for outline, _ in panels]
-        self.area = sum(outline.area for outline, _ in panels)
+        self.meshes = [mesh_over(region.outline, self.places.xy) for region in regions]
+        self.rings = [ring_of(region.outline) for region in regions]
+        areas = [region.outline.area for region in regions]
+        self.area = sum(areas)
         self.weights: Floats = sum((mesh.weights for mesh in self.meshes), np.zeros(1))
         shares = [
-            mesh.extrapolated_share * outline.area
-            for mesh, (outline, _) in zip(self.meshes, panels, strict=True)
+            mesh.extrapolated_share * area for mesh, area in zip(self.meshes, areas, strict=True)
         ]
         self.extrapolated_share = sum(shares) / self.area
-        self.tops = self._tops([outline for outline, _ in panels], places)
-        self._under_tops = sum(
-            float(mesh.weights @ plane.at(self.places.xy))
-            for mesh, plane in zip(self.meshes, self.planes, strict=True)
+        own = self._own_regions(places)
+        self.tops = self._at_places(own, [region.top for region in regions])
+        self.thickness = self._at_places(own, [region.thickness for region in regions])
+        self.design: Floats = self.tops - self.thickness
+        #: The volume of the design.
+        self.nominal = sum(
+            integral_over(ring, (region.thickness.z0, region.thickness.gx, region.thickness.gy))
+            for ring, region in zip(self.rings, regions, strict=True)
         )
 
-    def _tops(self, outlines: list[Outline], places: Sequence[PlanPoint]) -> Floats:
-        """Return the top above each place: that of its own panel, the first beside all."""
-        tops = self.planes[0].at(self.places.xy)
-        if len(outlines) > 1:
+    def _own_regions(self, places: Sequence[PlanPoint]) -> Integers:
+        """Return the region each place lies on, the first beside all."""
+        own = np.zeros(len(self.places.first), dtype=np.intp)
+        if len(self.regions) > 1:
             for at, shot in enumerate(self.places.first):
-                own = (n for n, one in enumerate(outlines) if one.contains(places[shot]))
-                plane = self.planes[next(own, 0)]
-                tops[at] = float(plane.at(self.places.xy[at : at + 1])[0])
-        return tops
+                holding = (
+                    n for n, one in enumerate(self.regions) if one.outline.contains(places[shot])
+                )
+                own[at] = next(holding, 0)
+        return own
 
-    def volume(self, stone: Floats) -> float:
-        """Return the volume between stone at the places and the top."""
-        return self._under_tops - float(self.weights @ stone)
+    def _at_places(self, own: Integers, planes: Sequence[Plane]) -> Floats:
+        heights = np.zeros(len(own))
+        for number, plane in enumerate(planes):
+            mine = own == number
+            heights[mine] = plane.at(self.places.xy[mine])
+        return heights
+
+    @cached_property
+    def neighbours(self) -> list[Integers]:
+        """The places each place shares a triangle with."""
+        return neighbours_of(self.places.xy)
+
+    def off(self, stone: Floats) -> Floats:
+        """Return how far stone at the places lies above its design."""
+        above: Floats = stone - self.design
+        return above
+
+    def volume(self, off: Floats) -> float:
+        """Return the volume between stone so far above its design and the top."""
+        return self.nominal - sum(mesh.volume_of(off) for mesh in self.meshes)
+
+    def thickness_of(self, number: int, off: Floats) -> Floats:
+        """Return how thick the slab is at a region's mesh, corners outside the hull included."""
+        mesh = self.meshes[number]
+        thick: Floats = self.regions[number].thickness.at(mesh.xy) - mesh.at_all(off)
+        return thick
 
     def slab(self, z: Floats) -> SlabVolume:
         """Return what lies over the stone of each shot; places shot twice count with their mean."""
-        stone = self.places.mean(z)
-        thickness = self.tops - stone
+        off = self.off(self.places.mean(z))
+        thickness = self.thickness - off
         thin, thick = int(thickness.argmin()), int(thickness.argmax())
         first = self.places.first
         return SlabVolume(
             area=self.area,
-            volume=self.volume(stone),
+            volume=self.volume(off),
+            nominal=self.nominal,
+            mean_off=float(off.mean()),
             mean_thickness=float(thickness.mean()),
             extrapolated_share=self.extrapolated_share,
+            places=len(first),
             thinnest=Extreme(int(first[thin]), float(thickness[thin])),
             thickest=Extreme(int(first[thick]), float(thickness[thick])),
         )
 
 
-def slab_volume(outline: Outline, shots: Sequence[StoneShot], top: Plane) -> SlabVolume:
+def slab_volume(
+    outline: Outline, shots: Sequence[StoneShot], top: Plane, thickness: float = 0.0
+) -> SlabVolume:
     """Return the volume between shot stone and a plane, by triangles clipped to the outline.
 
-    Corners outside the hull of the shots take their thickness from the least-squares plane
-    of the nearest four. Raises :class:`NotEnoughShots` for fewer than three places, or all
-    of them on one line.
+    ``thickness`` is the slab's by design, metres. Corners outside the hull of the shots take
+    their thickness from the least-squares plane of the nearest four that spread. Raises
+    :class:`NotEnoughShots` for fewer than three places, or all of them on one line.
     """
-    model = SlabModel([(outline, top)], [shot.place for shot in shots])
+    places = [shot.place for shot in shots]
+    model = SlabModel([Region(outline, top, Plane(thickness))], places)
     return model.slab(np.array([shot.z for shot in shots], dtype=np.float64))

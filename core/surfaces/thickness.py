@@ -61,15 +61,15 @@ def with_least(levels: Sequence[float], least: float) -> tuple[float, ...]:
     return tuple(sorted({*levels, least}))
 
 
-def thickness_bands(model: SlabModel, stone: Floats, levels: Sequence[float]) -> list[Band]:
-    """Return the bands between levels of a slab over stone at its model's places."""
-    corners, heights = _sorted_triangles(model, stone)
+def thickness_bands(model: SlabModel, off: Floats, levels: Sequence[float]) -> list[Band]:
+    """Return the bands between levels of a slab over stone so far above its design."""
+    corners, heights = _sorted_triangles(model, off)
     return [_band(corners, heights, low, high) for low, high in pairwise(levels)]
 
 
-def contours(model: SlabModel, stone: Floats, levels: Sequence[float]) -> list[Contour]:
+def contours(model: SlabModel, off: Floats, levels: Sequence[float]) -> list[Contour]:
     """Return the contour line of each level."""
-    corners, heights = _sorted_triangles(model, stone)
+    corners, heights = _sorted_triangles(model, off)
     found = []
     for level in levels:
         crossed = (heights[:, 0] < level) & (heights[:, 2] > level)
@@ -79,14 +79,13 @@ def contours(model: SlabModel, stone: Floats, levels: Sequence[float]) -> list[C
     return found
 
 
-def _sorted_triangles(model: SlabModel, stone: Floats) -> tuple[Floats, Floats]:
+def _sorted_triangles(model: SlabModel, off: Floats) -> tuple[Floats, Floats]:
     """Return the corners of all triangles, each from its thinnest to its thickest, and how
     thick they are there.
     """
     corners, heights = [], []
-    for mesh, plane in zip(model.meshes, model.planes, strict=True):
-        thickness = plane.at(mesh.xy) - mesh.at_all(stone)
-        own = thickness[mesh.triangles]
+    for number, mesh in enumerate(model.meshes):
+        own = model.thickness_of(number, off)[mesh.triangles]
         order = own.argsort(axis=1, kind="stable")
         heights.append(np.take_along_axis(own, order, axis=1))
         corners.append(np.take_along_axis(mesh.xy[mesh.triangles], order[:, :, None], axis=1))

@@ -20,6 +20,8 @@ Integers = NDArray[np.intp]
 
 NEAREST_SHOTS = 4
 ON_THE_HULL = 1e-6
+#: How wide places must lie across their longest way, as a share of it, to carry a plane.
+LEAST_SPREAD = 0.1
 GOLDEN_SHARE = 0.6180339887
 
 
@@ -43,20 +45,34 @@ class Places(NamedTuple):
 class Mesh(NamedTuple):
     """Triangles over places and the outline's corners outside their hull.
 
-    ``corners`` tells how far each place counts at such a corner, a row a corner. A surface
-    given at the places has the volume ``weights @ heights`` inside the outline.
+    ``corners`` tells how far each place counts at such a corner, a row a corner; ``inside`` is
+    the area each place and each such corner stands for inside the outline, ``weights`` the same
+    with the corners given back to their places.
     """
 
     xy: Floats
     triangles: Integers
     corners: Floats
+    inside: Floats
     weights: Floats
     extrapolated_share: float
 
     def at_all(self, at_places: Floats) -> Floats:
-        """Return a surface at the places and at the corners outside their hull."""
-        heights: Floats = np.concatenate([at_places, self.corners @ at_places])
+        """Return a surface at the places and at the corners outside their hull.
+
+        No corner lies beyond what the places show by more than their spread.
+        """
+        if not len(self.corners):
+            return at_places
+        low, high = float(at_places.min()), float(at_places.max())
+        spread = high - low
+        corners = np.clip(self.corners @ at_places, low - spread, high + spread)
+        heights: Floats = np.concatenate([at_places, corners])
         return heights
+
+    def volume_of(self, at_places: Floats) -> float:
+        """Return the volume under a surface inside the outline."""
+        return float(self.inside @ self.at_all(at_places))
 
 
 def distinct_places(places: Sequence[PlanPoint]) -> Places:
@@ -119,6 +135,7 @@ def mesh_over(outline: Outline, xy: Floats) -> Mesh:
         everywhere,
         triangles,
         corners,
+        weights,
         weights[: len(xy)] + weights[len(xy) :] @ corners,
         max(0.0, 1.0 - float(covered)),
     )
@@ -143,16 +160,43 @@ def _hull(xy: Floats) -> shapely.Polygon:
 
 
 def _from_nearest(place: Floats, xy: Floats) -> Floats:
-    """How far each place counts on the plane of the nearest that make one, at another place."""
+    """How far each place counts on the plane of the nearest that spread, at another place.
+
+    Four that lie nearly on a line carry no plane: more of the nearest are taken.
+    """
     nearest = np.argsort(np.hypot(*(xy - place).T), kind="stable")
-    for count in range(min(NEAREST_SHOTS, len(nearest)), len(nearest) + 1):
-        chosen = nearest[:count]
-        rows = np.column_stack([np.ones(count), xy[chosen] - place])
-        if np.linalg.matrix_rank(rows, tol=1e-9 * float(np.abs(rows).max())) == 3:
-            shares = np.zeros(len(xy))
-            shares[chosen] = np.linalg.pinv(rows)[0]
-            return shares
-    raise AssertionError("places with an area always have a plane")
+    count = min(NEAREST_SHOTS, len(nearest))
+    while count < len(nearest) and not _spread(xy[nearest[:count]]):
+        count += 1
+    chosen = nearest[:count]
+    rows = np.column_stack([np.ones(count), xy[chosen] - place])
+    shares = np.zeros(len(xy))
+    shares[chosen] = np.linalg.pinv(rows)[0]
+    return shares
+
+
+def _spread(xy: Floats) -> bool:
+    """Say whether places lie wide enough across their longest way to carry a plane."""
+    longest, across = np.linalg.svd(xy - xy.mean(axis=0), compute_uv=False)
+    return bool(across >= LEAST_SPREAD * longest)
+
+
+def neighbours_of(xy: Floats) -> list[Integers]:
+    """Return, for each place, the places it shares a triangle with."""
+    triangles = _delaunay(xy)
+    sides = np.concatenate([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])
+    pairs = np.unique(np.concatenate([sides, sides[:, ::-1]]), axis=0)
+    return np.split(pairs[:, 1], np.searchsorted(pairs[:, 0], np.arange(1, len(xy))))
+
+
+def integral_over(ring: Floats, plane: tuple[float, float, float]) -> float:
+    """Return the volume under a plane z0 + gx·x + gy·y inside a ring of corners."""
+    x, y = ring[:, 0], ring[:, 1]
+    next_x, next_y = np.roll(x, -1), np.roll(y, -1)
+    cross = (x * next_y - next_x * y) / 2
+    z0, gx, gy = plane
+    whole = float((cross * (z0 + gx * (x + next_x) / 3 + gy * (y + next_y) / 3)).sum())
+    return whole if cross.sum() > 0 else -whole
 
 
 def _delaunay(xy: Floats) -> Integers:

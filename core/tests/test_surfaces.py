@@ -6,7 +6,7 @@ import random
 from unittest import TestCase
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from core.errors import NotEnoughShots, OutOfRange
@@ -32,7 +32,8 @@ class WorkedSlabs(TestCase):
             given_, expected = case["given"], case["expect"]
             outline = Outline(tuple(place(x, y) for x, y in given_["outline"]))
             shots = [StoneShot(place(s["x"], s["y"]), s["z"]) for s in given_["shots"]]
-            slab = slab_volume(outline, shots, Plane(**given_["top_plane"]))
+            nominal = given_["nominal_thickness"]
+            slab = slab_volume(outline, shots, Plane(**given_["top_plane"]), nominal)
             figures = {
                 "area": slab.area,
                 "volume": slab.volume,
@@ -41,7 +42,7 @@ class WorkedSlabs(TestCase):
                 "thinnest": slab.thinnest.thickness,
                 "thickest": slab.thickest.thickness,
                 "extrapolated_share": slab.extrapolated_share,
-                "extra_over_nominal": slab.extra_over(given_["nominal_thickness"]),
+                "extra_over_nominal": slab.extra,
                 "order": concrete_order(slab.volume, given_["waste"], given_["step"]),
             }
             for name, figure in figures.items():
@@ -67,10 +68,15 @@ class Volumes(TestCase):
         draw = random.Random(seed)
         xys = [(round(draw.uniform(0, 4), 3), round(draw.uniform(0, 4), 3)) for _ in range(count)]
         stone = [StoneShot(place(x, y), -(0.2 + gx * x + gy * y)) for x, y in xys]
+        low, high = min(-shot.z for shot in stone), max(-shot.z for shot in stone)
+        corners = [0.2 + gx * float(c.x) + gy * float(c.y) for c in outline.corners]
         try:
             slab = slab_volume(outline, stone, FLAT)
         except NotEnoughShots:
             return
+        least, most = low - (high - low) - 1e-9, high + (high - low) + 1e-9
+        self.assertTrue(least <= slab.volume / outline.area <= most)
+        assume(all(least <= corner <= most for corner in corners))
         self.assertAlmostEqual(slab.volume, self.exact(outline, 0.2, gx, gy), places=6)
 
     @staticmethod
@@ -107,10 +113,33 @@ class Volumes(TestCase):
         self.assertAlmostEqual(slab_volume(SQUARE, shots, FLAT).volume, -1.6)
 
     def test_a_corner_beyond_shots_in_line_takes_the_nearest_that_make_a_plane(self) -> None:
-        row = [StoneShot(place(x / 10, 1), -0.1 - x / 100) for x in range(1, 7)]
-        off = StoneShot(place(0.3, 3), -0.13)
+        row = [StoneShot(place(x / 2, 1), -0.1 - x / 100) for x in range(1, 7)]
+        off = StoneShot(place(1.5, 3), -0.13)
         slab = slab_volume(SQUARE, [*row, off], FLAT)
-        self.assertAlmostEqual(slab.volume, 16 * (0.1 + 0.1 * 2), places=6)
+        self.assertAlmostEqual(slab.volume, 16 * (0.1 + 0.02 * 2), places=6)
+
+    def test_four_shots_nearly_on_a_line_carry_no_plane(self) -> None:
+        """A hair off their line would throw the far corner a meter up or down."""
+        row = [
+            StoneShot(place(x / 2, 0.5 + 0.001 * (x % 2)), -0.1 - 0.004 * (x % 2))
+            for x in range(1, 7)
+        ]
+        off = StoneShot(place(1.5, 2.5), -0.104)
+        slab = slab_volume(SQUARE, [*row, off], FLAT)
+        self.assertTrue(0.1 - 0.004 <= slab.volume / 16 <= 0.104 + 0.004)
+
+    def test_no_corner_lies_beyond_the_shots_by_more_than_their_spread(self) -> None:
+        steep = [StoneShot(place(x, y), -0.1 - 0.05 * x) for x in (0, 0.2) for y in (0, 1, 2)]
+        slab = slab_volume(SQUARE, steep, FLAT)
+        self.assertLessEqual(slab.volume / 16, 0.11 + 0.01)
+
+    def test_four_corners_ask_for_more_shots_whatever_they_say(self) -> None:
+        four = [StoneShot(corner, -0.1) for corner in SQUARE.corners]
+        self.assertTrue(slab_volume(SQUARE, four, FLAT).asks_for_more_shots)
+        twice = [*four, StoneShot(SQUARE.corners[0], -0.1)]
+        self.assertTrue(slab_volume(SQUARE, twice, FLAT).asks_for_more_shots)
+        five = [*four, StoneShot(place(2, 2), -0.1)]
+        self.assertFalse(slab_volume(SQUARE, five, FLAT).asks_for_more_shots)
 
     def test_shots_that_make_no_surface(self) -> None:
         table = {

@@ -1,0 +1,147 @@
+"""How thick a slab is by design: even, tapering, with thickened edges (section 7)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from math import hypot
+
+from core.design.surface import Surface
+from core.errors import BadLevel, OutOfRange
+from core.floors import Outline, PlanPoint
+from core.lengths import Elevation, Length
+from core.lengths.quantity import round_half_away
+
+MOST_THICKENED = 40
+
+
+@dataclass(frozen=True, slots=True)
+class Taper:
+    """A slab as thick as it is given along an edge (counted from 1), and ``far`` at the corner
+    farthest from it.
+    """
+
+    edge: int
+    far: Length
+
+
+@dataclass(frozen=True, slots=True)
+class ThickenedEdge:
+    """A trench along an edge (counted from 1): its width in plan, and the slab's depth over it."""
+
+    edge: int
+    width: Length
+    depth: Length
+
+
+@dataclass(frozen=True, slots=True)
+class ThicknessPlane:
+    """A design thickness: at an edge's first corner, and what it gains along x and y."""
+
+    at: PlanPoint
+    thickness: Length
+    gain_x: Fraction = Fraction(0)
+    gain_y: Fraction = Fraction(0)
+
+    def thickness_at(self, place: PlanPoint) -> Length:
+        """The thickness at a place."""
+        dx, dy = (place.x - self.at.x).nanometres, (place.y - self.at.y).nanometres
+        return self.thickness + Length(round_half_away(self.gain_x * dx + self.gain_y * dy))
+
+
+@dataclass(frozen=True, slots=True)
+class Underside:
+    """The design thickness of a slab everywhere in its outline.
+
+    Raises :class:`OutOfRange` for edges the outline does not have, and :class:`BadLevel` for
+    thicknesses that are none, or a trench that is no deeper than the slab.
+    """
+
+    outline: Outline
+    thickness: Length
+    taper: Taper | None = None
+    thickened: tuple[ThickenedEdge, ...] = ()
+
+    def __post_init__(self) -> None:
+        if self.taper is not None:
+            self._check_edge(self.taper.edge)
+            if not 0 < self.taper.far.nanometres <= self.thickness.nanometres:
+                raise BadLevel(
+                    f"{float(self.taper.far):g} m",
+                    "A slab tapers from its thickness along the edge to less, and stays a slab.",
+                    "Give more than 0 and no more than its thickness.",
+                )
+        for one in self.thickened:
+            self._check_edge(one.edge)
+            if one.width.nanometres <= 0 or one.depth <= self.thickness:
+                raise BadLevel(
+                    f"{float(one.width):g} m wide, {float(one.depth):g} m deep",
+                    "A thickened edge has a width, and is deeper than the slab.",
+                    "Give its width in plan and the whole depth of concrete there.",
+                )
+
+    def _check_edge(self, edge: int) -> None:
+        if not 1 <= edge <= len(self.outline.edges):
+            raise OutOfRange(
+                f"edge {edge}",
+                f"The outline has {len(self.outline.edges)} edges.",
+                "Count them from the first corner on.",
+            )
+
+    @property
+    def is_even(self) -> bool:
+        """Whether it is as thick everywhere."""
+        return self.taper is None and not self.thickened
+
+    @property
+    def slab(self) -> ThicknessPlane:
+        """The thickness of the slab without its thickened edges."""
+        start, end = self.outline.edges[self.taper.edge - 1 if self.taper else 0]
+        even = ThicknessPlane(start, self.thickness)
+        if self.taper is None:
+            return even
+        dx, dy = (end.x - start.x).nanometres, (end.y - start.y).nanometres
+        across = [_across(start, end, corner) for corner in self.outline.corners]
+        farthest = max(across, key=abs)
+        share = Fraction((self.taper.far - self.thickness).nanometres, farthest)
+        return ThicknessPlane(start, self.thickness, -share * dy, share * dx)
+
+    def thickness_at(self, place: PlanPoint) -> Length:
+        """The design thickness at a place: of the slab, or of the deepest trench it lies over."""
+        depths = [one.depth for one in self.thickened if self._is_over(one, place)]
+        return max([self.slab.thickness_at(place), *depths])
+
+    def _is_over(self, one: ThickenedEdge, place: PlanPoint) -> bool:
+        start, end = self.outline.edges[one.edge - 1]
+        dx, dy = float(end.x - start.x), float(end.y - start.y)
+        px, py = float(place.x - start.x), float(place.y - start.y)
+        run = hypot(dx, dy)
+        along, aside = (px * dx + py * dy) / run, abs(px * dy - py * dx) / run
+        return -1e-9 <= along <= run + 1e-9 and aside <= float(one.width) + 1e-9
+
+    def along(self, edge: int) -> tuple[Length, Length]:
+        """The thickness at both ends of an edge, as a strip along it meets it."""
+        self._check_edge(edge)
+        start, end = self.outline.edges[edge - 1]
+        own = [one.depth for one in self.thickened if one.edge == edge]
+        first, last = (max([self.slab.thickness_at(at), *own]) for at in (start, end))
+        return first, last
+
+
+def _across(start: PlanPoint, end: PlanPoint, place: PlanPoint) -> int:
+    """Twice the signed area between an edge and a place: its distance times the edge's run."""
+    dx, dy = (end.x - start.x).nanometres, (end.y - start.y).nanometres
+    px, py = (place.x - start.x).nanometres, (place.y - start.y).nanometres
+    return dx * py - dy * px
+
+
+@dataclass(frozen=True, slots=True)
+class Under:
+    """The surface the stone should have: a top less the design thickness there."""
+
+    top: Surface
+    underside: Underside
+
+    def elevation(self, place: PlanPoint) -> Elevation:
+        """The level of the stone at a place."""
+        return self.top.elevation(place) - self.underside.thickness_at(place)

@@ -1,0 +1,145 @@
+"""Slabs that taper and have thickened edges: targets, regions, volumes."""
+
+from __future__ import annotations
+
+import random
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from core.design import (
+    LevelSurface,
+    PanelSurface,
+    Taper,
+    ThickenedEdge,
+    Under,
+    Underside,
+    level_panel,
+)
+from core.errors import BadLevel, OutOfRange
+from core.floors import Outline, rectangle
+from core.lengths import Elevation
+from core.surfaces import model_of, regions_of
+from core.tests.worked import metres, place
+
+TOP = Elevation.from_metres("10")
+FLOOR = rectangle(metres(8), metres(5))
+BENT = Outline(tuple(place(x, y) for x, y in ((0, 0), (8, 0), (8, 2), (3, 2), (3, 5), (0, 5))))
+FIVE = metres("0.125")
+
+
+class Thickness(TestCase):
+    """How thick a slab is by design."""
+
+    def test_even(self) -> None:
+        even = Underside(FLOOR, FIVE)
+        self.assertTrue(even.is_even)
+        self.assertEqual({even.thickness_at(corner) for corner in FLOOR.corners}, {FIVE})
+        self.assertEqual(even.along(3), (FIVE, FIVE))
+
+    def test_a_taper_is_thick_along_its_edge_and_thin_at_the_farthest_corner(self) -> None:
+        taper = Underside(FLOOR, FIVE, Taper(1, metres("0.1")))
+        found = [taper.thickness_at(place(x, y)) for x, y in ((0, 0), (8, 0), (8, 5), (4, 2.5))]
+        self.assertEqual(found, [FIVE, FIVE, metres("0.1"), metres("0.1125")])
+        self.assertEqual(taper.along(2), (FIVE, metres("0.1")))
+        self.assertEqual(taper.along(4), (metres("0.1"), FIVE))
+        other = Underside(FLOOR, FIVE, Taper(4, metres("0.1")))
+        self.assertEqual(other.thickness_at(place(8, 1)), metres("0.1"))
+        self.assertFalse(taper.is_even)
+
+    def test_a_thickened_edge_is_deep_over_its_width_and_no_farther(self) -> None:
+        edge = ThickenedEdge(2, metres("0.3"), metres("0.3"))
+        slab = Underside(FLOOR, FIVE, None, (edge,))
+        table = {(8, 2): "0.3", (7.7, 2): "0.3", (7.69, 2): "0.125", (8, 0): "0.3", (4, 5): "0.125"}
+        for (x, y), thick in table.items():
+            with self.subTest(x=x, y=y):
+                self.assertEqual(slab.thickness_at(place(x, y)), metres(thick))
+        self.assertEqual(slab.along(2), (metres("0.3"), metres("0.3")))
+        self.assertEqual(slab.along(1), (FIVE, FIVE))
+
+    def test_where_two_meet_the_deeper_counts(self) -> None:
+        edges = (
+            ThickenedEdge(1, metres("0.4"), metres("0.3")),
+            ThickenedEdge(2, metres("0.3"), metres("0.5")),
+        )
+        slab = Underside(FLOOR, FIVE, None, edges)
+        self.assertEqual(slab.thickness_at(place(7.9, 0.1)), metres("0.5"))
+        self.assertEqual(slab.thickness_at(place(4, 0.1)), metres("0.3"))
+
+    def test_the_stones_target_follows(self) -> None:
+        slab = Underside(FLOOR, FIVE, None, (ThickenedEdge(2, metres("0.3"), metres("0.3")),))
+        stone = Under(LevelSurface(TOP), slab)
+        self.assertEqual(stone.elevation(place(8, 2)), Elevation.from_metres("9.7"))
+        self.assertEqual(stone.elevation(place(1, 2)), Elevation.from_metres("9.875"))
+        top = PanelSurface((level_panel(FLOOR, TOP),))
+        self.assertEqual(Under(top, slab).elevation(place(1, 2)), Elevation.from_metres("9.875"))
+
+    def test_what_can_not_be(self) -> None:
+        for edge in (0, 5):
+            self.assertRaises(OutOfRange, Underside, FLOOR, FIVE, Taper(edge, metres("0.1")))
+            self.assertRaises(
+                OutOfRange,
+                Underside,
+                FLOOR,
+                FIVE,
+                None,
+                (ThickenedEdge(edge, metres(1), metres(1)),),
+            )
+        for far in ("0", "-0.1", "0.126"):
+            self.assertRaises(BadLevel, Underside, FLOOR, FIVE, Taper(1, metres(far)))
+        for width, depth in (("0", "0.3"), ("0.3", "0.125"), ("-1", "1")):
+            edges = (ThickenedEdge(1, metres(width), metres(depth)),)
+            self.assertRaises(BadLevel, Underside, FLOOR, FIVE, None, edges)
+
+
+class Regions(TestCase):
+    """Each has a plane for its top and one for its thickness; together they are the slab."""
+
+    def test_a_thickened_edge_and_a_taper_take_their_own_concrete(self) -> None:
+        edge = ThickenedEdge(2, metres("0.3"), metres("0.325"))
+        model = model_of(
+            [level_panel(FLOOR, TOP)], Underside(FLOOR, FIVE, None, (edge,)), FLOOR.corners
+        )
+        self.assertAlmostEqual(model.nominal, 40 * 0.125 + 0.3 * 5 * 0.2)
+        taper = Underside(FLOOR, FIVE, Taper(1, metres("0.105")))
+        model = model_of([level_panel(FLOOR, TOP)], taper, FLOOR.corners)
+        self.assertAlmostEqual(model.nominal, 40 * 0.115)
+        self.assertAlmostEqual(model.volume(np.zeros(4)), 40 * 0.115)
+
+    def test_thickened_all_around_leaves_a_middle(self) -> None:
+        edges = tuple(ThickenedEdge(n, metres("0.5"), metres("0.325")) for n in (1, 2, 3, 4))
+        regions = regions_of([level_panel(FLOOR, TOP)], Underside(FLOOR, FIVE, None, edges))
+        self.assertAlmostEqual(sum(one.outline.area for one in regions), 40.0, places=6)
+        inside = [one for one in regions if one.thickness.z0 == 0.125]
+        self.assertAlmostEqual(sum(one.outline.area for one in inside), 7 * 4.0, places=6)
+
+    def test_stone_at_its_design_shows_the_designs_own_thickness(self) -> None:
+        edge = ThickenedEdge(2, metres("0.3"), metres("0.325"))
+        places = [*FLOOR.corners, place(4, 2), place(7.8, 2.5), place(7.2, 2.5)]
+        model = model_of([level_panel(FLOOR, TOP)], Underside(FLOOR, FIVE, None, (edge,)), places)
+        slab = model.slab(np.array([9.875, 9.675, 9.675, 9.875, 9.875, 9.675, 9.875]))
+        self.assertAlmostEqual(slab.volume, slab.nominal)
+        self.assertAlmostEqual(slab.extra, 0.0)
+        self.assertAlmostEqual(slab.field_book_difference, 0.0)
+        self.assertAlmostEqual(slab.thickest.thickness, 0.325)
+        self.assertAlmostEqual(slab.thinnest.thickness, 0.125)
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.integers(0, 10**6), st.integers(1, 6), st.floats(0.1, 0.9))
+    def test_regions_cover_the_slab_and_hold_its_thickness(
+        self, seed: int, edge: int, width: float
+    ) -> None:
+        draw = random.Random(seed)
+        thick = ThickenedEdge(edge, metres(round(width, 3)), metres("0.3"))
+        slab = Underside(BENT, FIVE, Taper(1, metres("0.1")), (thick,))
+        regions = regions_of([level_panel(BENT, TOP)], slab)
+        self.assertAlmostEqual(sum(one.outline.area for one in regions), BENT.area, places=5)
+        for _ in range(20):
+            at = place(draw.uniform(0, 8), draw.uniform(0, 5))
+            for one in regions:
+                if one.outline.contains(at) and one.outline.clearance(at) > 1e-3:
+                    xy = np.array([[float(at.x), float(at.y)]])
+                    found = float(one.thickness.at(xy)[0])
+                    self.assertAlmostEqual(found, float(slab.thickness_at(at)), places=6)
