@@ -14,7 +14,10 @@ class Blunder(StrEnum):
     """A kind of mistake."""
 
     FOOT = "foot"
+    METRE = "meter"
+    HUNDRED_MILLIMETRES = "100 mm"
     INCH = "inch"
+    CENTIMETRE = "10 mm"
     UPSIDE_DOWN = "upside-down"
     SWAPPED = "swapped"
     SIX_FOR_NINE = "six-for-nine"
@@ -47,7 +50,10 @@ def _in_digits(change: Callable[[str, Random], str]) -> Callable[[float, float, 
 
 BLUNDERS: dict[Blunder, Callable[[float, float, Random], float]] = {
     Blunder.FOOT: lambda reading, _, rng: reading + rng.choice((-FOOT, FOOT)),
+    Blunder.METRE: lambda reading, _, rng: reading + rng.choice((-1.0, 1.0)),
+    Blunder.HUNDRED_MILLIMETRES: lambda reading, _, rng: reading + rng.choice((-0.1, 0.1)),
     Blunder.INCH: lambda reading, _, rng: reading + rng.choice((-INCH, INCH)),
+    Blunder.CENTIMETRE: lambda reading, _, rng: reading + rng.choice((-0.01, 0.01)),
     Blunder.UPSIDE_DOWN: lambda reading, length, _: length - reading,
     Blunder.SWAPPED: _in_digits(_swapped),
     Blunder.SIX_FOR_NINE: _in_digits(_six_for_nine),

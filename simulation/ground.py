@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import exp, hypot
 from random import Random
+from typing import Protocol
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +31,13 @@ class Bump:
     def above(self, place: Place) -> float:
         """How much it adds at a place."""
         return self.height * exp(-((self.at.distance(place) / self.radius) ** 2))
+
+
+class Surface(Protocol):
+    """What a rod is stood on."""
+
+    def elevation(self, place: Place) -> float:
+        """The true elevation at a place."""
 
 
 @dataclass(frozen=True, slots=True)

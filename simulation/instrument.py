@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
-from math import cos, radians, sin
+from math import atan2, cos, degrees, hypot, radians, sin
 
 from simulation.ground import Place
 
@@ -27,18 +27,28 @@ class Tilt:
 LEVEL = Tilt()
 
 
+def tilt_of_axes(one: float, other: float) -> Tilt:
+    """Return the tilt of a plane whose axes, along x and y, are off by so much each."""
+    return Tilt(hypot(one, other), degrees(atan2(other, one)))
+
+
 @dataclass(frozen=True, slots=True)
 class Laser:
-    """Where the instrument stands, how high its beam leaves it, and its tilt."""
+    """Where the instrument stands, how high its beam leaves it, and its tilt.
+
+    ``cone`` is the rise per run of an optical level's line, the same all around.
+    """
 
     at: Place
     beam: float
     tilt: Tilt = LEVEL
+    cone: float = 0.0
 
     def beam_at(self, place: Place) -> float:
         """The beam's true elevation at a place, the earth's curve and the air's bend included."""
-        curve = CURVATURE_AND_REFRACTION * self.at.distance(place) ** 2
-        return self.beam + self.tilt.rise(self.at, place) + curve
+        away = self.at.distance(place)
+        curve = CURVATURE_AND_REFRACTION * away**2
+        return self.beam + self.tilt.rise(self.at, place) + self.cone * away + curve
 
 
 class Beep(StrEnum):

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from math import cos, radians
 from random import Random
 
-from simulation.ground import Ground, Place
+from simulation.ground import Place, Surface
 from simulation.instrument import LEVEL, Laser, ReceiverTruth, Tilt
 
 
@@ -36,7 +36,7 @@ class SimulatedSite:
     def __init__(
         self,
         seed: int,
-        ground: Ground,
+        ground: Surface,
         benchmarks: dict[str, tuple[Place, float]],
         receiver: ReceiverTruth,
         rod: RodTruth,

@@ -24,12 +24,9 @@ class SlabPart(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class SlabOver:
-    """The slab over a place on its stone: its top there, how thick it should be, and the least
-    that will do.
-    """
+    """The slab over a place on its stone: its top there, and the least thickness that will do."""
 
     top: Elevation
-    thickness: Length
     least: Length
 
     def thickness_over(self, stone: Elevation) -> Length:
@@ -77,6 +74,24 @@ class Slab:
             case SlabPart.SUB_GRADE:
                 return self.formation
 
+    def kept(self) -> tuple[PlanPoint, ...]:
+        """The places its stone is shot whatever the grid: corners of panels, low points."""
+        own = set(self.outline.corners)
+        corners = [c for panel in self.panels for c in panel.outline.corners if c not in own]
+        return tuple(dict.fromkeys(corners))
+
+    def lines(self) -> tuple[tuple[PlanPoint, PlanPoint], ...]:
+        """The lines its stone is shot along: edges between panels, the middle of each trench."""
+        edges = {frozenset(edge) for edge in self.outline.edges}
+        shared = [
+            edge
+            for panel in self.panels
+            for edge in panel.outline.edges
+            if frozenset(edge) not in edges
+        ]
+        once = {frozenset(edge): edge for edge in shared}
+        return (*once.values(), *self.underside.trenches())
+
     @property
     def sub_base(self) -> Surface:
         """The surface the stone should have."""
@@ -84,8 +99,7 @@ class Slab:
 
     def over(self, place: PlanPoint) -> SlabOver:
         """The slab over a place on its stone."""
-        thickness = self.underside.thickness_at(place)
-        return SlabOver(self.top.elevation(place), thickness, self.levels.least_thickness)
+        return SlabOver(self.top.elevation(place), self.levels.least_thickness)
 
 
 def formation_under(

@@ -119,6 +119,21 @@ class Underside:
         along, aside = (px * dx + py * dy) / run, abs(px * dy - py * dx) / run
         return -1e-9 <= along <= run + 1e-9 and aside <= float(one.width) + 1e-9
 
+    def trenches(self) -> tuple[tuple[PlanPoint, PlanPoint], ...]:
+        """The middle line of each thickened edge, as far as it lies inside the outline."""
+        lines = []
+        for one in self.thickened:
+            start, end = self.outline.edges[one.edge - 1]
+            dx, dy = float(end.x - start.x), float(end.y - start.y)
+            inward = float(one.width) / 2 / hypot(dx, dy)
+            if self.outline.twice_area < 0:
+                inward = -inward
+            aside = Length.from_float(-dy * inward), Length.from_float(dx * inward)
+            ends = tuple(PlanPoint(at.x + aside[0], at.y + aside[1]) for at in (start, end))
+            if all(self.outline.contains(at) for at in ends):
+                lines.append((ends[0], ends[1]))
+        return tuple(lines)
+
     def along(self, edge: int) -> tuple[Length, Length]:
         """The thickness at both ends of an edge, as a strip along it meets it."""
         self._check_edge(edge)

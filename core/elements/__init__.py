@@ -1,7 +1,7 @@
 """The elements of a job's plan: their geometry, the points to shoot, the heights to set."""
 
 from core.elements.along import Courses, FollowingLine, Wall
-from core.elements.footing import FootingStep, Pad, Section, StripFooting
+from core.elements.footing import FootingStep, Pad, Section, StripFooting, mean_over_dig
 from core.elements.over import BoardsAround, CoveredOutline, screed_spacing
 from core.elements.piers import PierGrid, PierRow, read_count
 from core.elements.planned import Drawn, Element, PlannedHeight, PlannedPoint, heights_of
@@ -23,6 +23,7 @@ __all__ = [
     "StripFooting",
     "Wall",
     "heights_of",
+    "mean_over_dig",
     "read_count",
     "screed_spacing",
 ]

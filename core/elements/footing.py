@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -56,6 +57,14 @@ class StripFooting:
                     "one behind the other.",
                     "Give each step farther along than the one before.",
                 )
+        left = sum((step.drop for step in self.steps), Length(0))
+        if self.line.is_closed and left.nanometres:
+            way = "down" if left.nanometres > 0 else "up"
+            raise OutOfRange(
+                f"{float(abs(left)):g} m {way}",
+                f"The footing comes back to its start {way} by that much.",
+                "Step as much up as down on the way around, or leave the line open.",
+            )
         self.line.stations(self.spacing)
 
     def stretches(self) -> tuple[tuple[Length, Length, Elevation], ...]:
@@ -90,15 +99,27 @@ class StripFooting:
             found += [(along, top) for along in sorted(ends | between)]
         return found
 
-    def concrete(self) -> float:
-        """Its concrete in cubic metres: length x section, and a riser of that section a step."""
+    def concrete(self, over_dug: float = 0.0) -> float:
+        """Its concrete in cubic metres: length x section, and a riser of that section a step.
+
+        ``over_dug`` is how much deeper than planned its bottoms lie on the mean, metres.
+        """
         risers = sum(abs(float(step.drop)) for step in self.steps)
-        section = float(self.section.width) * float(self.section.depth)
-        return (float(self.line.length) + risers) * section
+        width, length = float(self.section.width), float(self.line.length)
+        return (length + risers) * width * float(self.section.depth) + length * width * over_dug
 
     def drawn(self) -> tuple[Drawn, ...]:
         """The strip in plan."""
         return tuple(Drawn(ring, is_closed=True) for ring in self.line.strip(self.section.width))
+
+
+def mean_over_dig(bottoms: Iterable[tuple[Elevation, Elevation]]) -> float:
+    """Return how much deeper than planned bottoms lie on the mean, metres; none counts as high.
+
+    Each is its elevation as it was shot and its target.
+    """
+    deeper = [max(0.0, float(target - shot)) for shot, target in bottoms]
+    return sum(deeper) / len(deeper) if deeper else 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -139,9 +160,9 @@ class Pad:
         ]
         return (*below, *tops)
 
-    def concrete(self) -> float:
-        """Its concrete in cubic metres."""
-        return float(self.sides[0]) * float(self.sides[1]) * float(self.depth)
+    def concrete(self, over_dug: float = 0.0) -> float:
+        """Its concrete in cubic metres; ``over_dug`` as for a strip footing."""
+        return float(self.sides[0]) * float(self.sides[1]) * (float(self.depth) + over_dug)
 
     def drawn(self) -> tuple[Drawn, ...]:
         """Its outline."""

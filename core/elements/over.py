@@ -90,7 +90,8 @@ class BoardsAround:
 
     def boards(self, ground: Mapping[str, Elevation]) -> BatterBoards:
         """The boards at the corners whose ground was shot, by their names."""
-        return batter_boards(ground, self.clearance, self.step, self.tallest)
+        ring = [str(n) for n in range(1, len(self.outline.corners) + 1)]
+        return batter_boards(ground, self.clearance, self.step, self.tallest, ring)
 
     def stake(self, board: Board) -> Length:
         """How long a board's stakes are: as high as the board, and what is driven."""

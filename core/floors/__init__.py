@@ -1,6 +1,6 @@
 """Floors as a crew plans them: outline, levels, marks along the walls, grid of shots."""
 
-from core.floors.grid import ProposedPoint, propose_grid
+from core.floors.grid import ProposedPoint, propose_grid, spacing_for
 from core.floors.levels import FloorLevels, check_thicknesses, finished_level
 from core.floors.line import Line
 from core.floors.marks import WallMark, even_positions, wall_marks
@@ -20,5 +20,6 @@ __all__ = [
     "l_shape",
     "propose_grid",
     "rectangle",
+    "spacing_for",
     "wall_marks",
 ]

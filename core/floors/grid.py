@@ -3,18 +3,22 @@
 from __future__ import annotations
 
 from bisect import bisect_left
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import pairwise
+from math import hypot, sqrt
 
 from core.errors import OutOfRange
+from core.floors.marks import between, even_positions, rounded_up_distance
 from core.floors.outline import Outline, PlanPoint
 from core.lengths import Length
 from core.lengths.quantity import round_half_away
 
 MOST_POINTS = 2000
+FEWEST_SHOTS = 4
 CROWDED = 4
+TRIED_EACH_WAY = 24
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,14 +29,21 @@ class ProposedPoint:
     place: PlanPoint
 
 
-def propose_grid(outline: Outline, spacing: Length) -> tuple[ProposedPoint, ...]:
+def propose_grid(
+    outline: Outline,
+    spacing: Length,
+    kept: Sequence[PlanPoint] = (),
+    along: Sequence[tuple[PlanPoint, PlanPoint]] = (),
+) -> tuple[ProposedPoint, ...]:
     """Return places to shoot, none farther than ``spacing`` from its neighbors along a row.
 
-    Every corner; every crossing of the grid's lines with an edge; every crossing of two
-    lines inside. The lines run through the corners and divide the gaps between evenly.
-    Places nearer than a quarter of the spacing to one already chosen are left out. The
-    order walks the rows back and forth. Raises :class:`OutOfRange` for a spacing that is
-    not above 0 or gives more than 2000 points.
+    The rows follow the longest side. Every corner is kept; so is every place of ``kept``, such as
+    a drain or a panel's corner, and so are marks at most a spacing apart on the lines ``along``,
+    such as the edges between panels. Then every crossing of the grid's lines with an edge, and
+    every crossing of two lines inside; the lines run through the corners and divide the gaps
+    between evenly, and what lies nearer than a quarter of the spacing to a place already chosen
+    is left out. The order walks the rows back and forth. Raises :class:`OutOfRange` for a spacing
+    that is not above 0 or gives more than 2000 points.
     """
     if spacing.nanometres <= 0:
         raise OutOfRange(
@@ -40,17 +51,59 @@ def propose_grid(outline: Outline, spacing: Length) -> tuple[ProposedPoint, ...]
             "A grid needs a spacing above 0.",
             "8 ft (2.5 m) is usual.",
         )
-    columns = _lines([corner.x.nanometres for corner in outline.corners], spacing)
-    rows = _lines([corner.y.nanometres for corner in outline.corners], spacing)
+    turned = Turned.along_longest(outline)
+    ring = turned.outline(outline)
+    columns = _lines([corner.x.nanometres for corner in ring.corners], spacing)
+    rows = _lines([corner.y.nanometres for corner in ring.corners], spacing)
     if len(columns) * len(rows) > 4 * MOST_POINTS:
         raise _too_many(spacing, len(columns) * len(rows))
     places = _Uncrowded(spacing.nanometres // CROWDED)
-    places.extend(outline.corners)
-    places.extend(_edge_crossings(outline, columns, rows))
-    places.extend(_inside(outline, columns, rows, spacing))
+    places.keep(ring.corners)
+    places.keep(turned.place(one) for one in kept)
+    places.extend(turned.place(one) for line in along for one in _marked(line, spacing))
+    places.extend(_edge_crossings(ring, columns, rows))
+    places.extend(_inside(ring, columns, rows, spacing))
     if len(places.chosen) > MOST_POINTS:
         raise _too_many(spacing, len(places.chosen))
-    return tuple(_in_walking_order(places.chosen, rows))
+    own = dict(zip(ring.corners, outline.corners, strict=True))
+    own |= {turned.place(one): one for one in kept}
+    return tuple(
+        ProposedPoint(one.name, own.get(one.place) or turned.back(one.place))
+        for one in _in_walking_order(places.chosen, rows)
+    )
+
+
+def spacing_for(
+    outline: Outline,
+    about: int,
+    kept: Sequence[PlanPoint] = (),
+    along: Sequence[tuple[PlanPoint, PlanPoint]] = (),
+) -> Length:
+    """Return the spacing whose grid comes nearest to so many shots; the wider of two as near.
+
+    Raises :class:`OutOfRange` for a number of shots no floor takes.
+    """
+    if not FEWEST_SHOTS <= about <= MOST_POINTS:
+        raise OutOfRange(
+            f"about {about} shots",
+            "A floor is not shot in so many places.",
+            f"Ask for {FEWEST_SHOTS} to {MOST_POINTS}.",
+        )
+    usual = sqrt(outline.area / about)
+    tried = [Length.from_float(usual * 1.04**n) for n in range(-TRIED_EACH_WAY, TRIED_EACH_WAY)]
+
+    def missed(spacing: Length) -> tuple[int, Length]:
+        return abs(len(propose_grid(outline, spacing, kept, along)) - about), -spacing
+
+    return min(tried, key=missed)
+
+
+def _marked(line: tuple[PlanPoint, PlanPoint], spacing: Length) -> Iterator[PlanPoint]:
+    """Yield marks on a line, both its ends included."""
+    start, end = line
+    run = rounded_up_distance(start, end)
+    for at in even_positions(run, spacing):
+        yield between(start, end, at, run)
 
 
 def _too_many(spacing: Length, count: int) -> OutOfRange:
@@ -82,6 +135,43 @@ def _lines(corners: list[int], spacing: Length) -> list[int]:
     return lines
 
 
+@dataclass(frozen=True, slots=True)
+class Turned:
+    """The plan turned so that a floor's longest side runs to the right; exact where it does."""
+
+    cosine: float
+    sine: float
+
+    @classmethod
+    def along_longest(cls, outline: Outline) -> Turned:
+        """Return the turn of a floor; none where its longest side runs along an axis."""
+        start, end = max(outline.edges, key=lambda edge: edge[0].distance(edge[1]))
+        dx, dy = float(end.x - start.x), float(end.y - start.y)
+        if dx == 0 or dy == 0:
+            return cls(1.0, 0.0)
+        run = hypot(dx, dy)
+        return cls(dx / run, dy / run)
+
+    def place(self, place: PlanPoint) -> PlanPoint:
+        """A place in the turned plan."""
+        return place if self.sine == 0 else _rotated(place, self.cosine, -self.sine)
+
+    def back(self, place: PlanPoint) -> PlanPoint:
+        """A place of the turned plan, turned back."""
+        return place if self.sine == 0 else _rotated(place, self.cosine, self.sine)
+
+    def outline(self, outline: Outline) -> Outline:
+        """An outline in the turned plan."""
+        return Outline(tuple(self.place(corner) for corner in outline.corners))
+
+
+def _rotated(place: PlanPoint, cosine: float, sine: float) -> PlanPoint:
+    x, y = float(place.x), float(place.y)
+    return PlanPoint(
+        Length.from_float(cosine * x - sine * y), Length.from_float(sine * x + cosine * y)
+    )
+
+
 class _Uncrowded:
     """Places in the order they were chosen, none too near to another."""
 
@@ -91,10 +181,16 @@ class _Uncrowded:
         self._cells: dict[tuple[int, int], list[PlanPoint]] = {}
 
     def extend(self, places: Iterable[PlanPoint]) -> None:
+        """Choose places that are not too near to another."""
+        self.keep(place for place in places if not self._has_near(place))
+
+    def keep(self, places: Iterable[PlanPoint]) -> None:
+        """Choose places however near they are to another; each once."""
         for place in places:
-            if not self._has_near(place):
+            cell = self._cells.setdefault(self._cell(place), [])
+            if place not in cell:
                 self.chosen.append(place)
-                self._cells.setdefault(self._cell(place), []).append(place)
+                cell.append(place)
 
     def _cell(self, place: PlanPoint) -> tuple[int, int]:
         size = max(1, self.apart)

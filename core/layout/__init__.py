@@ -1,6 +1,15 @@
 """Laying out: strings over sloping ground, and square corners (section 8)."""
 
-from core.layout.boards import TALLEST_PRACTICAL, BatterBoards, Board, batter_boards, drop_below
+from core.layout.boards import (
+    TALLEST_PRACTICAL,
+    BatterBoards,
+    Board,
+    Stretch,
+    StringLine,
+    batter_boards,
+    drop_below,
+    share_of,
+)
 from core.layout.square import OutOfSquare, Squared, out_of_square, three_four_five
 
 __all__ = [
@@ -9,8 +18,11 @@ __all__ = [
     "Board",
     "OutOfSquare",
     "Squared",
+    "Stretch",
+    "StringLine",
     "batter_boards",
     "drop_below",
     "out_of_square",
+    "share_of",
     "three_four_five",
 ]

@@ -10,6 +10,9 @@ from core.errors import OutOfRange
 from core.lengths import Length
 from core.lengths.quantity import round_half_away
 
+#: How far diagonals may be from what the sides ask for before a side is held to be wrong.
+SIDES_TOLERANCE = Length.from_inches("0.375")
+
 
 @dataclass(frozen=True, slots=True)
 class Squared:
@@ -26,13 +29,19 @@ class OutOfSquare:
 
     ``diagonal`` is what both should be, ``difference`` the longer less the shorter, and
     ``slide`` how far the far side is to be pushed along itself, from the end of the longer
-    diagonal towards that of the shorter.
+    diagonal towards that of the shorter. ``sides_off`` is how much longer (negative: shorter)
+    the diagonals are than such sides have, whichever way they lean: d1² + d2² = 2(a² + b²).
     """
 
     diagonal: Length
     difference: Length
     slide: Length
     first_is_longer: bool
+    sides_off: Length
+
+    def has_a_wrong_side(self, tolerance: Length = SIDES_TOLERANCE) -> bool:
+        """Whether the diagonals belong to other sides than those: one of them is wrong."""
+        return abs(self.sides_off) > tolerance
 
 
 def three_four_five(multiple: Length) -> Squared:
@@ -64,4 +73,6 @@ def out_of_square(a: Length, b: Length, first: Length, second: Length) -> OutOfS
     squares = first.nanometres**2 - second.nanometres**2
     slide = Length(round_half_away(Fraction(abs(squares), 4 * b.nanometres)))
     diagonal = Length(isqrt(a.nanometres**2 + b.nanometres**2))
-    return OutOfSquare(diagonal, long - short, slide, first > second)
+    both = (first.nanometres**2 + second.nanometres**2) // 2
+    sides_off = Length(isqrt(both)) - diagonal
+    return OutOfSquare(diagonal, long - short, slide, first > second, sides_off)

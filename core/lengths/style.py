@@ -153,7 +153,7 @@ def format_amount(amount: Length, style: Style, step: Length | None = None) -> s
     What is not nothing is never written as 0: below the step it is written finer still, and
     below the finest step as under that.
 
-    >>> format_amount(Length.from_inches("0.0625"), Style(StyleKind.INCHES, 8))
+    >>> format_amount(Length(1_587_500), Style(StyleKind.INCHES, 8), Length(1_587_500))
     '1/16"'
     """
     length = abs(amount)

@@ -14,7 +14,14 @@ from core.pours.facts import (
     ShotFact,
     StoneFact,
 )
-from core.pours.lines import extra_of, lines_of, needed_of
+from core.pours.lines import (
+    extra_of,
+    holes_of,
+    lines_of,
+    missing_depths_of,
+    needed_of,
+    over_dug_of,
+)
 from core.pours.run_sheet import USUAL_STEPS, RunStep, minutes_between_trucks, run_sheet
 
 __all__ = [
@@ -36,9 +43,12 @@ __all__ = [
     "StoneFact",
     "decide",
     "extra_of",
+    "holes_of",
     "lines_of",
     "listed",
     "minutes_between_trucks",
+    "missing_depths_of",
     "needed_of",
+    "over_dug_of",
     "run_sheet",
 ]

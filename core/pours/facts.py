@@ -6,8 +6,7 @@ seconds on one clock.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from core.instruments import InstrumentRecord
 from core.lengths import Elevation, Length, Style
@@ -183,7 +182,11 @@ class PourFacts:
     elements: tuple[ElementFact, ...] = ()
     instruments: tuple[InstrumentFact, ...] = ()
     latest: SetUpFact | None = None
-    answers: Mapping[str, AnswerFact] = field(default_factory=dict)
+    answers: tuple[tuple[str, AnswerFact], ...] = ()
+
+    def answer(self, asked: str) -> AnswerFact | None:
+        """What was said to a question, None for nothing."""
+        return dict(self.answers).get(asked)
 
     @property
     def poured(self) -> tuple[ElementFact, ...]:

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from math import isfinite
 
 from core.instruments import trust_of
-from core.lengths import Length, format_amount, format_length
+from core.lengths import Length, Style, format_amount, format_length
 from core.pours.decision import CheckLine, Question, counted_line, listed
 from core.pours.facts import BOTTOMS, ElementFact, FloorFact, HoleFact, PointFact, PourFacts
 from core.tasks import SURFACES, VERBS, Task
@@ -175,7 +175,7 @@ def needed_of(facts: PourFacts) -> float | None:
 
 def concrete_line(facts: PourFacts) -> CheckLine:
     """At least as much concrete is ordered as is needed; both in the unit it is ordered in."""
-    needed, answer, unit = needed_of(facts), facts.answers.get("ordered"), facts.unit
+    needed, answer, unit = needed_of(facts), facts.answer("ordered"), facts.unit
     if needed is None:
         why = "Nobody knows yet how much it takes."
         return CheckLine(Question.CONCRETE, is_go=False, reason=why)
@@ -210,7 +210,7 @@ def _with_extra(facts: PourFacts) -> list[FloorFact]:
 
 def extra_line(facts: PourFacts) -> CheckLine:
     """The customer acknowledged the extra: floor by floor on a notice, or all by name."""
-    extra, answer = extra_of(facts), facts.answers.get("extra")
+    extra, answer = extra_of(facts), facts.answer("extra")
     if any(floor.order is None for floor in facts.floors):
         why = "Nobody knows yet whether it takes more than the nominal."
         return CheckLine(Question.EXTRA, is_go=False, reason=why)
@@ -231,19 +231,22 @@ def extra_line(facts: PourFacts) -> CheckLine:
 
 def over_dig_line(facts: PourFacts) -> CheckLine:
     """No footing's or pad's bottom is over-dug; a hole may be any deeper (section 9)."""
-    wrong = [
-        f"{element.name}, point {point.name}: {_action(facts, point)}."
-        for element in facts.poured
-        for point in element.points
-        if point.task in BOTTOMS and point.verdict and point.verdict.lean is Verdict.LOW
-    ]
+    wrong = [f"{what}." for element in facts.poured for what in over_dug_of(element, facts.style)]
     return counted_line(Question.OVER_DIG, wrong, "No bottom is over-dug.")
 
 
-def _action(facts: PourFacts, point: PointFact) -> str:
+def over_dug_of(element: ElementFact, style: Style) -> list[str]:
+    """Say which bottoms of an element are over-dug, and by how much."""
+    return [
+        f"{element.name}, point {point.name}: {VERBS[point.task].low} {_amount_off(point, style)}"
+        for point in element.points
+        if point.task in BOTTOMS and point.verdict and point.verdict.lean is Verdict.LOW
+    ]
+
+
+def _amount_off(point: PointFact, style: Style) -> str:
     assert point.sound is not None
-    amount = format_amount(point.off or Length(0), facts.style, point.sound.step)
-    return f"{VERBS[point.task].low} {amount}"
+    return format_amount(point.off or Length(0), style, point.sound.step)
 
 
 def depths_line(facts: PourFacts) -> CheckLine:
@@ -252,15 +255,8 @@ def depths_line(facts: PourFacts) -> CheckLine:
     """
     wrong: list[str] = []
     for element in facts.poured:
-        if element.depths is not None:
-            wrong += [
-                f"{element.name}: no {missing} is entered." for missing in element.depths.missing()
-            ]
-        for hole in element.holes:
-            wrong += [
-                f"{element.name}, pier {hole.bottom.name}: {why}."
-                for why in _hole_wants(facts, element, hole)
-            ]
+        found = holes_of(element, facts.style, strictly=facts.strictly)
+        wrong += [f"{what}." for what in (*missing_depths_of(element), *found)]
     if any(element.has_bottoms for element in facts.poured):
         frost = answered_line(facts, Question.DEPTHS, "Nobody said that it is below the frost.")
         if not frost.is_go:
@@ -268,27 +264,39 @@ def depths_line(facts: PourFacts) -> CheckLine:
     return counted_line(Question.DEPTHS, wrong, "Every bottom is deep enough, and answered for.")
 
 
-def _hole_wants(facts: PourFacts, element: ElementFact, hole: HoleFact) -> Iterator[str]:
-    """Say what a hole still wants."""
+def missing_depths_of(element: ElementFact) -> list[str]:
+    """Say which depths of local code nobody entered for a row of piers (section 11)."""
+    missing = element.depths.missing() if element.depths else ()
+    return [f"{element.name}: no {depth} is entered" for depth in missing]
+
+
+def holes_of(
+    element: ElementFact, style: Style, *, strictly: bool, only_shot: bool = False
+) -> list[str]:
+    """Say what each hole of an element still wants; of those that were shot alone if asked."""
+    return [
+        f"{element.name}, pier {hole.bottom.name}: {why}"
+        for hole in element.holes
+        if hole.bottom.sound is not None or not only_shot
+        for why in _hole_wants(element, hole, style, strictly=strictly)
+    ]
+
+
+def _hole_wants(
+    element: ElementFact, hole: HoleFact, style: Style, *, strictly: bool
+) -> Iterator[str]:
     depths, bottom = element.depths, hole.bottom
     is_grounded = hole.ground is not None and hole.ground.sound is not None
-    asks_depth = depths is not None and depths.asks_any
     if bottom.sound is None:
         yield "its bottom is not shot"
-    elif asks_depth and not is_grounded:
+    elif depths is not None and depths.asks_any and not is_grounded:
         yield "its ground is not shot, so nobody knows how deep it is"
-    elif bottom.verdict is not None and not _is_deep_enough(facts, bottom):
-        amount = format_amount(bottom.off or Length(0), facts.style, bottom.sound.step)
-        yield f"{amount} short of the depth it is to have"
+    elif bottom.verdict and not bottom.verdict.counts_as_on(strictly=strictly):
+        yield f"{_amount_off(bottom, style)} short of the depth it is to have"
     if hole.bearing is None:
         yield "nobody said what it bears on"
     elif not hole.is_cleaned:
         yield "the hole is not clean and flat"
-
-
-def _is_deep_enough(facts: PourFacts, bottom: PointFact) -> bool:
-    verdict = bottom.verdict
-    return verdict is not None and verdict.counts_as_on(strictly=facts.strictly)
 
 
 ASKED = {
@@ -300,7 +308,7 @@ ASKED = {
 
 def answered_line(facts: PourFacts, question: Question, none: str) -> CheckLine:
     """A line that only a person can answer."""
-    answer = facts.answers.get(ASKED[question])
+    answer = facts.answer(ASKED[question])
     if answer is None:
         return CheckLine(question, is_go=False, reason=none)
     return CheckLine(question, is_go=answer.is_good, reason=f"{answer.answer}, said {answer.by}.")

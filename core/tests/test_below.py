@@ -267,9 +267,6 @@ class StacksAndPiers(TestCase):
             self.assertLessEqual(used + one.waste, stock)
         self.assertEqual(cuts.waste, sum((one.waste for one in cuts.stocks), Length(0)))
 
-    def test_a_tube_longer_than_the_stock_is_refused(self) -> None:
-        self.assertRaises(OutOfRange, cut_list, [("P1", metres(4))], metres(3), Length(0))
-
 
 class Layout(TestCase):
     """Boards over sloping ground, and square corners."""

@@ -33,6 +33,10 @@ from core.design import (
     Slab,
     SlabOver,
     StackUp,
+    Taper,
+    ThickenedEdge,
+    Under,
+    Underside,
     isolation_strip,
     level_panel,
     move_of,
@@ -54,24 +58,50 @@ from core.elements import (
 from core.errors import Offer, RuleError
 from core.flatness import Finished, flatness_of
 from core.floors import FloorLevels, Line, Outline, propose_grid, rectangle, wall_marks
-from core.instruments import FastBeep, Receiver, Slope, Tilt, face_about
+from core.floors.grid import Turned
+from core.instruments import (
+    FastBeep,
+    InstrumentKind,
+    InstrumentRecord,
+    MadeCheck,
+    Receiver,
+    Slope,
+    Tilt,
+    face_about,
+    trust_of,
+)
 from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Reading, Style, StyleKind
+from core.lengths.possible import readings_of
 from core.options import Prices, cheapest_of
 from core.piers import Bell, HoleDepths, Pier, cut_list, stand_head
-from core.pours import USUAL_STEPS, CheckLine, Question, Tally, decide
+from core.pours import USUAL_STEPS, CheckLine, NoticeFact, Question, decide
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for, reach
 from core.runs import Leg, close_run
-from core.setups import Agreement, Backsight, BenchmarkRead, DoubtfulSpan, take_backsights
-from core.slips import Expected, Near, Slip, Suggestion
+from core.setups import (
+    Agreement,
+    Backsight,
+    BenchmarkRead,
+    Disagreeing,
+    DoubtfulSpan,
+    SetUpRecord,
+    doubt_of,
+    take_backsights,
+)
+from core.slips import Aim, Explanation, Near, Slip, expected_at
+from core.slips.question import Offer as SlipOffer
+from core.slips.question import Question as SlipQuestion
 from core.surfaces import (
     Plane,
     PourRules,
+    SetUpErrors,
+    ShotErrors,
     Sliders,
     StoneShot,
     model_of,
     options_of,
     slab_volume,
+    volume_range,
 )
 from core.tables import (
     AT_THE_ORIGIN,
@@ -82,6 +112,7 @@ from core.tables import (
     read_readings,
 )
 from core.tasks import VERBS, Task
+from core.tests.test_go_or_hold import SITE
 from core.tests.worked import metres, place
 from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
 from core.verdicts import Tolerance, judge
@@ -90,7 +121,18 @@ FOLDER = Path(core.__file__).parent
 KIT = Kit(0.0001, 0.001, 0.001, 0.5)
 NEEDS_MORE = {
     f"core.surfaces{part}"
-    for part in ("", ".slab", ".order", ".panels", ".triangles", ".thickness", ".options", ".along")
+    for part in (
+        "",
+        ".slab",
+        ".order",
+        ".panels",
+        ".triangles",
+        ".thickness",
+        ".options",
+        ".along",
+        ".regions",
+        ".sure",
+    )
 }
 LONGEST_FUNCTION = 50
 MOST_PARAMETERS = 6
@@ -135,7 +177,8 @@ def samples() -> Iterator[Any]:
     check = face_about(10.0, 0.001, 0.001)
     yield from (Tilt(check, check), Slope(metres("0.001"), metres(10)))
     yield Receiver(FastBeep.TOO_LOW, metres("0.001"), metres("0.002"))
-    yield from (Near(1.0, 1.0, 0.0), Expected(1.0, 0.1, from_neighbours=True))
+    near = Near(1.0, 1.0, 0.0)
+    yield from (near, expected_at((near,)), Aim(Task.STONE, Elevation(0), 0.006, 0.003))
     layer, head = Layer("beam", metres("0.2")), AdjustableHead(metres("0.1"), metres("0.2"))
     yield from (
         Fall(Fraction(1, 60)),
@@ -153,7 +196,7 @@ def samples() -> Iterator[Any]:
     yield VERBS[Task.STONE]
     yield from pour_samples(outline)
     yield isolation_strip(((metres(4), metres("0.1")),), metres("0.1"), metres(10))
-    yield batter_boards({"A": Elevation(1)}, Length(1), Length(1))
+    yield batter_boards({"A": Elevation(1), "B": Elevation(9)}, Length(1), Length(1))
     yield out_of_square(metres(3), metres(4), metres(5), metres(5))
     bell = Bell(metres("0.2"), metres("0.4"))
     yield from (bell, Pier(Elevation(0), Elevation(10**9), metres("0.25"), bell))
@@ -161,8 +204,23 @@ def samples() -> Iterator[Any]:
         cut_list([("P1", metres(1))], metres(3), Length(1)),
         stand_head(Elevation(1), head, Elevation(0)),
     )
-    yield Suggestion(Slip.INCH, Reading(1), Elevation(1))
+    offer = SlipOffer(Slip.INCH, Reading(1), Elevation(1))
+    yield from (offer, Explanation(Slip.INCH, Reading(1), 5))
+    yield SlipQuestion(Length(1), from_neighbours=True, offers=(offer,))
+    yield from trust_samples()
     yield close_run(Elevation(0), [Leg(Reading(2), Reading(1))], Elevation(1))
+
+
+def trust_samples() -> Iterator[Any]:
+    """One of every value that trust in instruments and set-ups rests on."""
+    apart = Disagreeing(Length(2), Length(1))
+    record = SetUpRecord((BenchmarkRead(1.0, Length(1), Length(1)),), backsights=apart)
+    made = MadeCheck(1.0, face_about(10.0, 0.001, 0.001))
+    instrument = InstrumentRecord(InstrumentKind.ROTARY_LASER, 0.0001, (made,))
+    yield from (record, doubt_of(record, Style.from_code("m")), instrument)
+    yield trust_of(instrument, 2.0)
+    read = readings_of("5", "5", StyleKind.FEET_INCHES)
+    yield from (read, Turned(1.0, 0.0))
 
 
 def plan_samples(outline: Outline) -> Iterator[Any]:
@@ -180,7 +238,10 @@ def plan_samples(outline: Outline) -> Iterator[Any]:
     yield BoardsAround(outline, metres("0.1"), metres("0.6"), metres("0.45"))
     yield PierRow(grid, level, StackUp((Layer("beam", width),)), Fall(Fraction(0)))
     yield HoleDepths(metres(1), None)
-    slab = Slab(outline, FloorLevels(Elevation(9), width, width), PanelSurface(()), None)
+    edge = ThickenedEdge(1, width, metres(1))
+    under = Underside(outline, width, Taper(2, metres("0.3")), (edge,))
+    yield from (under, under.slab, Under(level, under))
+    slab = Slab(outline, FloorLevels(Elevation(9), width, width), PanelSurface(()), under, None)
     yield from (slab, slab.levels, SlabOver(Elevation(1), width))
     yield from (read_corners(b"0,0", StyleKind.METRES)[0], AT_THE_ORIGIN)
     yield read_points(b"1,0,0,,", ColumnOrder.NUMBER_EASTING, SurveyUnit.FEET, AT_THE_ORIGIN)[0]
@@ -189,14 +250,30 @@ def plan_samples(outline: Outline) -> Iterator[Any]:
 
 def pour_samples(outline: Outline) -> Iterator[Any]:
     """One of every value of a pour's options."""
-    rules, sliders, prices = PourRules(0.1, 0.09, 0.05, 0.1), Sliders(0.01), Prices(100.0)
-    model = model_of([level_panel(outline, Elevation(0))], outline.corners)
+    rules, sliders, prices = PourRules(0.09, 0.05, 0.1), Sliders(0.01), Prices(100.0)
+    even = Underside(outline, metres("0.1"))
+    model = model_of([level_panel(outline, Elevation(0))], even, outline.corners)
+    yield from (model.regions[0], SetUpErrors(KIT, (Sight(1.0, 1.0),), (0.0, 0.0)))
+    one = ShotErrors(0, 1.0)
+    yield from (
+        one,
+        volume_range(
+            model, np.zeros(4), [one] * 4, [SetUpErrors(KIT, (Sight(1.0, 1.0),), (0.0, 0.0))]
+        ),
+    )
     options = options_of(model, np.full(4, -0.1), rules, sliders, prices)
     yield from (rules, sliders, prices, options[0], cheapest_of(options))
     line = CheckLine(Question.THIN, is_go=False, reason="B4")
     flat = [Finished(0, 0, 0), Finished(1, 0, 0), Finished(0, 1, 0)]
     yield from (flat[0], flatness_of(flat))
-    yield from (line, decide([line], {}), Tally("Forms", 1, 1, 1), USUAL_STEPS[0])
+    yield from (line, decide([line], {}), USUAL_STEPS[0])
+    yield from facts_samples()
+
+
+def facts_samples() -> Iterator[Any]:
+    """One of every fact a pour's list rests on."""
+    yield SITE
+    yield from (NoticeFact(is_acknowledged=True, why="Yes."), SITE.answers[0][1])
 
 
 def modules() -> Iterator[ModuleType]:

@@ -6,6 +6,7 @@ from fractions import Fraction
 from itertools import pairwise
 from unittest import TestCase
 
+import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -13,12 +14,14 @@ from core.design import (
     Fall,
     Layer,
     LevelSurface,
+    Panel,
     PanelSurface,
     Shifted,
     Slab,
     SlabPart,
     StackUp,
     Toward,
+    Underside,
     formation_under,
     level_panel,
     panel_toward,
@@ -43,7 +46,7 @@ from core.errors import BadLevel, BadOutline, BadPanels, OutOfRange, Unusual
 from core.floors import FloorLevels, Line, Outline, rectangle
 from core.lengths import Elevation, Length, Style
 from core.piers import HoleDepths
-from core.surfaces import StoneShot, check_panels, paneled_volume
+from core.surfaces import SlabVolume, check_panels, model_of
 from core.tasks import Stage, Task, stage_of, tasks_of
 from core.tests.worked import elevations, metres, place
 
@@ -255,19 +258,22 @@ class Panels(TestCase):
     @given(st.integers(1, 79))
     def test_panels_of_one_plane_hold_what_the_whole_holds(self, cut: int) -> None:
         falls = [(Fall(Fraction(1, 50)), Toward.RIGHT)]
-        shots = [
-            StoneShot(place(x, y), 99.8 + 0.01 * ((x + 2 * y) % 3))
-            for x in (0, 2, 5, 8) for y in (0, 1, 4)
-        ]  # fmt: skip
-        whole = paneled_volume([panel_toward(self.SLAB, place(0, 0), TOP, falls)], shots)
+        whole = self.volume([panel_toward(self.SLAB, place(0, 0), TOP, falls)])
         halves = [
             panel_toward(self.part(0, cut / 10), place(0, 0), TOP, falls),
             panel_toward(self.part(cut / 10, 8), place(0, 0), TOP, falls),
         ]
-        parts = paneled_volume(halves, shots)
+        parts = self.volume(halves)
         self.assertAlmostEqual(parts.volume, whole.volume, places=6)
         self.assertAlmostEqual(parts.mean_thickness, whole.mean_thickness, places=6)
         self.assertEqual(parts.thinnest.shot, whole.thinnest.shot)
+
+    def volume(self, panels: list[Panel]) -> SlabVolume:
+        """Return what a slab in panels holds over stone with a pattern of its own."""
+        places = [(x, y) for x in (0, 2, 5, 8) for y in (0, 1, 4)]
+        stone = np.array([99.8 + 0.01 * ((x + 2 * y) % 3) for x, y in places])
+        underside = Underside(self.SLAB, metres("0.2"))
+        return model_of(panels, underside, [place(*at) for at in places]).slab(stone)
 
     def test_beside_its_panels_a_surface_goes_on_as_the_nearest(self) -> None:
         west = level_panel(self.part(0, 3), TOP)
@@ -284,8 +290,9 @@ class Slabs(TestCase):
         outline = rectangle(metres(8), metres(4))
         levels = FloorLevels(TOP, metres("0.1"), metres("0.09"), metres("0.15"))
         top = PanelSurface((panel_toward(outline, place(0, 0), TOP, [(Fall(fall), Toward.RIGHT)]),))
-        below = formation_under(top, levels, is_level=is_level, style=Style.from_code("m"))
-        return Slab(outline, levels, top, below)
+        under = Underside(outline, levels.thickness)
+        below = formation_under(top, under, levels, is_level=is_level, style=Style.from_code("m"))
+        return Slab(outline, levels, top, under, below)
 
     def test_the_surfaces_lie_a_thickness_apart_and_fall_together(self) -> None:
         slab, far = self.slab(Fraction(1, 100), is_level=False), place(8, 0)
@@ -308,8 +315,9 @@ class Slabs(TestCase):
         level = PanelSurface((level_panel(rectangle(metres(8), metres(4)), TOP),))
         levels = FloorLevels(TOP, metres("0.1"), metres("0.1"))
         style = Style.from_code("m")
-        self.assertIsNone(formation_under(level, levels, is_level=False, style=style))
-        self.assertFalse(Slab(rectangle(metres(8), metres(4)), levels, level, None).falls)
+        under = Underside(rectangle(metres(8), metres(4)), levels.thickness)
+        self.assertIsNone(formation_under(level, under, levels, is_level=False, style=style))
+        self.assertFalse(Slab(under.outline, levels, level, under, None).falls)
 
 
 class Stages(TestCase):

@@ -108,12 +108,12 @@ SITE = PourFacts(
     elements=(FORM, FOOTING, PAD, PIERS),
     instruments=(laser(checked(1)),),
     latest=SetUpFact(3, "Laser", SOUND, NOW - HOUR / 4),
-    answers={
-        "ordered": said("6"),
-        "inspection": said("passed"),
-        "strip": said("on hand"),
-        "frost": said("below it"),
-    },
+    answers=(
+        ("ordered", said("6")),
+        ("inspection", said("passed")),
+        ("strip", said("on hand")),
+        ("frost", said("below it")),
+    ),
 )
 
 Trap = tuple[str, Callable[[PourFacts], PourFacts], Question, str]
@@ -155,8 +155,8 @@ def with_answer(key: str, answer: AnswerFact | None) -> Callable[[PourFacts], Po
     """Change an answer, or take it away."""
 
     def change(site: PourFacts) -> PourFacts:
-        others = {name: one for name, one in site.answers.items() if name != key}
-        return replace(site, answers=others | ({key: answer} if answer else {}))
+        others = tuple(one for one in site.answers if one[0] != key)
+        return replace(site, answers=(*others, (key, answer)) if answer else others)
 
     return change
 
@@ -218,7 +218,7 @@ TRAPS: list[Trap] = [
     ),
     (
         "doubted ground",
-        with_hole(ground=replace(HOLE.ground, shot=shot(doubted=True))),
+        with_hole(ground=DOUBTED),
         Q.DOUBT,
         "1",
     ),

@@ -6,7 +6,7 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.tasks import Task
-from server.decisions.facts import Facts
+from server.decisions.facts import Facts, floor_under
 from server.fieldbook.pegs import OwnPegs, pegs_of
 from server.jobs.models import Element, ElementKind
 from server.shown import show
@@ -46,13 +46,6 @@ def finished_of(facts: Facts) -> list[FinishedSheet]:
         else _none(facts, floor)
         for floor in facts.floors
     ]
-
-
-def floor_under(element: Element) -> UUID | None:
-    """Return the floor an element's outline or level is taken from."""
-    outline = element.typed.get("outline_of")
-    key: UUID | None = UUID(outline) if outline else element.reference_floor_id
-    return key
 
 
 def _none(facts: Facts, floor: UUID) -> FinishedSheet:

@@ -9,13 +9,13 @@ TITLES = {
     Question.INSTRUMENT: "Instrument check in date",
     Question.BENCHMARK: "Benchmark read again, and good",
     Question.DOUBT: "No doubted reading in use",
-    Question.POINTS: "Forms, screed points and piers shot and on",
+    Question.POINTS: "Bottoms, forms, screed points and piers shot and on",
     Question.STONE: "Stone shot to its grid",
     Question.THIN: "No thin spot",
     Question.CONCRETE: "Concrete ordered",
     Question.EXTRA: "Extra acknowledged",
     Question.OVER_DIG: "No over-dug bottom",
-    Question.DEPTHS: "Depths and holes answered",
+    Question.DEPTHS: "Bottoms deep enough, holes answered",
     Question.INSPECTION: "Inspection recorded",
     Question.STRIP: "Isolation strip on hand",
 }
@@ -36,4 +36,5 @@ ASKED = {
     Question.EXTRA: Asked.EXTRA,
     Question.INSPECTION: Asked.INSPECTION,
     Question.STRIP: Asked.STRIP,
+    Question.DEPTHS: Asked.FROST,
 }

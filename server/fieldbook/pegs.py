@@ -77,12 +77,13 @@ class FoundPoint:
 @dataclass(frozen=True, slots=True)
 class OwnPegs:
     """The points of one floor or element, their pegs, and what was found: nothing in doubt,
-    nothing rough.
+    nothing rough. ``doubted`` are the points whose reading is in doubt, by its set-up.
     """
 
     points: list[Point] = field(default_factory=list)
     pegs: dict[Task, list[Peg]] = field(default_factory=dict)
     found: list[FoundPoint] = field(default_factory=list)
+    doubted: dict[UUID, UUID] = field(default_factory=dict)
 
     def of(self, tasks: Iterable[Task]) -> list[Peg]:
         """Return the pegs of some tasks."""
@@ -135,6 +136,8 @@ def pegs_of(
             sighting = standings.lines.sighting(set_up)
             elevation = elevations[point.pk]
             own.found.append(FoundPoint(point, elevation, fine.target, reading, sighting))
+        elif (point.pk, Setting.FINE) in counting:
+            own.doubted[point.pk] = counting[point.pk, Setting.FINE][1]
     return found, aims
 
 

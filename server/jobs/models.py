@@ -92,7 +92,8 @@ class Floor(Leveled):
 
     The finished level is ``level_elevation``, or ``level_offset`` above a reference: a
     benchmark or another floor's finished level. ``panels`` are kept as they were typed, none
-    for a level slab. ``stone_thickness`` is empty where nobody said how thick the stone is.
+    for a level slab, and so is the ``underside``, empty for an even one. ``stone_thickness`` is
+    empty where nobody said how thick the stone is.
     """
 
     id = models.UUIDField(primary_key=True)
@@ -104,6 +105,7 @@ class Floor(Leveled):
     grid_spacing = LengthField()
     mark_spacing = LengthField()
     panels = models.JSONField(default=list)
+    underside = models.JSONField(default=dict)
     stone_thickness = LengthField(null=True)
     formation_is_level = models.BooleanField(default=False)
     waste = models.DecimalField(max_digits=5, decimal_places=4)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal, TypedDict
 from uuid import UUID
 
-from core.design import Toward
+from core.design import Toward, Underside
 from core.floors import Outline
 from core.lengths import Length, Style, format_fine, format_length
 from server.crews.models import User
@@ -13,6 +13,7 @@ from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Floor, Job, Leveled
 from server.jobs.plan.panels import falls_in_words
+from server.jobs.plan.underside import EVEN, ThickenedTyped
 from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, run_allowance_of, style_of
 from server.jobs.services.draft_floor import FloorForm, draft_floor
 from server.refusals import Problem
@@ -98,6 +99,9 @@ class FloorTyped(TypedDict):
     stone_thickness: str
     formation: Formation
     panels: list[PanelSheet]
+    taper_edge: str
+    taper_to: str
+    thickened: list[ThickenedTyped]
 
 
 class FloorDraftSheet(TypedDict):
@@ -110,6 +114,7 @@ class FloorDraftSheet(TypedDict):
     sub_base: Shown | None
     panels: list[list[Place]]
     falls: str
+    thickness: str
     corner_levels: list[Shown]
 
 
@@ -189,6 +194,7 @@ def floor_typed(floor: Floor, outline: Outline, style: Style) -> FloorTyped:
             {**panel, "corners": [{"x": x, "y": y} for x, y in panel["corners"]]}  # type: ignore[typeddict-item]
             for panel in floor.panels
         ],
+        **(floor.underside or EVEN),
     }
 
 
@@ -224,6 +230,7 @@ def floor_draft_sheet(
             for panel in (draft.top.panels if draft.top else ())
         ],
         "falls": falls_in_words(draft.top.panels, style) if draft.top else "",
+        "thickness": _thickness(draft.underside, style) if draft.underside else "",
         "corner_levels": [
             show(draft.top.elevation(corner), style)
             for corner in (outline.corners if outline and draft.top else ())
@@ -231,3 +238,19 @@ def floor_draft_sheet(
         ],
     }
     return sheet, draft.entries.problems
+
+
+def _thickness(underside: Underside, style: Style) -> str:
+    """Say how a slab's thickness varies; empty for an even one."""
+    said = []
+    if underside.taper is not None:
+        near, far = (
+            format_length(one, style) for one in (underside.thickness, underside.taper.far)
+        )
+        said.append(f"tapers from {near} along edge {underside.taper.edge} to {far}")
+    said += [
+        f"{format_length(one.depth, style)} deep along edge {one.edge}, "
+        f"{format_length(one.width, style)} wide"
+        for one in underside.thickened
+    ]
+    return "; ".join(said)

@@ -13,6 +13,7 @@ from core.floors import Outline, PlanPoint
 from core.lengths import Length
 from core.surfaces import (
     Plane,
+    Region,
     SlabModel,
     StoneShot,
     band_levels,
@@ -44,13 +45,13 @@ def map_and_volume(shots: int, rounds: int) -> Compared:
         return intersection(polygons(xy[Delaunay(xy).simplices]), polygon)
 
     def ours() -> object:
-        model = SlabModel([(outline, Plane(0.0))], places)
-        heights = model.places.mean(z)
+        model = SlabModel([Region(outline, Plane(0.0), Plane(0.12))], places)
+        off = model.off(model.places.mean(z))
         levels = band_levels(0.08, 0.16, 0.005, 0.12)
         return (
-            model.volume(heights),
-            thickness_bands(model, heights, levels),
-            contours(model, heights, levels[1:-1]),
+            model.volume(off),
+            thickness_bands(model, off, levels),
+            contours(model, off, levels[1:-1]),
         )
 
     return compare(least, ours, rounds)

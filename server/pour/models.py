@@ -17,8 +17,8 @@ class PriceList(models.Model):
     """Prices of a job, or of a crew's jobs of one system of units; empty where nobody said.
 
     ``currency`` is the sign or the code they are in. ``concrete`` and ``stone`` are a cubic
-    yard or meter, ``labor`` a square foot or meter of stone regraded, ``short_load`` once for
-    an order below ``short_below``.
+    yard or meter, ``labor`` a square foot or meter of stone regraded, ``short_load`` once where
+    the last truck of an order, each holding ``truck``, brings less than ``short_below``.
     """
 
     job = models.OneToOneField(Job, null=True, on_delete=models.PROTECT, related_name="prices")
@@ -30,6 +30,7 @@ class PriceList(models.Model):
     labor = models.DecimalField(max_digits=10, decimal_places=2, null=True)
     short_load = models.DecimalField(max_digits=10, decimal_places=2, null=True)
     short_below = models.DecimalField(max_digits=10, decimal_places=2, null=True)
+    truck = models.DecimalField(max_digits=10, decimal_places=2, null=True)
     changed_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 
     class Meta:
@@ -94,6 +95,7 @@ class Asked(models.TextChoices):
     EXTRA = "extra", "extra acknowledged by"
     INSPECTION = "inspection", "inspection"
     STRIP = "strip", "isolation strip"
+    FROST = "frost", "footings below the frost"
 
 
 class PourAnswer(SiteRecord):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.elements import BoardsAround
-from core.layout import drop_below
+from core.layout import StringLine, drop_below, share_of
 from core.lengths import Elevation, Length
 from server.fieldbook.pegs import OwnPegs
 from server.jobs.models import Element
@@ -24,6 +24,25 @@ class BoardRow(TypedDict):
     stepped: str
 
 
+class StretchSheet(TypedDict):
+    """A level stretch of a string: from where to where along it, and its level.
+
+    ``boards`` says how tall the two boards at its end stand, where the string steps there.
+    """
+
+    start: Shown
+    end: Shown
+    string: Shown
+    boards: str
+
+
+class StringSheet(TypedDict):
+    """The string from one corner to the next, in level stretches."""
+
+    corners: str
+    stretches: list[StretchSheet]
+
+
 class BoardsSheet(TypedDict):
     """The boards around an outline; no string before a corner was shot."""
 
@@ -34,6 +53,7 @@ class BoardsSheet(TypedDict):
     lowest: str
     difference: Shown | None
     boards: list[BoardRow]
+    strings: list[StringSheet]
     left: int
     diagonals: list[Shown]
 
@@ -51,6 +71,7 @@ def boards_sheet(plan: JobPlan, element: Element, own: OwnPegs) -> BoardsSheet:
         "lowest": "",
         "difference": None,
         "boards": [],
+        "strings": [],
         "left": len(around.outline.corners) - len(ground),
         "diagonals": [show(diagonal, style) for diagonal in around.diagonals()],
     }
@@ -71,7 +92,31 @@ def boards_sheet(plan: JobPlan, element: Element, own: OwnPegs) -> BoardsSheet:
         }
         for board in laid.boards
     ]
+    sheet["strings"] = [
+        _string(around, line, plan) for line in laid.strings if len(line.stretches) > 1
+    ]
     return sheet
+
+
+def _string(around: BoardsAround, line: StringLine, plan: JobPlan) -> StringSheet:
+    places = {str(n): place for n, place in enumerate(around.outline.corners, start=1)}
+    run, style = places[line.start].distance(places[line.end]), plan.style
+    ends = [
+        f"{show(one, style)['text']} and {show(other, style)['text']} tall"
+        for one, other in line.boards
+    ]
+    return {
+        "corners": f"{line.start} to {line.end}",
+        "stretches": [
+            {
+                "start": show(share_of(run, stretch.start), style),
+                "end": show(share_of(run, stretch.end), style),
+                "string": show(stretch.string, style),
+                "boards": boards,
+            }
+            for stretch, boards in zip(line.stretches, [*ends, ""], strict=True)
+        ],
+    }
 
 
 def _stepped(string: Elevation, here: Elevation, plan: JobPlan) -> str:

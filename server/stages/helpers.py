@@ -7,8 +7,8 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.design import isolation_strip
-from core.layout import out_of_square, three_four_five
-from core.lengths import Length
+from core.layout import OutOfSquare, out_of_square, three_four_five
+from core.lengths import Length, Style
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
@@ -33,6 +33,7 @@ class SquareSheet(TypedDict):
     diagonal: Shown
     difference: Shown
     is_square: bool
+    wrong_side: str
     slide: str
 
 
@@ -79,13 +80,26 @@ def square_sheet(user: User, job_id: UUID, form: SquareForm) -> SquareSheet:
     return {
         "diagonal": show(found.diagonal, style),
         "difference": show(found.difference, style),
-        "is_square": found.difference.nanometres == 0,
+        "is_square": found.difference.nanometres == 0 and not found.has_a_wrong_side(),
+        "wrong_side": _wrong_side(found, style),
         "slide": (
             ""
             if found.difference.nanometres == 0
             else f"Slide the far side {amount} along itself, from the end of the {longer} diagonal."
         ),
     }
+
+
+def _wrong_side(found: OutOfSquare, style: Style) -> str:
+    """Say that the diagonals belong to other sides, empty where they do not."""
+    if not found.has_a_wrong_side():
+        return ""
+    amount = show(abs(found.sides_off), style)["text"]
+    way = "longer" if found.sides_off.nanometres > 0 else "shorter"
+    return (
+        f"The diagonals are {amount} {way} than these sides ask for: a side is wrong. "
+        "Measure all four again."
+    )
 
 
 def triangle_sheet(user: User, job_id: UUID, multiple: str) -> TriangleSheet:

@@ -9,7 +9,15 @@ from uuid import UUID
 from core.elements import PierRow
 from core.errors import RuleError
 from core.lengths import Elevation, Length, Style
-from core.piers import Pier, concrete_of, cut_list, hole_depth, stand_head, tube_length
+from core.piers import (
+    CutList,
+    Pier,
+    concrete_of,
+    cut_list,
+    hole_depth,
+    stand_head,
+    tube_length,
+)
 from core.tasks import Task
 from server.fieldbook.aims import Aims
 from server.fieldbook.models import HoleFinding
@@ -198,4 +206,16 @@ class _Schedule:
             }
             for one in cuts.stocks
         ]
-        return lines, show(cuts.waste, self.style), ""
+        return lines, show(cuts.waste, self.style), self._cut_problem(cuts)
+
+    def _cut_problem(self, cuts: CutList) -> str:
+        """Say what can't be cut from the stock, and where fewer lengths might do."""
+        said = []
+        if cuts.too_long:
+            named = ", ".join(
+                f"{n}: {show(length, self.style)['text']}" for n, length in cuts.too_long
+            )
+            said.append(f"Longer than the stock, to be spliced or ordered: {named}.")
+        if not cuts.is_fewest:
+            said.append("Fewer lengths might do; there are too many ways to try them all.")
+        return " ".join(said)

@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import TypedDict
 from uuid import UUID
 
-from core.elements import Element, Pad, PierRow, StripFooting
+from core.elements import Element, Pad, PierRow, StripFooting, mean_over_dig
+from core.lengths import Length, Style, format_length
 from core.piers import concrete_sure_within
 from core.surfaces import concrete_order
 from core.tasks import Task
@@ -17,14 +18,13 @@ from server.fieldbook.standing import JobStandings
 from server.jobs.access import job_for
 from server.jobs.models import ElementKind
 from server.jobs.plan.job_plan import JobPlan
-from server.pour.services.take_off import take_off
+from server.pour.services.take_off import sure_text, take_off
 from server.shown import show_volume, volume_unit, volume_unit_text
 from server.stages.piers import schedule_of
 
 PIERS = ElementKind.PIERS.label
-AS_PLANNED = "as planned, whatever was dug"
-WITHOUT_WASTE = 0.0
-FINEST_STEP = 0.01
+AS_PLANNED = "as planned"
+YARD_STEP, METRIC_STEP = 0.25, 0.1
 
 
 class QuantityRow(TypedDict):
@@ -56,19 +56,43 @@ class QuantitiesSheet(TypedDict):
 
 
 def element_concrete(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None:
-    """Return the concrete of an element in the unit it is ordered in.
+    """Return the concrete of an element in the unit it is ordered in, as it is placed.
 
-    0 for one that takes none; None while a pier of it is not known.
+    A footing or a pad takes what its bottoms were over-dug by too. 0 for one that takes none;
+    None while a pier of it is not known.
     """
     made, unit = aims.plan.element(element_id), volume_unit(aims.plan.style)
     if isinstance(made, StripFooting | Pad):
-        return made.concrete() / unit
+        return made.concrete(over_dug(own)) / unit
     if not isinstance(made, PierRow):
         return 0.0
     sheet = schedule_of(aims, aims.plan.elements[element_id], own, {})
     if sheet["concrete"] is None or any(pier["concrete"] is None for pier in sheet["piers"]):
         return None
     return sheet["concrete"]["value"]
+
+
+def over_dug(own: OwnPegs) -> float:
+    """Return how much deeper than planned an element's bottoms were shot on the mean, metres."""
+    return mean_over_dig(
+        (one.elevation, one.target)
+        for one in own.found
+        if one.point.task == Task.FOOTING_BOTTOM and one.target is not None
+    )
+
+
+def element_order(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None:
+    """Return the concrete to order for an element, with its waste, in the supplier's step."""
+    volume = element_concrete(aims, element_id, own)
+    if volume is None or volume == 0:
+        return volume
+    waste, step = aims.plan.waste(element_id), order_step(aims.plan.style)
+    return concrete_order(volume, waste, step)
+
+
+def order_step(style: Style) -> float:
+    """Return the step concrete is sold by where nobody said: 0.25 yd³ or 0.1 m³ (section 10)."""
+    return METRIC_STEP if style.kind.is_metric else YARD_STEP
 
 
 def quantities_sheet(user: User, job_id: UUID) -> QuantitiesSheet:
@@ -108,8 +132,8 @@ def _floor(plan: JobPlan, floor_id: UUID, own: OwnPegs, unit: str) -> QuantityRo
         return _row((floor.name, "Floor"), (None, waste, step), unit, why)
     share = taken["extrapolated_percent"]
     row = _row((floor.name, "Floor"), (taken["volume"]["value"], waste, step), unit, "")
-    sure = taken["sure_within"]["text"]
-    row["rests_on"] = f"sure within {sure}; {share} % of the area lies outside the shots"
+    sure = taken["sure_text"]
+    row["rests_on"] = f"{sure}; {share} % of the area lies outside the shots"
     return row
 
 
@@ -118,10 +142,20 @@ def _element(aims: Aims, element_id: UUID, own: OwnPegs, unit: str) -> QuantityR
     kind = ElementKind(element.kind).label
     volume = element_concrete(aims, element_id, own)
     why = "" if volume is not None else "A hole is not shot yet. Shoot the bottom of every pier."
-    figures = (volume, WITHOUT_WASTE, FINEST_STEP)
+    figures = (volume, aims.plan.waste(element_id), order_step(aims.plan.style))
     row = _row((element.name, kind), figures, unit, why)
-    row["rests_on"] = _piers_rest_on(aims, own, element_id) if kind == PIERS else AS_PLANNED
+    row["rests_on"] = _rests_on(aims, own, element_id, kind)
     return row
+
+
+def _rests_on(aims: Aims, own: OwnPegs, element_id: UUID, kind: str) -> str:
+    if kind == PIERS:
+        return _piers_rest_on(aims, own, element_id)
+    deeper = over_dug(own)
+    if not deeper:
+        return AS_PLANNED
+    amount = format_length(Length.from_float(deeper), aims.plan.style)
+    return f"as planned, and {amount} over-dug on the mean"
 
 
 def _piers_rest_on(aims: Aims, own: OwnPegs, element_id: UUID) -> str:
@@ -129,7 +163,7 @@ def _piers_rest_on(aims: Aims, own: OwnPegs, element_id: UUID) -> str:
     diameter = aims.pier_work(element_id).diameter
     holes = [one for one in own.found if one.point.task == Task.HOLE]
     within = sum(concrete_sure_within(diameter, hole.half_width) for hole in holes)
-    return f"as shot, sure within {show_volume(within, aims.plan.style)['text']}"
+    return f"as shot, {sure_text(show_volume(within, aims.plan.style))}"
 
 
 def _row(

@@ -6,8 +6,8 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.instruments import Setting
-from core.tasks import SURFACES, Stage, Task, tasks_of
-from core.verdicts import Verdict
+from core.pours import holes_of, missing_depths_of, over_dug_of
+from core.tasks import SURFACES, Stage, tasks_of
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.aims import Aims
@@ -20,10 +20,13 @@ from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import DrawnLine, drawn_lines
 from server.shown import Shown, show
 from server.stages.boards import BoardsSheet, boards_sheet
+from server.stages.facts import element_fact
 from server.stages.flatness import FlatnessSheet, flatness_sheet
 from server.stages.piers import Findings, PierSchedule, findings_of, schedule_of
 
 ASK = "Do not fill it with loose soil; ask the engineer or the inspector."
+CODE = "It is the local code's to say; ask the building department."
+LOOK = "Look into the hole, dig it or record what is there."
 
 
 class Hold(TypedDict):
@@ -68,7 +71,8 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
     found, aims = pegs_of(stage_of_job(plan, stage), plan, JobStandings(job), shown)
     with_piers = stage in (Stage.DIG, Stage.PIERS)
     findings = findings_of(job_id) if with_piers else {}
-    works, holds = [], []
+    works: list[Work] = []
+    holds: list[Hold] = []
     boards: list[BoardsSheet] = []
     schedules: list[PierSchedule] = []
     flatness: list[FlatnessSheet] = []
@@ -77,15 +81,14 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
         pegs = own.of(tasks_of(stage))
         if pegs:
             works.append(_work(element, own, aims, stage))
-        if stage is Stage.DIG:
-            holds += over_dug(element, own)
+        if stage in (Stage.DIG, Stage.PIERS) and own.points:
+            holds += _holds(element, own, aims, findings, stage)
         if stage is Stage.LAYOUT and element.kind == ElementKind.BOARDS:
             boards.append(boards_sheet(plan, element, own))
         if stage is Stage.AFTER and own.found:
             flatness.append(flatness_sheet(plan, element, own))
         if with_piers and element.kind == ElementKind.PIERS:
             schedules.append(schedule_of(aims, element, own, findings))
-            holds += unanswered(element, aims, own, findings)
     return {
         "stage": stage,
         "works": works,
@@ -114,47 +117,13 @@ def _work(element: Element, own: OwnPegs, aims: Aims, stage: Stage) -> Work:
     }
 
 
-def over_dug(element: Element, own: OwnPegs) -> list[Hold]:
-    """Return a hold for each footing bottom that was dug too deep (section 9)."""
-    low = [
-        (peg["name"], peg["shot"])
-        for peg in own.of([Task.FOOTING_BOTTOM])
-        if peg["shot"] and not peg["shot"]["in_doubt"] and peg["shot"]["verdict"] == Verdict.LOW
-    ]
-    return [
-        {
-            "element": element.name,
-            "what": f"{element.name}, point {name}: {shot['action']}",
-            "why": ASK,
-        }
-        for name, shot in low
-    ]
-
-
-def unanswered(element: Element, aims: Aims, own: OwnPegs, findings: Findings) -> list[Hold]:
-    """Return a hold for each question about a row's holes nobody answered yet (section 11)."""
-    depths = aims.pier_work(element.pk).depths
-    holds: list[Hold] = [
-        {
-            "element": element.name,
-            "what": f"{element.name}: no {missing} is entered",
-            "why": "It is the local code's to say; ask the building department.",
-        }
-        for missing in depths.missing()
-    ]
-    for hole in (one.point for one in own.found if one.point.task == Task.HOLE):
-        finding = findings.get(hole.pk)
-        if finding is None:
-            what = "nobody said what it bears on"
-        elif not finding.is_cleaned:
-            what = "the hole is not clean and flat"
-        else:
-            continue
-        holds.append(
-            {
-                "element": element.name,
-                "what": f"{element.name}, pier {hole.name}: {what}",
-                "why": "Look into the hole, and record what is there.",
-            }
-        )
-    return holds
+def _holds(
+    element: Element, own: OwnPegs, aims: Aims, findings: Findings, stage: Stage
+) -> list[Hold]:
+    """Return what the core holds an element's bottoms for, before anything is poured on them."""
+    fact, job = element_fact(element, own, aims, findings), aims.plan.job
+    style, strictly = aims.plan.style, job.crew.strict_calls
+    found = [(what, ASK) for what in over_dug_of(fact, style)] if stage is Stage.DIG else []
+    found += [(what, CODE) for what in missing_depths_of(fact)]
+    found += [(what, LOOK) for what in holes_of(fact, style, strictly=strictly, only_shot=True)]
+    return [{"element": element.name, "what": what, "why": why} for what, why in found]

@@ -69,6 +69,14 @@ class PanelInput(serializers.Serializer[Any]):
     corners = serializers.ListField(child=CornerInput(), max_length=200)
 
 
+class ThickenedInput(serializers.Serializer[Any]):
+    """A thickened edge of a slab."""
+
+    edge = Entry()
+    width = Entry()
+    depth = Entry()
+
+
 class FloorInput(serializers.Serializer[Any]):
     """A floor's plan; the fields of the other shapes may be empty."""
 
@@ -94,6 +102,11 @@ class FloorInput(serializers.Serializer[Any]):
     stone_thickness = Entry(required=False, default="")
     formation = serializers.ChoiceField(["follow", "level"], required=False, default="follow")
     panels = serializers.ListField(child=PanelInput(), max_length=40, required=False, default=list)
+    taper_edge = Entry(required=False, default="")
+    taper_to = Entry(required=False, default="")
+    thickened = serializers.ListField(
+        child=ThickenedInput(), max_length=40, required=False, default=list
+    )
 
 
 class FloorDraftInput(FloorInput):
@@ -178,4 +191,6 @@ def _pairs(corners: list[dict[str, str]]) -> list[list[str]]:
 def floor_form(typed: dict[str, Any]) -> FloorForm:
     """Return the service's form of a checked body."""
     panels = [{**panel, "corners": _pairs(panel["corners"])} for panel in typed["panels"]]
-    return FloorForm(**{**typed, "corners": _pairs(typed["corners"]), "panels": panels})
+    thickened = [dict(one) for one in typed["thickened"]]
+    own = {"corners": _pairs(typed["corners"]), "panels": panels, "thickened": thickened}
+    return FloorForm(**{**typed, **own})

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from math import nan
 from typing import Literal, TypedDict
 
 from core.design import StackUp, Surface, parse_fall
@@ -33,6 +34,8 @@ from server.jobs.models import ElementKind
 from server.jobs.plan.shapes import read_line, read_outline
 from server.refusals import Entries
 
+MOST_DIGITS = 12
+TAKES_CONCRETE = (ElementKind.FOOTING, ElementKind.PAD, ElementKind.PIERS)
 Shape = Literal["line", "corners", "rectangle", "l-shape", "floor"]
 
 
@@ -97,11 +100,30 @@ class PierWork:
     kerf: Length
 
 
+DEFAULT_WASTE = "5"
+WASTE_ACCEPTS = "Give a number of per cent from 0 to 100."
+
+
+def waste_of(entries: Entries) -> float | None:
+    """Return the waste an element's concrete is ordered with; 5 % where nobody said."""
+    text = entries.text("waste").strip().removesuffix("%").strip() or DEFAULT_WASTE
+    try:
+        waste = float(text) if len(text) <= MOST_DIGITS else nan
+    except ValueError:
+        waste = nan
+    if not 0 <= waste <= 100:
+        entries.refuse("waste", entries.text("waste"), "Waste can't be that.", WASTE_ACCEPTS)
+        return None
+    return waste / 100
+
+
 Build = Callable[[Entries, Typed, Ground], Element | None]
 
 
 def build(kind: str, entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     """Return an element, or None with every refusal kept in its entries."""
+    if kind in TAKES_CONCRETE:
+        waste_of(entries)
     return BUILDS[ElementKind(kind)](entries, typed, ground)
 
 

@@ -22,8 +22,9 @@ from core.floors import FloorLevels, Outline, finished_level
 from core.lengths import Elevation, Length, StyleKind
 from core.tasks import Task
 from server.jobs.models import Element, Floor, Job, Leveled
-from server.jobs.plan.elements import Ground, PierWork, build, entries_of, pier_work
+from server.jobs.plan.elements import Ground, PierWork, build, entries_of, pier_work, waste_of
 from server.jobs.plan.panels import panel_entries, read_panels
+from server.jobs.plan.underside import EVEN, read_underside, underside_entries
 from server.jobs.rules import (
     LONGEST_CHAIN,
     kind_of,
@@ -105,11 +106,15 @@ class JobPlan:
         panels = read_panels(entries, floor.panels, outline, finished)
         entries.finish()
         assert panels is not None
-        top = PanelSurface(panels)
+        top, typed = PanelSurface(panels), floor.underside or EVEN
+        entries = Entries(underside_entries(typed), kind_of(self.job))
+        under = read_underside(entries, typed, outline, floor.thickness, floor.least_thickness)
+        entries.finish()
+        assert under is not None
         formation = formation_under(
-            top, levels, is_level=floor.formation_is_level, style=self.style
+            top, under, levels, is_level=floor.formation_is_level, style=self.style
         )
-        return Slab(outline, levels, top, formation)
+        return Slab(outline, levels, top, under, formation)
 
     def surface_under(self, element: Element) -> Surface | None:
         """Return the surface an element is set to; None where it has no level."""
@@ -147,6 +152,12 @@ class JobPlan:
         work = pier_work(entries_of(self.elements[element_id].typed, kind_of(self.job)))
         assert work is not None
         return work
+
+    def waste(self, element_id: UUID) -> float:
+        """Return the waste an element's concrete is ordered with."""
+        waste = waste_of(entries_of(self.elements[element_id].typed, kind_of(self.job)))
+        assert waste is not None
+        return waste
 
     def targets(self, element_id: UUID) -> Target:
         """Return what each point of an element is set to, where that is planned."""

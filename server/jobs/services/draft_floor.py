@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field
 from decimal import Decimal
 from uuid import UUID
 
-from core.design import PanelSurface, formation_under
+from core.design import PanelSurface, Slab, Underside, formation_under
 from core.floors import (
     FloorLevels,
     Outline,
+    PlanPoint,
     ProposedPoint,
     check_thicknesses,
     l_shape,
     propose_grid,
     rectangle,
+    spacing_for,
     wall_marks,
 )
 from core.lengths import Elevation, Length, Style, format_length
@@ -22,10 +25,18 @@ from core.surfaces import concrete_order
 from core.verdicts import Tolerance
 from server.jobs.models import Job
 from server.jobs.plan.panels import PanelTyped, panel_entries, read_panels
+from server.jobs.plan.underside import (
+    EVEN,
+    ThickenedTyped,
+    UndersideTyped,
+    read_underside,
+    underside_entries,
+)
 from server.jobs.rules import kind_of, style_of
 from server.jobs.services.draft_level import read_level
 from server.refusals import Entries
 
+ABOUT = re.compile(r"(?:about\s+)?(?P<shots>\d{1,5})\s+(?:shots?|points?)", re.ASCII | re.I)
 STEP_ACCEPTS = "Give the step the supplier sells by, such as 0.25 yd³ or 0.1 m³."
 WASTE_ACCEPTS = "Give a number of per cent from 0 to 100."
 
@@ -56,6 +67,18 @@ class FloorForm:
     stone_thickness: str = ""
     formation: str = "follow"
     panels: list[PanelTyped] = field(default_factory=list)
+    taper_edge: str = ""
+    taper_to: str = ""
+    thickened: list[ThickenedTyped] = field(default_factory=list)
+
+    @property
+    def underside(self) -> UndersideTyped:
+        """How its thickness varies."""
+        return {
+            "taper_edge": self.taper_edge,
+            "taper_to": self.taper_to,
+            "thickened": self.thickened,
+        }
 
 
 @dataclass(slots=True)
@@ -66,9 +89,17 @@ class FloorDraft:
     outline: Outline | None = None
     grid: tuple[ProposedPoint, ...] = ()
     top: PanelSurface | None = None
+    underside: Underside | None = None
     finished: Elevation | None = None
     levels: FloorLevels | None = None
     values: dict[str, object] = field(default_factory=dict)
+
+    @property
+    def slab(self) -> Slab | None:
+        """The slab as far as it is known; without its formation."""
+        if not (self.outline and self.levels and self.top and self.underside):
+            return None
+        return Slab(self.outline, self.levels, self.top, self.underside, None)
 
 
 def draft_floor(job: Job, form: FloorForm) -> FloorDraft:
@@ -81,17 +112,17 @@ def draft_floor(job: Job, form: FloorForm) -> FloorDraft:
             "stone_thickness",
         )
     }  # fmt: skip
-    typed |= panel_entries(form.panels)
+    typed |= panel_entries(form.panels) | underside_entries(form.underside)
     for i, (x, y) in enumerate(form.corners):
         typed[f"corners.{i}.x"], typed[f"corners.{i}.y"] = x, y
     draft = FloorDraft(Entries(typed, kind_of(job)))
     draft.outline = _outline(draft.entries, form)
-    _spacings(draft)
     level = read_level(draft.entries, job, form)
     draft.finished = level.elevation
     draft.values |= level.values
     _thicknesses(draft, job)
     _surfaces(draft, job, form)
+    _spacings(draft)
     _order(draft)
     return draft
 
@@ -120,14 +151,35 @@ def _polygon(entries: Entries, form: FloorForm) -> Outline | None:
 
 def _spacings(draft: FloorDraft) -> None:
     entries, outline = draft.entries, draft.outline
-    spacing, marks = entries.length("grid_spacing"), entries.length("mark_spacing")
+    marks = entries.length("mark_spacing")
+    slab = draft.slab
+    kept, along = (slab.kept(), slab.lines()) if slab else ((), ())
+    spacing = _grid_spacing(entries, outline, kept, along)
     draft.values |= {"grid_spacing": spacing, "mark_spacing": marks}
     if outline is None:
         return
     if spacing is not None:
-        draft.grid = entries.check("grid_spacing", lambda: propose_grid(outline, spacing)) or ()
+        draft.grid = (
+            entries.check("grid_spacing", lambda: propose_grid(outline, spacing, kept, along)) or ()
+        )
     if marks is not None:
         entries.check("mark_spacing", lambda: wall_marks(outline, marks))
+
+
+def _grid_spacing(
+    entries: Entries,
+    outline: Outline | None,
+    kept: tuple[PlanPoint, ...],
+    along: tuple[tuple[PlanPoint, PlanPoint], ...],
+) -> Length | None:
+    """Read a spacing, or "about 24 shots": the spacing that gives about so many."""
+    asked = ABOUT.fullmatch(entries.text("grid_spacing").strip())
+    if asked is None:
+        return entries.length("grid_spacing")
+    if outline is None:
+        return None
+    about = int(asked["shots"])
+    return entries.check("grid_spacing", lambda: spacing_for(outline, about, kept, along))
 
 
 def _thicknesses(draft: FloorDraft, job: Job) -> None:
@@ -161,21 +213,32 @@ def _surfaces(draft: FloorDraft, job: Job, form: FloorForm) -> None:
         "panels": list(form.panels),
         "stone_thickness": draft.levels and draft.levels.stone_thickness,
         "formation_is_level": form.formation == "level",
+        "underside": _stored(form.underside),
     }
     outline, levels = draft.outline, draft.levels
     if outline is None or levels is None:
         return
     panels = read_panels(draft.entries, form.panels, outline, levels.top_of_slab)
-    if panels is None:
+    draft.underside = read_underside(
+        draft.entries, form.underside, outline, levels.thickness, levels.least_thickness
+    )
+    if panels is None or draft.underside is None:
         return
     draft.top = PanelSurface(panels)
     draft.entries.check("stone_thickness", lambda: _formation(draft, levels, style_of(job)))
 
 
+def _stored(underside: UndersideTyped) -> UndersideTyped | dict[str, object]:
+    """Return an underside as it is kept: nothing for an even one."""
+    return {} if underside == EVEN else underside
+
+
 def _formation(draft: FloorDraft, levels: FloorLevels, style: Style) -> bool:
     assert draft.top is not None
+    assert draft.underside is not None
     is_level = bool(draft.values["formation_is_level"])
-    return formation_under(draft.top, levels, is_level=is_level, style=style) is not None
+    formation_under(draft.top, draft.underside, levels, is_level=is_level, style=style)
+    return True
 
 
 def _thickness_field(thickness: Length, least: Length) -> str:

@@ -14,7 +14,6 @@ from server.measures.clock import Compared, compare
 from server.measures.requests import opening_a_job
 from server.measures.scripts import first_screen
 from server.measures.site import make_site
-from server.measures.trust import trust_on_simulated_sites
 from server.measures.volumes import volume
 from server.webapp.demo import load_demo
 
@@ -72,12 +71,6 @@ class Sites(DatabaseTestCase):
         sheet = large.browser.get(f"/api/v1/jobs/{large.job}").json()
         self.assertEqual(sheet["floors"][0]["counts"]["not_shot"], 0)
         self.assertEqual(len(sheet["floors"][0]["pegs"]), 40)
-
-    def test_u_and_slips_hold_on_simulated_sites(self) -> None:
-        counted = trust_on_simulated_sites(60)
-        self.assertTrue(0.95 <= counted.covered <= 0.995, counted)
-        self.assertLess(counted.false_alarms, 0.02)
-        self.assertGreater(counted.caught_slips, 0.9)
 
     def test_volumes_are_measured_on_real_floors(self) -> None:
         self.assertGreater(volume(50, 1).ours, 0)

@@ -70,12 +70,13 @@ def notice_story(page: NoticePage, width: float) -> list[Flowable]:
             [
                 ("Nominal: area × thickness", numbers["nominal_volume"]),
                 ("Over the stone as it was shot", numbers["volume"]),
-                ("Sure within, at most", f"± {numbers['sure_within']}"),
+                ("Range", numbers["sure_within"]),
                 ("More or less than the nominal", numbers["extra"]),
                 ("Thinnest and thickest shot", f"{numbers['thinnest']}, {numbers['thickest']}"),
             ],
             width,
         ),
+        text(numbers["rests_on"]),
     ]
     if page["state"] != NoticeState.VOID and page["map"]["bands"]:
         corners = [(x, y) for x, y in page["corners"]]

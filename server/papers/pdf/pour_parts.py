@@ -75,7 +75,7 @@ def _figures(taken: TakeOff) -> list[tuple[str, str]]:
     return [
         ("Order", taken["order"]["text"]),
         ("Over the shot stone", taken["volume"]["text"]),
-        ("Sure within, at most", f"± {taken['sure_within']['text']}"),
+        ("Range", taken["sure_text"]),
         ("Field book: mean × area", taken["field_book_volume"]["text"]),
         ("Nominal: area × planned", taken["nominal_volume"]["text"]),
         ("Against nominal", taken["extra"]["text"]),

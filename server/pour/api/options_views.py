@@ -35,6 +35,7 @@ class PricesInput(serializers.Serializer[Any]):
     labor = Entry()
     short_load = Entry()
     short_below = Entry()
+    truck = Entry(required=False, default="")
     currency = Entry(required=False, default=DOLLAR)
     for_crew = serializers.BooleanField()
 

@@ -2,19 +2,47 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from functools import lru_cache
 
-from core.design import Panel, Slab
+from core.design import Panel, Slab, Underside
 from core.floors import PlanPoint
-from core.surfaces import SlabModel, model_of
+from core.surfaces import (
+    SetUpErrors,
+    ShotErrors,
+    SlabModel,
+    VolumeRange,
+    model_of,
+    volume_range,
+)
+from core.surfaces.triangles import Floats
+from server.fieldbook.pegs import FoundPoint
 
 
 def model_over(slab: Slab, places: tuple[PlanPoint, ...]) -> SlabModel:
     """Return a slab's model over places; raises :class:`NotEnoughShots`."""
-    return _remembered(slab.panels, places)
+    return _remembered(slab.panels, slab.underside, places)
 
 
 @lru_cache(maxsize=64)
-def _remembered(panels: tuple[Panel, ...], places: tuple[PlanPoint, ...]) -> SlabModel:
+def _remembered(
+    panels: tuple[Panel, ...], underside: Underside, places: tuple[PlanPoint, ...]
+) -> SlabModel:
     """Return a model from memory after the first time; it hangs on nothing but its call."""
-    return model_of(panels, places)
+    return model_of(panels, underside, places)
+
+
+def range_of(model: SlabModel, off: Floats, stone: Sequence[FoundPoint]) -> VolumeRange:
+    """Return how sure a volume is, from the set-ups its shots were read from."""
+    numbers: dict[object, int] = {}
+    set_ups: list[SetUpErrors] = []
+    shots: list[ShotErrors] = []
+    for one in stone:
+        sighting = one.sighting
+        if sighting.set_up not in numbers:
+            numbers[sighting.set_up] = len(set_ups)
+            at = float(sighting.place.x), float(sighting.place.y)
+            set_ups.append(SetUpErrors(sighting.fine, sighting.sights, at))
+        height = float(sighting.rod.height_of(one.reading))
+        shots.append(ShotErrors(numbers[sighting.set_up], height))
+    return volume_range(model, off, shots, set_ups)

@@ -31,11 +31,20 @@ class NoticeNumbers(TypedDict):
     volume: str
     extra: str
     sure_within: str
+    rests_on: str
     thinnest: str
     thickest: str
     rate: str
     price: str
     shots: list[ShotThickness]
+
+
+def rests_on(shots: int) -> str:
+    """Say in one plain sentence what the numbers rest on."""
+    return (
+        f"The amount rests on {shots} readings of the stone under the slab; the range says how far "
+        "the readings, and the stone between them, may be off in about 95 of 100 cases."
+    )
 
 
 class Rate(NamedTuple):
@@ -68,7 +77,8 @@ def notice_numbers(
         "nominal_volume": taken["nominal_volume"]["text"],
         "volume": taken["volume"]["text"],
         "extra": taken["extra"]["text"],
-        "sure_within": taken["sure_within"]["text"],
+        "sure_within": taken["sure_text"],
+        "rests_on": rests_on(len(own.found)),
         "thinnest": taken["thinnest"]["thickness"]["text"],
         "thickest": taken["thickest"]["thickness"]["text"],
         "rate": f"{show_money(rate.amount, rate.currency)} a {volume_unit_text(style)}",

@@ -123,6 +123,11 @@ def notices_of(floor_id: UUID) -> QuerySet[Notice]:
     return _notices().filter(floor=floor_id).order_by("-taken_at", "-recorded_at")
 
 
+def told(notice: Notice) -> NoticeNumbers:
+    """Return the numbers a customer was told; what an older notice did not say is empty."""
+    return cast("NoticeNumbers", {"rests_on": "", **notice.numbers})
+
+
 def latest_notices(floors: Iterable[UUID]) -> dict[UUID, Notice]:
     """Return the last notice of each floor that was not withdrawn, in one query."""
     standing = _notices().filter(floor__in=list(floors), withdrawal=None)
@@ -133,7 +138,7 @@ def standing_of(notice: Notice, now: NoticeNumbers | None) -> tuple[NoticeState,
     """Return where a notice stands against the numbers as they are, and why in words."""
     if hasattr(notice, "withdrawal"):
         return NoticeState.WITHDRAWN, f"Taken back by {notice.withdrawal.taken_by.shown_name}."
-    changed = changed_since(cast("NoticeNumbers", notice.numbers), now)
+    changed = changed_since(told(notice), now)
     if changed:
         return NoticeState.VOID, f"It no longer stands. {changed}"
     if hasattr(notice, "acknowledgment"):
@@ -189,7 +194,7 @@ def _sheet(notice: Notice, now: NoticeNumbers | None) -> NoticeSheet:
         "link": f"/notice/{link_of(notice)}",
         "state": state,
         "why": why,
-        "numbers": cast("NoticeNumbers", notice.numbers),
+        "numbers": told(notice),
         "sent_by": notice.taken_by.shown_name,
         "sent_at": notice.taken_at.isoformat(),
         "expires_at": notice.expires_at.isoformat(),
@@ -220,7 +225,7 @@ def page_of(notice: Notice) -> NoticePage:
         "place": floor.job.place,
         "floor": floor.name,
         "crew": floor.job.crew.name,
-        "numbers": cast("NoticeNumbers", notice.numbers),
+        "numbers": told(notice),
         "map": map_of(plan, floor.pk, own),
         "corners": [[float(corner.x), float(corner.y)] for corner in corners],
         "spots": [

@@ -24,7 +24,6 @@ from server.pour.services.shot_stone import shot_stone
 from server.refusals import Entries
 from server.shown import Amount, Shown, show, show_area, show_money, show_volume, volume_unit
 
-LEAST_COIN = 0.005
 SLIDERS = ("trigger", "raised", "down", "up")
 LACKS = {
     "concrete": "a price of concrete",
@@ -63,6 +62,7 @@ class OptionSheet(TypedDict):
     cost: str
     lacks: str
     moves: str
+    limit: str
     level: str
 
 
@@ -96,11 +96,11 @@ def options_sheet(user: User, floor_id: UUID, form: OptionsForm) -> OptionsSheet
     except NotEnoughShots as refused:
         why = f"{refused.why} {refused.accepts}"
         return {"options": [], "cheapest": "", "saving": "", "touched": [], "why_none": why}
-    stone, rules = model.places.mean(shot.heights), _rules(floor, plan.style)
+    off, rules = model.off(model.places.mean(shot.heights)), _rules(floor, plan.style)
     kept = prices_for(floor.job)
     prices, currency = prices_of(kept, plan.style), currency_of(kept)
-    options = options_of(model, stone, rules, sliders, prices)
-    touched = over_trigger(model, stone, rules, sliders.trigger)
+    options = options_of(model, off, rules, sliders, prices)
+    touched = over_trigger(model, off, sliders.trigger)
     best = cheapest_of(options)
     write = _Writer(floor, plan, currency)
     return {
@@ -117,8 +117,8 @@ def touched_by(floor: Floor, trigger: Length) -> list[UUID]:
     plan = JobPlan(floor.job)
     shot = shot_stone(floor, plan)
     model = model_over(plan.surfaces(floor.pk), shot.places)
-    stone, rules = model.places.mean(shot.heights), _rules(floor, plan.style)
-    return [shot.points[at] for at in over_trigger(model, stone, rules, float(trigger))]
+    off = model.off(model.places.mean(shot.heights))
+    return [shot.points[at] for at in over_trigger(model, off, float(trigger))]
 
 
 def _sliders(floor: Floor, form: OptionsForm) -> Sliders:
@@ -136,7 +136,6 @@ def _sliders(floor: Floor, form: OptionsForm) -> Sliders:
 
 def _rules(floor: Floor, style: Style) -> PourRules:
     return PourRules(
-        nominal=float(floor.thickness),
         least=float(floor.least_thickness),
         waste=float(floor.waste),
         step=float(floor.order_step) * volume_unit(style),
@@ -144,7 +143,7 @@ def _rules(floor: Floor, style: Style) -> PourRules:
 
 
 def _saving(best: Cheapest | None, currency: str) -> str:
-    if best is None or best.saving is None or best.saving < LEAST_COIN:
+    if best is None or best.saving is None:
         return ""
     return show_money(best.saving, currency)
 
@@ -170,6 +169,7 @@ class _Writer:
             "cost": "" if cost.total is None else show_money(cost.total, self.currency),
             "lacks": " and ".join(LACKS[name] for name in cost.lacks),
             "moves": self._moves(raised),
+            "limit": "as far as the datum allows" if option.is_limited else "",
             "level": self._level(raised),
         }
 

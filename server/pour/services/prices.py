@@ -23,7 +23,7 @@ from server.refusals import Entries
 from server.shown import SQUARE_METRES_PER_SQUARE_FOOT, volume_unit, volume_unit_text
 
 DOLLAR, LONGEST_SIGN = "$", 4
-NAMES = ("concrete", "stone", "labor", "short_load", "short_below")
+NAMES = ("concrete", "stone", "labor", "short_load", "short_below", "truck")
 HIGHEST = Decimal(10_000_000)
 ACCEPTS = "Give a price such as 165 or 165.50, or leave it empty."
 
@@ -39,6 +39,7 @@ class PricesForm:
     short_below: str
     for_crew: bool
     currency: str = DOLLAR
+    truck: str = ""
 
 
 class PricesSheet(TypedDict):
@@ -49,6 +50,7 @@ class PricesSheet(TypedDict):
     labor: str
     short_load: str
     short_below: str
+    truck: str
     currency: str
     is_own: bool
     volume_unit: str
@@ -77,13 +79,14 @@ def prices_of(stored: PriceList | None, style: Style) -> Prices:
         return Prices()
     area = 1.0 if style.kind.is_metric else SQUARE_METRES_PER_SQUARE_FOOT
     volume = volume_unit(style)
-    short = stored.short_below
+    short, truck = stored.short_below, stored.truck
     return Prices(
         concrete=_a_metre(stored.concrete, volume),
         stone=_a_metre(stored.stone, volume),
         labor=_a_metre(stored.labor, area),
         short_load=_a_metre(stored.short_load, 1.0),
         short_below=None if short is None else float(short) * volume,
+        truck=None if truck is None else float(truck) * volume,
     )
 
 

@@ -35,6 +35,10 @@ SELECT
         WHERE u.job_id = %(job)s),
     (SELECT COUNT(*) FROM fieldbook_acceptedrun a JOIN fieldbook_reread r ON r.id = a.closing_id
         JOIN fieldbook_setup u ON u.id = r.set_up_id WHERE u.job_id = %(job)s),
+    (SELECT COUNT(*) FROM fieldbook_backsightstrike k
+        LEFT JOIN fieldbook_extrabacksight e ON e.id = k.extra_id
+        JOIN fieldbook_setup u ON u.id = COALESCE(k.first_of_id, e.set_up_id)
+        WHERE u.job_id = %(job)s),
     (SELECT COUNT(*) FROM fieldbook_turningpointstrike k
         JOIN fieldbook_turningpoint t ON t.id = k.turning_point_id
         JOIN fieldbook_setup u ON u.id = t.set_up_id WHERE u.job_id = %(job)s),

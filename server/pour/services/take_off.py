@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from statistics import fmean
 from typing import TypedDict
 
 import numpy as np
@@ -10,11 +9,11 @@ import numpy as np
 from core.design import Slab
 from core.errors import NotEnoughShots
 from core.lengths import Length, Style
-from core.surfaces import SlabVolume, concrete_order
+from core.surfaces import SlabVolume, VolumeRange, concrete_order
 from core.surfaces.slab import Extreme
 from server.fieldbook.pegs import FoundPoint
 from server.jobs.models import Floor
-from server.pour.services.models_of_slabs import model_over
+from server.pour.services.models_of_slabs import model_over, range_of
 from server.shown import Amount, Shown, show, show_difference, show_volume, volume_unit
 
 
@@ -25,10 +24,18 @@ class Spot(TypedDict):
     thickness: Shown
 
 
+class SurePart(TypedDict):
+    """A part of how sure a volume is."""
+
+    name: str
+    amount: Amount
+
+
 class TakeOff(TypedDict):
     """The concrete of one floor.
 
-    ``sure_within`` is how far off the volume is at most, should U of all shots lean one way.
+    ``sure_within`` is how far off the volume may be, about 95 %: ``sure_parts`` say what makes
+    it so. ``asks_for_shots`` says why more are wanted, empty where they are not.
     """
 
     thinnest: Spot
@@ -40,8 +47,10 @@ class TakeOff(TypedDict):
     nominal_volume: Amount
     extra: Amount
     sure_within: Amount
+    sure_text: str
+    sure_parts: list[SurePart]
     extrapolated_percent: float
-    asks_for_corner_shots: bool
+    asks_for_shots: str
     order: Amount
     waste_percent: float
     order_step: float
@@ -61,15 +70,19 @@ def take_off(
     """Return a floor's take-off, or why its shots do not make one yet."""
     try:
         model = model_over(surfaces, tuple(one.point.place for one in stone))
-        slab = model.slab(np.array([float(one.elevation) for one in stone], dtype=np.float64))
+        heights = np.array([float(one.elevation) for one in stone], dtype=np.float64)
+        slab = model.slab(heights)
+        sure = range_of(model, model.off(model.places.mean(heights)), stone)
     except NotEnoughShots as refused:
         return None, {"typed": refused.typed, "why": refused.why, "accepts": refused.accepts}
-    return _sheet(floor, slab, stone, style), None
+    return _sheet(floor, (slab, sure), stone, style), None
 
 
-def _sheet(floor: Floor, slab: SlabVolume, stone: list[FoundPoint], style: Style) -> TakeOff:
+def _sheet(
+    floor: Floor, found: tuple[SlabVolume, VolumeRange], stone: list[FoundPoint], style: Style
+) -> TakeOff:
+    slab, sure = found
     waste, step = float(floor.waste), float(floor.order_step)
-    thickness = float(floor.thickness)
     unit = volume_unit(style)
     ordered = concrete_order(slab.volume / unit, waste, step) * unit
     return {
@@ -79,15 +92,39 @@ def _sheet(floor: Floor, slab: SlabVolume, stone: list[FoundPoint], style: Style
         "volume": show_volume(slab.volume, style),
         "field_book_volume": show_volume(slab.field_book_volume, style),
         "field_book_difference": show_difference(slab.field_book_difference, style),
-        "nominal_volume": show_volume(slab.nominal_volume(thickness), style),
-        "extra": show_difference(slab.extra_over(thickness), style),
-        "sure_within": show_volume(slab.area * fmean(one.half_width for one in stone), style),
+        "nominal_volume": show_volume(slab.nominal, style),
+        "extra": show_difference(slab.extra, style),
+        "sure_within": show_volume(sure.half_width, style),
+        "sure_text": sure_text(show_volume(sure.half_width, style)),
+        "sure_parts": [
+            {"name": name, "amount": show_volume(amount, style)}
+            for name, amount in (
+                ("What all shots share", sure.shared),
+                ("Each shot's own", sure.own),
+                ("The stone between the shots", sure.between),
+            )
+        ],
         "extrapolated_percent": round(100 * slab.extrapolated_share, 1),
-        "asks_for_corner_shots": slab.asks_for_corner_shots,
+        "asks_for_shots": _asks_for(slab),
         "order": show_volume(ordered, style),
         "waste_percent": round(100 * waste, 2),
         "order_step": step,
     }
+
+
+def sure_text(within: Amount) -> str:
+    """Say how sure a volume is."""
+    return f"± {within['text']}, about 95 %"
+
+
+def _asks_for(slab: SlabVolume) -> str:
+    """Say why more shots are wanted, empty where they are not."""
+    if slab.asks_for_more_shots:
+        return f"{slab.places} shots tell nothing of the stone between them. Shoot the middle too."
+    if slab.asks_for_corner_shots:
+        share = round(100 * slab.extrapolated_share, 1)
+        return f"{share:g} % of the area lies outside the shots. Shoot the corners."
+    return ""
 
 
 def _spot(extreme: Extreme, stone: list[FoundPoint], style: Style) -> Spot:

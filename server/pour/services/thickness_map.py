@@ -106,8 +106,8 @@ def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
     except NotEnoughShots as refused:
         return _undrawn(slab, plan.style, f"{refused.why} {refused.accepts}")
     heights = np.array([float(one.elevation) for one in own.found], dtype=np.float64)
-    stone = model.places.mean(heights)
-    thickness = model.tops - stone
+    off = model.off(model.places.mean(heights))
+    thickness = model.thickness - off
     step = METRIC_STEP if plan.style.kind.is_metric else INCH_STEP
     nominal = float(slab.levels.thickness)
     thinnest, thickest = float(thickness.min()), float(thickness.max())
@@ -115,15 +115,15 @@ def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
         band_levels(thinnest, thickest, step, nominal), float(slab.levels.least_thickness)
     )
     axis = longer_axis(model)
-    bands = [_band(one, slab, plan.style) for one in thickness_bands(model, stone, levels)]
-    lines = [_contour(one, plan.style) for one in contours(model, stone, levels[1:-1])]
+    bands = [_band(one, slab, plan.style) for one in thickness_bands(model, off, levels)]
+    lines = [_contour(one, plan.style) for one in contours(model, off, levels[1:-1])]
     return {
         **_undrawn(slab, plan.style, ""),
         "bands": [band for band in bands if band["path"]],
         "contours": [line for line in lines if line["path"]],
         "worst": _worst(own, plan.style),
         "placed_from": "left" if axis is Axis.RIGHT else "near",
-        "placed": _placed(model, stone, axis, plan.style),
+        "placed": _placed(model, off, axis, plan.style),
     }
 
 
@@ -141,10 +141,10 @@ def _undrawn(slab: Slab, style: Style, why: str) -> ThicknessMap:
 
 
 def _placed(
-    model: SlabModel, stone: NDArray[np.float64], axis: Axis, style: Style
+    model: SlabModel, off: NDArray[np.float64], axis: Axis, style: Style
 ) -> list[PlacedSoFar]:
     steps = steps_along(model, axis, STEPS_ALONG)
-    volumes = volume_up_to(model, stone, axis, steps)
+    volumes = volume_up_to(model, off, axis, steps)
     return [
         {
             "along": show(Length.from_float(float(step - steps[0])), style),

@@ -1,0 +1,108 @@
+"""A slab's taper and thickened edges, from what was typed to the core's underside."""
+
+from __future__ import annotations
+
+from typing import TypedDict
+
+from core.design import Taper, ThickenedEdge, Underside
+from core.errors import OutOfRange
+from core.floors import Outline
+from core.lengths import Length
+from server.refusals import Entries
+
+MOST_DIGITS = 4
+
+
+class ThickenedTyped(TypedDict):
+    """A thickened edge as it is typed: which edge, how wide in plan, how deep in all."""
+
+    edge: str
+    width: str
+    depth: str
+
+
+class UndersideTyped(TypedDict):
+    """How a slab's thickness varies, as it is typed; all empty for an even one.
+
+    It is as thick as it is given along ``taper_edge``, and ``taper_to`` thick farthest from it.
+    """
+
+    taper_edge: str
+    taper_to: str
+    thickened: list[ThickenedTyped]
+
+
+EVEN: UndersideTyped = {"taper_edge": "", "taper_to": "", "thickened": []}
+
+
+def underside_entries(typed: UndersideTyped) -> dict[str, str]:
+    """Return the typed entries of an underside by their places in a form."""
+    found = {"taper_edge": typed["taper_edge"], "taper_to": typed["taper_to"]}
+    for i, one in enumerate(typed["thickened"]):
+        found |= {
+            f"thickened.{i}.edge": one["edge"],
+            f"thickened.{i}.width": one["width"],
+            f"thickened.{i}.depth": one["depth"],
+        }
+    return found
+
+
+def read_underside(
+    entries: Entries,
+    typed: UndersideTyped,
+    outline: Outline,
+    thickness: Length,
+    least: Length,
+) -> Underside | None:
+    """Return a slab's underside, or None with the refusals kept."""
+    before = len(entries.problems)
+    taper = _taper(entries, least)
+    edges = [_thickened(entries, i) for i in range(len(typed["thickened"]))]
+    known = tuple(one for one in edges if one is not None)
+    if len(entries.problems) > before or len(known) < len(edges):
+        return None
+    entries.check("taper_edge", lambda: Underside(outline, thickness, taper))
+    for i, one in enumerate(known):
+        field = f"thickened.{i}.edge"
+        entries.check(field, lambda one=one: Underside(outline, thickness, None, (one,)))  # type: ignore[misc]
+    if len(entries.problems) > before:
+        return None
+    return Underside(outline, thickness, taper, known)
+
+
+def _taper(entries: Entries, least: Length) -> Taper | None:
+    if not (entries.text("taper_edge").strip() or entries.text("taper_to").strip()):
+        return None
+    edge, far = _edge(entries, "taper_edge"), entries.length("taper_to")
+    if edge is None or far is None:
+        return None
+    if far < least:
+        entries.refuse(
+            "taper_to",
+            entries.text("taper_to"),
+            "That is thinner than the least thickness that will do.",
+            "Give more, or lower the least thickness.",
+        )
+        return None
+    return Taper(edge, far)
+
+
+def _thickened(entries: Entries, i: int) -> ThickenedEdge | None:
+    edge = _edge(entries, f"thickened.{i}.edge")
+    width, depth = (entries.length(f"thickened.{i}.{name}") for name in ("width", "depth"))
+    if edge is None or width is None or depth is None:
+        return None
+    return ThickenedEdge(edge, width, depth)
+
+
+def _edge(entries: Entries, field: str) -> int | None:
+    return entries.check(field, lambda: _number(entries.text(field)))
+
+
+def _number(text: str) -> int:
+    typed = text.strip()
+    if not (typed.isascii() and typed.isdigit() and len(typed) <= MOST_DIGITS):
+        raise OutOfRange(
+            text, "This is no number of an edge.", "Count the edges from the first corner on."
+        )
+    return int(typed)

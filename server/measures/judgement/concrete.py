@@ -1,0 +1,146 @@
+"""How often the range of a volume holds the truth, on patchy stone shot in few or many places."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from math import sqrt
+from random import Random
+
+import numpy as np
+
+from core.errors import NotEnoughShots
+from core.floors import Outline, PlanPoint
+from core.lengths import Length
+from core.surfaces import Plane, Region, SetUpErrors, ShotErrors, SlabModel, volume_range
+from server.measures.judgement import FIRST_SEED
+from server.measures.judgement.reading import KITS, sight_of
+from simulation import (
+    Laser,
+    Patchy,
+    Place,
+    ReceiverTruth,
+    RodTruth,
+    SimulatedSite,
+    patchy_stone,
+    tilt_of_axes,
+)
+
+SPREADS = (0.0, 0.005, 0.010, 0.015)
+PATCHES = (0.5, 1.0, 2.0, 3.0)
+SHOTS = (4, 6, 9, 16, 24, 40, 60)
+THICK = 0.12
+FINELY = 60
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """How often the range held the volume, on stone of one spread, patch and number of shots."""
+
+    spread: float
+    patch: float
+    shots: int
+    is_grid: bool
+    floors: int
+    held: int
+
+    @property
+    def share(self) -> float:
+        """The share of floors whose volume it held."""
+        return self.held / self.floors
+
+
+def volumes_held(floors: int) -> Iterator[Held]:
+    """Yield how often the range holds, over so many seeded floors a row, grids and strewn shots."""
+    for is_grid in (True, False):
+        for shots in SHOTS if is_grid else SHOTS[1:]:
+            for spread in SPREADS:
+                for patch in PATCHES if spread else PATCHES[:1]:
+                    held = [
+                        _floor(f"{FIRST_SEED + n} {is_grid}", spread, patch, shots, is_grid)
+                        for n in range(floors)
+                    ]
+                    found = [one for one in held if one is not None]
+                    yield Held(spread, patch, shots, is_grid, len(found), sum(found))
+
+
+def _floor(seed: str, spread: float, patch: float, shots: int, is_grid: bool) -> bool | None:
+    """Shoot a floor and tell whether its volume was held; None where its shots make none."""
+    rng = Random(f"{seed} {spread} {patch} {shots}")  # noqa: S311 - no secret hangs on it
+    length, width = rng.uniform(5, 12), rng.uniform(4, 9)
+    stone = patchy_stone(rng, spread, patch)
+    places = _grid(length, width, shots) if is_grid else _strewn(rng, length, width, shots)
+    corners = ((0.0, 0.0), (length, 0.0), (length, width), (0.0, width))
+    outline = Outline(tuple(_planned(Place(*corner)) for corner in corners))
+    region = Region(outline, Plane(THICK), Plane(THICK))
+    try:
+        model = SlabModel([region], [_planned(place) for place in places])
+    except NotEnoughShots:
+        return None
+    heights, readings, set_up = _shoot(rng, stone, places)
+    off = model.off(model.places.mean(np.array(heights)))
+    errors = [ShotErrors(0, read) for read in readings]
+    sure = volume_range(model, off, errors, [set_up])
+    true = length * width * (THICK - _mean(stone, length, width))
+    return abs(model.volume(off) - true) <= sure.half_width
+
+
+def _shoot(
+    rng: Random, stone: Patchy, places: list[Place]
+) -> tuple[list[float], list[float], SetUpErrors]:
+    kit, at = rng.choice(KITS[:3]), Place(rng.uniform(-15, 20), rng.uniform(-15, 20))
+    benchmark = Place(rng.uniform(-25, 30), rng.uniform(-25, 30)), rng.uniform(-0.4, 0.4)
+    site = SimulatedSite(
+        rng.randrange(10**9), _Surface(stone), {"BM": benchmark},
+        ReceiverTruth(kit.receiver_half_band), RodTruth(kit.lean_degrees, kit.least_count),
+    )  # fmt: skip
+    e = kit.slope_error
+    site.stand_up(
+        Laser(at, rng.uniform(1.0, 1.8), tilt_of_axes(rng.uniform(-e, e), rng.uniform(-e, e)))
+    )
+    back = site.sight("BM")
+    readings = [site.shoot(place) for place in places]
+    sights = (sight_of(at, benchmark[0], back),)
+    heights = [benchmark[1] + back - read for read in readings]
+    return heights, readings, SetUpErrors(kit, sights, (at.x, at.y))
+
+
+@dataclass(frozen=True, slots=True)
+class _Surface:
+    stone: Patchy
+
+    def elevation(self, place: Place) -> float:
+        """The stone's true height at a place."""
+        return self.stone.above(place)
+
+
+def _mean(stone: Patchy, length: float, width: float) -> float:
+    """The true mean of the stone, on a fine lattice."""
+    if not stone.spread:
+        return 0.0
+    x, y = np.meshgrid(
+        (np.arange(FINELY) + 0.5) / FINELY * length, (np.arange(FINELY) + 0.5) / FINELY * width
+    )
+    total = sum(np.cos(kx * x + ky * y + phase).mean() for kx, ky, phase in stone.waves)
+    return float(stone.spread * sqrt(2 / len(stone.waves)) * total)
+
+
+def _grid(length: float, width: float, shots: int) -> list[Place]:
+    rows = max(2, round(sqrt(shots * width / length)))
+    columns = max(2, round(shots / rows))
+    return [
+        Place(length * i / (columns - 1), width * j / (rows - 1))
+        for i in range(columns)
+        for j in range(rows)
+    ]
+
+
+def _strewn(rng: Random, length: float, width: float, shots: int) -> list[Place]:
+    return [
+        Place(round(rng.uniform(0, length), 3), round(rng.uniform(0, width), 3))
+        for _ in range(shots)
+    ]
+
+
+def _planned(place: Place) -> PlanPoint:
+    return PlanPoint(Length.from_float(place.x), Length.from_float(place.y))

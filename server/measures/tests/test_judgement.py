@@ -1,0 +1,34 @@
+"""Judgement on simulated sites that no limit was chosen on; a small part of the bench."""
+
+from __future__ import annotations
+
+from unittest import TestCase
+
+from server.measures.judgement.concrete import volumes_held
+from server.measures.judgement.heights import covered_by_geometry, covered_by_runs
+from server.measures.judgement.slips import slips_by_ground
+from simulation import SurfaceKind
+
+
+class OnSimulatedSites(TestCase):
+    """U, slips and volumes hold where nobody tuned them."""
+
+    def test_u_holds_by_every_geometry(self) -> None:
+        for covered in covered_by_geometry(40):
+            with self.subTest(covered.what):
+                self.assertTrue(0.92 <= covered.share <= 1.0, covered.share)
+                self.assertLess(covered.poor_share, 0.3)
+
+    def test_u_holds_along_a_spread_run(self) -> None:
+        self.assertTrue(0.93 <= covered_by_runs(200).share <= 0.995)
+
+    def test_slips_are_caught_and_true_readings_left_alone(self) -> None:
+        for counted in slips_by_ground(12):
+            with self.subTest(counted.kind):
+                self.assertLess(counted.asked.share, 0.03)
+                hard = counted.kind.is_dug or counted.kind is SurfaceKind.STEPPED
+                self.assertGreater(counted.gross.share, 0.85 if hard else 0.95)
+
+    def test_a_volumes_range_holds(self) -> None:
+        shares = [held.share for held in volumes_held(6)]
+        self.assertGreater(sum(shares) / len(shares), 0.93)
