@@ -140,7 +140,7 @@ class Forms(BrowserTestCase):
     def test_striking_needs_a_reason(self) -> None:
         self.open_demo_job(STUDIO, "stone")
         self.page.get_by_role("list", name="Points").get_by_text("B3").click()
-        self.press("Strike 4' 4 1/8\" and re-shoot")
+        self.press("Misread? Strike 4' 4 1/8\"")
         self.press("Strike it")
         self.says("Nothing was typed.")
         self.press("Keep the reading")

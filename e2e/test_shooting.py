@@ -34,7 +34,7 @@ class Shooting(BrowserTestCase):
             self.page.get_by_text(f"{name} is logged").wait_for()
         self.assertEqual(Shot.objects.filter(typed="4 4 7/8").count(), 3)
         keyboard.press("ArrowUp")
-        self.page.get_by_role("button", name="Strike 4' 4 7/8\" and re-shoot").focus()
+        self.page.get_by_role("button", name="Misread? Strike 4' 4 7/8\"").focus()
         keyboard.press("Enter")
         self.page.get_by_role("dialog").wait_for()
         self.page.get_by_label("Reason").focus()

@@ -1052,6 +1052,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/set-ups/{set_up}/backsights/{point}/strikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Strike the backsight on a point through, with a reason. */
+        post: operations["strike_backsight"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/set-ups/{set_up}/book": {
         parameters: {
             query?: never;
@@ -1359,18 +1376,18 @@ export interface components {
             value: number;
             text: string;
         };
+        /** @enum {string} */
+        AnswerInputQuestionEnum: "ordered" | "extra" | "inspection" | "strip" | "frost";
         /** @description An answer about a pour. */
         AnswerInputRequest: {
             /** Format: uuid */
             id: string;
-            question: components["schemas"]["AskedEnum"];
+            question: components["schemas"]["AnswerInputQuestionEnum"];
             answer: string;
             is_good: boolean;
             /** Format: date-time */
             taken_at: string;
         };
-        /** @enum {string} */
-        AskedEnum: "ordered" | "extra" | "inspection" | "strip";
         /** @description A line of the list with its reason, and where what it rests on is. */
         AskedLine: {
             question: components["schemas"]["QuestionEnum"];
@@ -1380,6 +1397,17 @@ export interface components {
             where: string;
             lifted: components["schemas"]["LiftedSheet"] | null;
             asked: string;
+        };
+        /** @enum {string} */
+        AxisEnum: "first" | "second";
+        /** @description A backsight of a set-up; ``point`` is the key of what it was read on. */
+        BacksightSheet: {
+            point: string;
+            benchmark: string;
+            reading: string;
+            typed: string;
+            elevation: string;
+            struck: string;
         };
         /** @description A band of the map: from how thick to how thick, as a path in metres. */
         BandSheet: {
@@ -1443,6 +1471,7 @@ export interface components {
             lowest: string;
             difference: components["schemas"]["Shown"] | null;
             boards: components["schemas"]["BoardRow"][];
+            strings: components["schemas"]["StringSheet"][];
             left: number;
             diagonals: components["schemas"]["Shown"][];
         };
@@ -1517,6 +1546,8 @@ export interface components {
             /** Format: uuid */
             id: string;
             method: components["schemas"]["MethodEnum"];
+            /** @default first */
+            axis: components["schemas"]["AxisEnum"];
             typed: {
                 [key: string]: string;
             };
@@ -1817,6 +1848,11 @@ export interface components {
             /** @default follow */
             formation: components["schemas"]["FormationEnum"];
             panels?: components["schemas"]["PanelInputRequest"][];
+            /** @default  */
+            taper_edge: string;
+            /** @default  */
+            taper_to: string;
+            thickened?: components["schemas"]["ThickenedInputRequest"][];
         };
         /** @description What a floor's form would make so far; parts it does not yet give are empty. */
         FloorDraftSheet: {
@@ -1827,6 +1863,7 @@ export interface components {
             sub_base: components["schemas"]["Shown"] | null;
             panels: components["schemas"]["Place"][][];
             falls: string;
+            thickness: string;
             corner_levels: components["schemas"]["Shown"][];
         };
         /** @description A floor's plan; the fields of the other shapes may be empty. */
@@ -1857,6 +1894,11 @@ export interface components {
             /** @default follow */
             formation: components["schemas"]["FormationEnum"];
             panels?: components["schemas"]["PanelInputRequest"][];
+            /** @default  */
+            taper_edge: string;
+            /** @default  */
+            taper_to: string;
+            thickened?: components["schemas"]["ThickenedInputRequest"][];
         };
         /** @enum {string} */
         FloorPartEnum: "top" | "finished" | "sub-base" | "sub-grade";
@@ -1905,14 +1947,12 @@ export interface components {
             stone_thickness: string;
             formation: components["schemas"]["FormationEnum"];
             panels: components["schemas"]["PanelSheet"][];
+            taper_edge: string;
+            taper_to: string;
+            thickened: components["schemas"]["ThickenedTyped"][];
         };
         /** @enum {string} */
         FormationEnum: "follow" | "level";
-        /** @description A further backsight of a set-up. */
-        FurtherBacksight: {
-            benchmark: string;
-            reading: string;
-        };
         /** @description The gear of a crew, what it chose, and the scales a new rod may have. */
         GearSheet: {
             instruments: components["schemas"]["InstrumentSheet"][];
@@ -2147,6 +2187,7 @@ export interface components {
             volume: string;
             extra: string;
             sure_within: string;
+            rests_on: string;
             thinnest: string;
             thickest: string;
             rate: string;
@@ -2220,6 +2261,7 @@ export interface components {
             cost: string;
             lacks: string;
             moves: string;
+            limit: string;
             level: string;
         };
         /** @description A trigger, and how far the slab is raised or lowered within what the datum allows. */
@@ -2473,6 +2515,8 @@ export interface components {
             labor: string;
             short_load: string;
             short_below: string;
+            /** @default  */
+            truck: string;
             /** @default $ */
             currency: string;
             for_crew: boolean;
@@ -2484,6 +2528,7 @@ export interface components {
             labor: string;
             short_load: string;
             short_below: string;
+            truck: string;
             currency: string;
             is_own: boolean;
             volume_unit: string;
@@ -2765,8 +2810,9 @@ export interface components {
             known_id: string;
             known_elevation: components["schemas"]["Shown"];
             known_uncertainty: string;
-            further: components["schemas"]["FurtherBacksight"][];
+            backsights: components["schemas"]["BacksightSheet"][];
             disagreement: string;
+            backsights_agree: boolean;
             line: components["schemas"]["LineSheet"];
             place: components["schemas"]["Place"];
             proof: components["schemas"]["Proof"] | null;
@@ -2851,6 +2897,7 @@ export interface components {
             diagonal: components["schemas"]["Shown"];
             difference: components["schemas"]["Shown"];
             is_square: boolean;
+            wrong_side: string;
             slide: string;
         };
         /** @enum {string} */
@@ -2910,11 +2957,23 @@ export interface components {
             start: string;
             end: string;
         };
+        /** @description A level stretch of a string: from where to where along it, and its level. */
+        StretchSheet: {
+            start: components["schemas"]["Shown"];
+            end: components["schemas"]["Shown"];
+            string: components["schemas"]["Shown"];
+            boards: string;
+        };
         /** @description Why a shot is struck through. */
         StrikeInputRequest: {
             /** Format: uuid */
             id: string;
             reason: string;
+        };
+        /** @description The string from one corner to the next, in level stretches. */
+        StringSheet: {
+            corners: string;
+            stretches: components["schemas"]["StretchSheet"][];
         };
         /** @description Where an isolation strip goes, and what is on its roll. */
         StripInputRequest: {
@@ -2936,6 +2995,11 @@ export interface components {
         };
         /** @enum {string} */
         StyleEnum: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+        /** @description A part of how sure a volume is. */
+        SurePart: {
+            name: string;
+            amount: components["schemas"]["Amount"];
+        };
         /** @description A height to set, where it is set, and the ways of setting it. */
         SurfaceSheet: {
             key: string;
@@ -2959,14 +3023,28 @@ export interface components {
             nominal_volume: components["schemas"]["Amount"];
             extra: components["schemas"]["Amount"];
             sure_within: components["schemas"]["Amount"];
+            sure_text: string;
+            sure_parts: components["schemas"]["SurePart"][];
             /** Format: double */
             extrapolated_percent: number;
-            asks_for_corner_shots: boolean;
+            asks_for_shots: string;
             order: components["schemas"]["Amount"];
             /** Format: double */
             waste_percent: number;
             /** Format: double */
             order_step: number;
+        };
+        /** @description A thickened edge of a slab. */
+        ThickenedInputRequest: {
+            edge: string;
+            width: string;
+            depth: string;
+        };
+        /** @description A thickened edge as it is typed: which edge, how wide in plan, how deep in all. */
+        ThickenedTyped: {
+            edge: string;
+            width: string;
+            depth: string;
         };
         /** @description The thickness of a slab over its shot stone; ``why_none`` where it can't be drawn yet. */
         ThicknessMap: {
@@ -3015,7 +3093,7 @@ export interface components {
             due_at: string;
         };
         /** @enum {string} */
-        TrustSheetStateEnum: "in-date" | "due" | "never-checked" | "knocked" | "out-of-true" | "needs-none";
+        TrustSheetStateEnum: "in-date" | "due" | "never-checked" | "unproven" | "one-axis" | "knocked" | "out-of-true" | "needs-none";
         /** @description A new turning point. */
         TurningPointInputRequest: {
             /** Format: uuid */
@@ -7331,6 +7409,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    strike_backsight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point: string;
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrikeInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
                 };
             };
             /** @description What was wrong */

@@ -29,6 +29,12 @@ const SPACING: Measure = {
   usual: ["8 ft", "2.5 m"],
 };
 
+const WASTE: Measure = {
+  name: "waste",
+  label: "Concrete ordered with waste, %",
+  usual: ["5", "5"],
+};
+
 const AROUND: readonly Shape[] = ["floor", "rectangle", "l-shape", "corners"];
 const ALONG: readonly Shape[] = ["line", ...AROUND];
 
@@ -61,6 +67,7 @@ export const KINDS: Record<Kind, KindSheet> = {
       { name: "strip_width", label: "Width of the strip", usual: ['16"', "400 mm"] },
       { name: "depth", label: "Depth, top to bottom", usual: ['8"', "200 mm"] },
       SPACING,
+      WASTE,
     ],
     hasSteps: true,
   },
@@ -75,6 +82,7 @@ export const KINDS: Record<Kind, KindSheet> = {
       { name: "length", label: "Length, to the right" },
       { name: "width", label: "Width, away" },
       { name: "depth", label: "Depth, top to bottom" },
+      WASTE,
     ],
   },
   wall: {
@@ -122,6 +130,7 @@ export const KINDS: Record<Kind, KindSheet> = {
       { name: "kerf", label: "Lost at each cut", usual: ['1/8"', "3 mm"] },
       { name: "head_least", label: "Adjustable head, least height", hint: "Empty for none" },
       { name: "head_greatest", label: "Adjustable head, greatest", hint: "Empty for none" },
+      WASTE,
     ],
     hasLayers: true,
   },

@@ -115,9 +115,9 @@ function TakeOff({ takeOff, plan }: TakeOffProps) {
             rest.
           </Alert>
         )}
-        {takeOff.asks_for_corner_shots && (
+        {takeOff.asks_for_shots && (
           <Alert severity="warning" sx={{ mt: 1 }}>
-            {takeOff.extrapolated_percent} % of the area lies outside the shots. Shoot the corners.
+            {takeOff.asks_for_shots}
           </Alert>
         )}
         {counts.thin > 0 && (
@@ -142,7 +142,10 @@ function TakeOff({ takeOff, plan }: TakeOffProps) {
       </Panel>
       <Panel title="Volume">
         <Figure name="Over the shot stone" text={takeOff.volume.text} strong />
-        <Figure name="Sure within, at most" text={`± ${takeOff.sure_within.text}`} />
+        <Figure name="Range" text={takeOff.sure_text} />
+        {takeOff.sure_parts.map((part) => (
+          <Figure key={part.name} name={`· ${part.name}`} text={`± ${part.amount.text}`} />
+        ))}
         <Figure name="Field book: mean × area" text={takeOff.field_book_volume.text} />
         <Figure name="Field book against it" text={takeOff.field_book_difference.text} />
         <Figure name="Nominal: area × planned" text={takeOff.nominal_volume.text} />

@@ -64,6 +64,7 @@ export const OptionTable = memo(function OptionTable({ job, floor, typed, sheet 
                 <TableCell>
                   <strong>{option.name}</strong>
                   {option.moves && <div>{option.moves}</div>}
+                  {option.limit && <div>{option.limit}</div>}
                 </TableCell>
                 <TableCell align="right">
                   <strong>{option.order.text}</strong>

@@ -19,10 +19,10 @@ export const Prices = memo(function Prices({ job }: { job: Job }) {
 });
 
 function PricesForm({ job, sheet }: { job: Job; sheet: Sheet }) {
-  const { concrete, stone, labor, short_load, short_below, currency } = sheet;
+  const { concrete, stone, labor, short_load, short_below, truck, currency } = sheet;
   const form = useForm({
     draft: `prices:${job.id}`,
-    initial: { concrete, stone, labor, short_load, short_below, currency, for_crew: false },
+    initial: { concrete, stone, labor, short_load, short_below, truck, currency, for_crew: false },
     send: (body) =>
       told(api.PUT("/api/v1/jobs/{job}/prices", { params: { path: { job: job.id } }, body })),
   });
@@ -42,7 +42,8 @@ function PricesForm({ job, sheet }: { job: Job; sheet: Sheet }) {
           <Entry form={form} name="stone" label={`Stone, ${a(sheet.volume_unit)} loose`} />
           <Entry form={form} name="labor" label={`Regrading labor, ${a(sheet.area_unit)}`} />
           <Entry form={form} name="short_load" label="Short load, once" />
-          <Entry form={form} name="short_below" label={`for less than, ${sheet.volume_unit}`} />
+          <Entry form={form} name="short_below" label={`last truck under, ${sheet.volume_unit}`} />
+          <Entry form={form} name="truck" label={`A truck holds, ${sheet.volume_unit}`} />
         </Box>
         <FormControlLabel
           label="Also for the crew's other jobs that have no prices of their own"
@@ -55,7 +56,7 @@ function PricesForm({ job, sheet }: { job: Job; sheet: Sheet }) {
         />
         <RecordButton
           form={form}
-          fields={["currency", "concrete", "stone", "labor", "short_load", "short_below"]}
+          fields={["currency", "concrete", "stone", "labor", "short_load", "short_below", "truck"]}
         >
           Keep the prices
         </RecordButton>

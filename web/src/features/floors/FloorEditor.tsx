@@ -15,6 +15,7 @@ import { Figure } from "./Floors";
 import { Moves, movesAnything } from "./Moves";
 import { PanelFields, panelFields } from "./PanelFields";
 import { ShapeFields } from "./ShapeFields";
+import { ThicknessFields, thicknessFields } from "./ThicknessFields";
 import { type FloorForm, bodyOf, emptyFloor, typedFloor } from "./form";
 
 /** Lays out a floor, or changes one, with the drawing beside the form. */
@@ -86,6 +87,9 @@ function Editor({ job, floor, initial }: EditorProps) {
                 />
               </Stack>
             </Panel>
+            <Panel title="Where it is thicker or thinner">
+              <ThicknessFields {...parts} />
+            </Panel>
             <Panel title="Fall">
               <PanelFields job={job} {...parts} />
             </Panel>
@@ -114,7 +118,7 @@ function Editor({ job, floor, initial }: EditorProps) {
                   form={live}
                   name="grid_spacing"
                   label="Shoot the stone every"
-                  hint="A usual figure, yours to change"
+                  hint="A usual figure, yours to change; or ask for about 24 shots"
                 />
                 <Entry form={live} name="mark_spacing" label="Wall marks at most apart" />
                 <Entry form={live} name="waste" label="Waste, %" />
@@ -132,6 +136,7 @@ function Editor({ job, floor, initial }: EditorProps) {
                 ...Object.keys(form.values),
                 ...cornerFields(form.values),
                 ...panelFields(form.values),
+                ...thicknessFields(form.values),
               ]}
             >
               {floor ? (isMoving ? "Accept what moves" : "Change the floor") : "Lay out the floor"}
@@ -235,6 +240,7 @@ function DraftDrawing({ draft, isMetric, onDrag }: DrawingProps) {
           />
         )}
         {draft?.falls && <Figure name="Fall" text={draft.falls} />}
+        {draft?.thickness && <Figure name="Thickness" text={draft.thickness} />}
         <Figure name="Area" text={draft?.area?.text ?? "not yet"} />
         <Figure name="Points to shoot" text={String(draft?.grid.length ?? 0)} />
       </Stack>

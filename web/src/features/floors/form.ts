@@ -12,6 +12,7 @@ export type FloorForm = Omit<Typed, "corners"> & {
 };
 
 export type PanelForm = Typed["panels"][number];
+export type ThickenedForm = Typed["thickened"][number];
 
 /** A new floor's form, with the usual figures of the job's units as editable defaults. */
 export function emptyFloor(job: Schemas["JobSheet"]): FloorForm {
@@ -45,6 +46,9 @@ export function emptyFloor(job: Schemas["JobSheet"]): FloorForm {
     stone_thickness: "",
     formation: "follow",
     panels: [],
+    taper_edge: "",
+    taper_to: "",
+    thickened: [],
   };
 }
 

@@ -42,12 +42,18 @@ function CheckForm({ method, instrument }: FormProps) {
   const guide = METHODS[method];
   const form = useForm<Typed>({
     draft: `check:${instrument.id}:${method}`,
-    initial: emptyOf(guide.entries),
+    initial: { ...emptyOf(guide.entries), axis: "first" },
     send: (values, made_at) =>
       told(
         api.POST("/api/v1/instruments/{instrument}/checks", {
           params: { path: { instrument: instrument.id }, query: site },
-          body: { id: values.id, method, typed: typedOf(values, guide.entries), made_at },
+          body: {
+            id: values.id,
+            method,
+            axis: values.axis === "second" ? "second" : "first",
+            typed: typedOf(values, guide.entries),
+            made_at,
+          },
         }),
       ),
     onRecorded: () => navigate(`${base}/${instrument.id}`),
@@ -80,6 +86,17 @@ function CheckForm({ method, instrument }: FormProps) {
         <Box sx={{ flex: 1, minWidth: 0 }}>
           <Panel title="What you read">
             <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
+              {instrument.kind === "rotary-laser" && method !== "both-axes" && (
+                <Choice
+                  form={live}
+                  name="axis"
+                  label="Which axis of the laser"
+                  options={[
+                    ["first", "first"],
+                    ["second", "second"],
+                  ]}
+                />
+              )}
               {guide.entries.map((entry) => (
                 <CheckEntry key={entry.name} entry={entry} form={live} />
               ))}
@@ -158,6 +175,7 @@ function useCheckDraft(instrument: string, method: MethodKey, now: Typed, site: 
           body: {
             id: "00000000-0000-4000-8000-000000000000",
             method,
+            axis: "first",
             typed: JSON.parse(typed) as Typed,
             made_at: "2000-01-01T00:00:00Z",
           },

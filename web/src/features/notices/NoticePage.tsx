@@ -50,12 +50,13 @@ function Shown({ token, sheet }: { token: string; sheet: Sheet }) {
       <Panel title="The numbers">
         <Figure name="Nominal: area × thickness" text={numbers.nominal_volume} />
         <Figure name="Over the stone as it was shot" text={numbers.volume} />
-        <Figure name="Sure within, at most" text={`± ${numbers.sure_within}`} />
+        <Figure name="Range" text={numbers.sure_within} />
         <Figure name="More or less than the nominal" text={numbers.extra} strong />
         <Figure
           name="Thinnest and thickest shot"
           text={`${numbers.thinnest}, ${numbers.thickest}`}
         />
+        {numbers.rests_on && <Typography sx={{ mt: 1 }}>{numbers.rests_on}</Typography>}
       </Panel>
       {sheet.state !== "void" && <Proof sheet={sheet} />}
       <Button

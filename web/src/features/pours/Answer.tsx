@@ -13,6 +13,11 @@ const WORDS: Record<Asked, { ask: string; label: string; choices: [string, strin
   extra: { ask: "Acknowledged", label: "By whom", choices: ["acknowledged", "not acknowledged"] },
   inspection: { ask: "Inspection", label: "Who, and what was said", choices: ["passed", "failed"] },
   strip: { ask: "Isolation strip", label: "What", choices: ["on hand, or none needed", "missing"] },
+  frost: {
+    ask: "Frost depth",
+    label: "Who, and what was said of the footings",
+    choices: ["below the frost", "not below it"],
+  },
 };
 
 /** An answer only a person can give; the last one counts, the earlier ones are kept. */

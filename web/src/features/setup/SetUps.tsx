@@ -8,6 +8,7 @@ import { Empty, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Rereads, StandingBar } from "../standing";
+import { Backsights } from "./Backsights";
 import { SightDrawing } from "./SightDrawing";
 
 /** The set-ups of a job, the latest first. */
@@ -69,14 +70,12 @@ function SetUpPanel({ job, setUp, isCurrent }: PanelProps) {
                 <Both value={line.backsight} />
               </strong>
             </Typography>
-            {setUp.further.map((one) => (
-              <Typography key={one.benchmark}>
-                {one.benchmark}, backsight <strong>{one.reading}</strong>
-              </Typography>
-            ))}
             {setUp.disagreement && (
-              <Typography>
-                The backsights disagree by {setUp.disagreement}; the mean counts.
+              <Typography sx={setUp.backsights_agree ? {} : { color: "high", fontWeight: 700 }}>
+                The backsights disagree by {setUp.disagreement};{" "}
+                {setUp.backsights_agree
+                  ? "the mean counts."
+                  : "nothing read from here counts until one is struck."}
               </Typography>
             )}
             <Typography>
@@ -95,6 +94,7 @@ function SetUpPanel({ job, setUp, isCurrent }: PanelProps) {
             height={200}
           />
         </Stack>
+        <Backsights setUp={setUp} canRecord={job.can_record} />
         <Rereads setUp={setUp} canRecord={job.can_record} />
       </Stack>
     </Panel>

@@ -79,9 +79,19 @@ export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
           from where the instrument stands sound.
         </Alert>
       ) : shot && !isOpen ? (
-        <Button variant="outlined" disabled={!canRecord} onClick={() => setStriking(true)}>
-          Strike {shot.reading.rod} and re-shoot
-        </Button>
+        <Stack direction="row" spacing={1}>
+          <Button
+            variant="contained"
+            sx={{ flex: 1 }}
+            disabled={!canRecord}
+            onClick={shooting.shootAgain}
+          >
+            Shoot it again
+          </Button>
+          <Button variant="outlined" disabled={!canRecord} onClick={() => setStriking(true)}>
+            Misread? Strike {shot.reading.rod}
+          </Button>
+        </Stack>
       ) : (
         <ReadingEntry shooting={shooting} setUp={setUp} canRecord={canRecord} />
       )}

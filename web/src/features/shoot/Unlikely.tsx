@@ -4,7 +4,7 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { Shooting } from "./useShooting";
 
-/** A reading that looks like a slip: what would explain it, and the person's decision. */
+/** A reading that looks like a slip: keeping it comes first, as it is right far more often. */
 export function Unlikely({ shooting }: { shooting: Shooting }) {
   const { doubted, reading, decide, type } = shooting;
   if (!doubted) return null;
@@ -17,19 +17,18 @@ export function Unlikely({ shooting }: { shooting: Shooting }) {
       <Typography sx={{ fontWeight: 700 }}>Is {reading} right?</Typography>
       <Typography>{doubted.why}</Typography>
       <Stack spacing={1} sx={{ mt: 1 }}>
+        <Button variant="contained" onClick={() => decide("kept", reading)}>
+          Keep {reading}
+        </Button>
+        <Button variant="outlined" onClick={() => type("")}>
+          Read the rod again
+        </Button>
+        <Typography variant="body2">Or was it a slip?</Typography>
         {doubted.offers.map((offer) => (
-          <Button
-            key={offer.reading}
-            variant="contained"
-            onClick={() => decide(offer.slip, offer.reading)}
-          >
-            {offer.slip}? Log {offer.reading}: {offer.says.action}
+          <Button key={offer.reading} onClick={() => decide(offer.slip, offer.reading)}>
+            {offer.slip}: log {offer.reading}, {offer.says.action}
           </Button>
         ))}
-        <Button variant="outlined" onClick={() => decide("kept", reading)}>
-          Keep {reading}: I read it again
-        </Button>
-        <Button onClick={() => type("")}>Read the rod again</Button>
       </Stack>
     </Box>
   );

@@ -26,6 +26,7 @@ export function useShooting(work: Work, setUp: string, pass: Pass) {
   const { values, set, sending, clear } = useDraft(`${key}:${work.id}:${setUp}`, EMPTY);
   const [logged, setLogged] = useState<Logged | null>(null);
   const [doubted, setDoubted] = useState<Preview["unlikely"]>(null);
+  const [again, setAgain] = useState("");
   const nextUnshot = (after: string) => nextToShoot(work, after, pass);
   const current = pegOf(work, values.point) ?? nextUnshot("") ?? work.pegs[0];
   const asked = { set_up: setUp, point: current?.id ?? "", setting: pass };
@@ -53,6 +54,7 @@ export function useShooting(work: Work, setUp: string, pass: Pass) {
       setDoubted(answer.unlikely ?? null);
       if (!answer.figures) return;
       setLogged({ name: peg.name, figures: answer.figures });
+      setAgain("");
       clear();
       set({ point: nextUnshot(peg.id)?.id ?? peg.id });
       await forgetReadings();
@@ -92,6 +94,7 @@ export function useShooting(work: Work, setUp: string, pass: Pass) {
       log.reset();
       setLogged(null);
       setDoubted(null);
+      setAgain("");
       set({ point });
     },
     [log, set],
@@ -101,7 +104,14 @@ export function useShooting(work: Work, setUp: string, pass: Pass) {
     const next = work.pegs[(at + by + work.pegs.length) % work.pegs.length];
     if (next) go(next.id);
   };
-  const isOpen = current !== undefined && (!shot || shot.in_doubt);
+  const isAgain = current !== undefined && again === current.id;
+  const isOpen = current !== undefined && (!shot || shot.in_doubt || isAgain);
+  /** Shoot a point again whose reading was right then: the ground was dug, raked or filled. */
+  const shootAgain = () => {
+    if (!current) return;
+    go(current.id);
+    setAgain(current.id);
+  };
   const submit = () => {
     if (isOpen && !log.isPending) log.mutate({ peg: current });
   };
@@ -118,6 +128,7 @@ export function useShooting(work: Work, setUp: string, pass: Pass) {
     shot,
     pass,
     isOpen,
+    shootAgain,
     doubted,
     decide,
     reading: values.reading,

@@ -59,6 +59,19 @@ export function Boards({ sheet }: { sheet: Schemas["BoardsSheet"] }) {
           </TableBody>
         </Table>
       </Box>
+      {sheet.strings.map((line) => (
+        <Typography key={line.corners} sx={{ mt: 1 }}>
+          <strong>String {line.corners} steps</strong>:{" "}
+          {line.stretches
+            .map(
+              (one) =>
+                `${one.string.text} from ${one.start.text} to ${one.end.text}` +
+                (one.boards ? `, there two boards ${one.boards}` : ""),
+            )
+            .join("; ")}
+          .
+        </Typography>
+      ))}
       {sheet.diagonals.length === 2 && (
         <Typography sx={{ mt: 1 }}>
           Diagonals by the plan: 1 to 3 {sheet.diagonals[0]?.text}, 2 to 4{" "}

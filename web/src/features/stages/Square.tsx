@@ -54,11 +54,12 @@ function Diagonals({ job }: Props) {
       {sum.answer && (
         <Typography aria-live="polite">
           <strong>
-            {sum.answer.is_square
-              ? "Square."
-              : `Out of square: the diagonals differ by ${sum.answer.difference.text}.`}
+            {sum.answer.wrong_side ||
+              (sum.answer.is_square
+                ? "Square."
+                : `Out of square: the diagonals differ by ${sum.answer.difference.text}.`)}
           </strong>{" "}
-          {sum.answer.slide} Both should be {sum.answer.diagonal.text}.
+          {sum.answer.wrong_side ? "" : sum.answer.slide} Both should be {sum.answer.diagonal.text}.
         </Typography>
       )}
     </Stack>

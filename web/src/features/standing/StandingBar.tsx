@@ -44,7 +44,7 @@ export function StandingBar({ job, setUp, voids, isOnTheWay = false, isTight = f
         <Box sx={{ flex: isTight ? "1 1 120px" : "1 1 220px", minWidth: 0 }}>
           {isBad ? <Doubtful setUp={setUp} voids={voids} /> : <Clock setUp={setUp} />}
         </Box>
-        {isBad && !isOnTheWay && (
+        {isBad && !isOnTheWay && setUp.backsights_agree && (
           <Button
             component={Link}
             to={`/jobs/${job.id}/set-up/${setUp.id}/way-out`}
@@ -53,7 +53,12 @@ export function StandingBar({ job, setUp, voids, isOnTheWay = false, isTight = f
             The way out
           </Button>
         )}
-        {job.can_record && !standing.has_ended && (
+        {!setUp.backsights_agree && (
+          <Button component={Link} to={`/jobs/${job.id}/set-up`} variant="contained">
+            Strike one of the backsights
+          </Button>
+        )}
+        {job.can_record && !standing.has_ended && setUp.backsights_agree && (
           <>
             <Button
               variant={isBad && standing.stands ? "contained" : "outlined"}
