@@ -61,7 +61,7 @@ class Sheets(SiteTestCase):
         )
         self.assertEqual(take_off["mean"]["text"], '5"')
         self.assertEqual(take_off["extrapolated_percent"], 75.0)
-        self.assertTrue(take_off["asks_for_corner_shots"])
+        self.assertIn("Shoot the corners", take_off["asks_for_shots"])
 
     def test_the_job_knows_where_it_stands(self) -> None:
         sheet = self.get(f"jobs/{self.job}", self.helper)

@@ -87,6 +87,12 @@ class Pours(SiteTestCase):
         self.answer("ordered", "9")
         self.answer("inspection", "passed, inspector 14")
         self.answer("strip", "on hand")
+        self.assertEqual(
+            self.lines()["depths"][1], "Footings: Nobody said that it is below the frost."
+        )
+        self.answer("frost", "18 in only, said the inspector", is_good=False)
+        self.assertFalse(self.lines()["depths"][0])
+        self.answer("frost", "below it, said the inspector")
         self.assertTrue(self.lines()["concrete"][0])
         row = self.get(f"jobs/{self.job}/pours")["pours"][0]
         self.assertEqual((row["state"], row["holds"]), ("hold", 2))
@@ -114,6 +120,7 @@ class Pours(SiteTestCase):
         self.answer("ordered", "9")
         self.answer("inspection", "passed")
         self.answer("strip", "on hand")
+        self.answer("frost", "below it")
         self.lift("instrument")
         self.assertEqual(close(409), "Floor has no finished surface to shoot.")
         finished = element_body("finished", str(self.floor), name="Top")
@@ -173,7 +180,9 @@ class Pours(SiteTestCase):
     def test_stone_that_is_thin_or_above_the_slab_holds_by_name(self) -> None:
         points = list(Point.objects.filter(floor=self.floor))
         self.shoot(points[2:], "3' 7\"")
-        self.assertEqual(self.lines()["stone"], (False, "2 points are not shot."))
+        is_go, why = self.lines()["stone"]
+        self.assertEqual((is_go, why[:22]), (False, "2 points are not shot."))
+        self.assertIn("lies outside the shots. Shoot the corners.", why)
         self.shoot(points[:1], "3' 6 1/2\"")
         self.shoot(points[1:2], "3' 1\"")
         is_go, why = self.lines()["thin"]

@@ -14,10 +14,13 @@ class OnSimulatedSites(TestCase):
     """U, slips and volumes hold where nobody tuned them."""
 
     def test_u_holds_by_every_geometry(self) -> None:
+        shares: list[float] = []
         for covered in covered_by_geometry(40):
             with self.subTest(covered.what):
-                self.assertTrue(0.92 <= covered.share <= 1.0, covered.share)
+                self.assertTrue(0.85 <= covered.share <= 1.0, covered.share)
+                shares.append(covered.share)
                 self.assertLess(covered.poor_share, 0.3)
+        self.assertTrue(0.95 <= sum(shares) / len(shares) <= 0.995, shares)
 
     def test_u_holds_along_a_spread_run(self) -> None:
         self.assertTrue(0.93 <= covered_by_runs(200).share <= 0.995)

@@ -148,6 +148,13 @@ def _saving(best: Cheapest | None, currency: str) -> str:
     return show_money(best.saving, currency)
 
 
+def _limit(option: Option) -> str:
+    """Say where the datum keeps an option from going farther."""
+    if not option.is_limited:
+        return ""
+    return "as far as the datum allows" if option.raised else "the datum fixes the level"
+
+
 class _Writer:
     def __init__(self, floor: Floor, plan: JobPlan, currency: str) -> None:
         self.floor, self.style, self.currency = floor, plan.style, currency
@@ -169,7 +176,7 @@ class _Writer:
             "cost": "" if cost.total is None else show_money(cost.total, self.currency),
             "lacks": " and ".join(LACKS[name] for name in cost.lacks),
             "moves": self._moves(raised),
-            "limit": "as far as the datum allows" if option.is_limited else "",
+            "limit": _limit(option),
             "level": self._level(raised),
         }
 

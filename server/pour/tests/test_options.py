@@ -65,7 +65,8 @@ class Pours(SiteTestCase):
         self.assertRegex(ways["regrade-over"]["cost"], r"^\$[\d,]+\.\d\d$")
         self.assertFalse(ways["regrade-over"]["is_held"])
         self.assertEqual(ways["regrade-all"]["thinnest"]["text"], '5"')
-        self.assertEqual(ways["from-stone"]["moves"], 'raise it 0"')
+        self.assertEqual(ways["from-stone"]["moves"], "")
+        self.assertEqual(ways["from-stone"]["limit"], "the datum fixes the level")
         moved = self.by_way(self.options(raised='1/2"', up='1"'))["move-level"]
         self.assertEqual((moved["moves"], moved["level"]), ('raise it 1/2"', "51' 5\""))
         over = self.refused(self.helper, f"{self.path}/options", SLIDERS | {"raised": '1"'})

@@ -99,7 +99,7 @@ class Stages(SiteTestCase):
         self.shoot(piers, "hole", "2", "8 ft")
         (schedule,) = self.stage("piers")["schedules"]
         self.assertIn("taller than", schedule["piers"][0]["problem"])
-        self.assertIn("No tube of that length", schedule["cut_problem"])
+        self.assertIn("Longer than the stock, to be spliced or ordered: 2", schedule["cut_problem"])
 
     def test_a_finding_belongs_to_a_hole(self) -> None:
         form = self.place("form")
@@ -172,8 +172,9 @@ class Stages(SiteTestCase):
         rows = {row["kind"]: row for row in sheet["rows"]}
         self.assertIn("needs three", rows["Floor"]["why"])
         self.assertIn("Shoot the bottom", rows["Piers"]["why"])
-        self.assertEqual(rows["Pad"]["text"], "0.15 yd³")
-        self.assertRegex(rows["Piers"]["rests_on"], r"^as shot, sure within 0\.00 yd³$")
+        self.assertEqual(rows["Pad"]["text"], "0.25 yd³")
+        self.assertEqual((rows["Pad"]["waste"], rows["Pad"]["step"]), (0.05, 0.25))
+        self.assertRegex(rows["Piers"]["rests_on"], r"^as shot, ± 0\.00 yd³, about 95 %$")
         self.assertFalse(sheet["is_whole"])
         self.get(f"jobs/{self.job}/take-off", self.outsider, 404)
         answer = self.helper.get(f"/api/v1/jobs/{self.job}/take-off.xlsx")
