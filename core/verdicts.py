@@ -41,9 +41,9 @@ class Tolerance:
         return cls(amount, amount)
 
     @classmethod
-    def at_most(cls, amount: Length) -> Tolerance:
-        """Return the tolerance that holds above alone: any depth will do, as in a pier's hole."""
-        return cls(amount, ANY_DEPTH)
+    def at_least_so_deep(cls) -> Tolerance:
+        """Return the tolerance of a least depth: no higher at all, and any depth below (12)."""
+        return cls(Length(0), ANY_DEPTH)
 
 
 @dataclass(frozen=True, slots=True)

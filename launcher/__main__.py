@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sys
 
-from launcher import bench, checks, serve, shots
+from launcher import bench, checks, mutants, serve, shots
 from launcher.say import Trouble, say
 
 HELP = """\
@@ -12,6 +12,7 @@ HELP = """\
 ./yp test [WHAT ...]        all tests and checks; WHAT: checks, core, launcher, server, e2e
 ./yp generate               write the OpenAPI file and the web's types anew
 ./yp bench                  print figures: speed as ratios, growth at ten times
+./yp mutants [N [SEED]]     change the core in N small ways, and see which its tests notice
 ./yp shots                  take the pictures in docs/screenshots anew
 
 Environment: YP_HOME (data folder, .yp), YP_PORT (8400), YP_DB_PORT (a free one).
@@ -23,6 +24,7 @@ VERBS = {
     "generate": checks.generate,
     "bench": bench.bench,
     "shots": shots.shots,
+    "mutants": mutants.mutants,
 }
 
 

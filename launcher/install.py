@@ -101,6 +101,19 @@ def virtual_environment() -> None:
     _stamp(VENV, stamp)
 
 
+def mutant_tools() -> Path:
+    """Install what ./yp mutants needs, beside the environment and never in it."""
+    folder = VENV / "mutant-tools"
+    stamp = _digest([ROOT / "requirements-mutants.lock"], sys.version)
+    if not _is_stamped(folder, stamp):
+        say("installing the tools that change the core")
+        pip = [str(PYTHON), "-m", "pip", "install", "--disable-pip-version-check", "-q"]
+        target = ["--upgrade", "--target", str(folder), "-r", "requirements-mutants.lock"]
+        run([*pip, *target], cwd=ROOT, what="installing the tools that change the core")
+        _stamp(folder, stamp)
+    return folder
+
+
 def web_packages() -> None:
     """Install what web/package-lock.json pins, with an npm that can."""
     modules = WEB / "node_modules"

@@ -61,6 +61,7 @@ api = [
     path("jobs/<uuid:job>/take-off.xlsx", stages.WorkbookView.as_view()),
     path("jobs/<uuid:job>/square", stages.SquareView.as_view()),
     path("jobs/<uuid:job>/triangle", stages.TriangleView.as_view()),
+    path("jobs/<uuid:job>/slab-edges", stages.SlabEdgesView.as_view()),
     path("jobs/<uuid:job>/isolation-strip", stages.StripView.as_view()),
     path("jobs/<uuid:job>/pours", decisions.PoursView.as_view()),
     path("pours/<uuid:pour>", decisions.PourView.as_view()),

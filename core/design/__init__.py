@@ -7,7 +7,7 @@ from core.design.panel import Panel, Toward, fall_to_point, level_panel, panel_t
 from core.design.slab import Slab, SlabOver, SlabPart, formation_under
 from core.design.stack import AdjustableHead, HeadTravel, Layer, StackUp
 from core.design.surface import LevelSurface, PanelSurface, Shifted, Surface
-from core.design.underside import Taper, ThickenedEdge, Under, Underside
+from core.design.underside import Taper, ThickenedEdge, Under, Underside, check_edge
 
 __all__ = [
     "AdjustableHead",
@@ -31,6 +31,7 @@ __all__ = [
     "Toward",
     "Under",
     "Underside",
+    "check_edge",
     "course_tops",
     "fall_in_words",
     "fall_to_point",

@@ -34,6 +34,16 @@ class ThickenedEdge:
     depth: Length
 
 
+def check_edge(outline: Outline, edge: int) -> None:
+    """Raise :class:`OutOfRange` for an edge the outline does not have; they count from 1."""
+    if not 1 <= edge <= len(outline.edges):
+        raise OutOfRange(
+            str(edge),
+            f"The outline has {len(outline.edges)} edges.",
+            "Count them from the first corner on.",
+        )
+
+
 @dataclass(frozen=True, slots=True)
 class ThicknessPlane:
     """A design thickness: at an edge's first corner, and what it gains along x and y."""
@@ -64,7 +74,7 @@ class Underside:
 
     def __post_init__(self) -> None:
         if self.taper is not None:
-            self._check_edge(self.taper.edge)
+            check_edge(self.outline, self.taper.edge)
             if not 0 < self.taper.far.nanometres <= self.thickness.nanometres:
                 raise BadLevel(
                     f"{float(self.taper.far):g} m",
@@ -72,21 +82,13 @@ class Underside:
                     "Give more than 0 and no more than its thickness.",
                 )
         for one in self.thickened:
-            self._check_edge(one.edge)
+            check_edge(self.outline, one.edge)
             if one.width.nanometres <= 0 or one.depth <= self.thickness:
                 raise BadLevel(
                     f"{float(one.width):g} m wide, {float(one.depth):g} m deep",
                     "A thickened edge has a width, and is deeper than the slab.",
                     "Give its width in plan and the whole depth of concrete there.",
                 )
-
-    def _check_edge(self, edge: int) -> None:
-        if not 1 <= edge <= len(self.outline.edges):
-            raise OutOfRange(
-                f"edge {edge}",
-                f"The outline has {len(self.outline.edges)} edges.",
-                "Count them from the first corner on.",
-            )
 
     @property
     def is_even(self) -> bool:
@@ -136,7 +138,7 @@ class Underside:
 
     def along(self, edge: int) -> tuple[Length, Length]:
         """The thickness at both ends of an edge, as a strip along it meets it."""
-        self._check_edge(edge)
+        check_edge(self.outline, edge)
         start, end = self.outline.edges[edge - 1]
         own = [one.depth for one in self.thickened if one.edge == edge]
         first, last = (max([self.slab.thickness_at(at), *own]) for at in (start, end))

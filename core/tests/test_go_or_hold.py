@@ -58,7 +58,7 @@ def shot(off: float | str = 0, width: float = 0.001, doubted: bool = False) -> S
 
 def point(task: Task, off: float | str | None = 0, name: str = "1") -> PointFact:
     """Return a point so many inches above its target, or not shot for None."""
-    hole = Tolerance.at_most(QUARTER) if task is Task.HOLE else Tolerance.either_way(QUARTER)
+    hole = Tolerance.at_least_so_deep() if task is Task.HOLE else Tolerance.either_way(QUARTER)
     return PointFact(name, task, TARGET, hole, None if off is None else shot(off))
 
 
@@ -280,6 +280,12 @@ TRAPS: list[Trap] = [
         "nothing says where its concrete ends",
     ),
     ("a hole never shot", with_hole(bottom=point(Task.HOLE, None)), Q.DEPTHS, "bottom is not shot"),
+    (
+        "a hole just too shallow",
+        with_hole(bottom=point(Task.HOLE, 0.125, "3")),
+        Q.DEPTHS,
+        '1/8" short',
+    ),
     ("a hole too shallow", with_hole(bottom=point(Task.HOLE, 24, "3")), Q.DEPTHS, "2' 0\" short"),
     ("ground not shot", with_hole(ground=point(Task.GROUND, None)), Q.DEPTHS, "ground is not shot"),
     ("no ground at all", with_hole(ground=None), Q.DEPTHS, "ground is not shot"),
@@ -334,7 +340,7 @@ TRAPS: list[Trap] = [
 STRICT_TRAPS: list[Trap] = [
     (
         "a form too close to call",
-        with_element(FORM, points=(replace(point(Task.FORM), shot=shot("0.2", 0.004)),)),
+        with_element(FORM, points=(replace(point(Task.FORM), shot=shot("-0.1", 0.004)),)),
         Q.POINTS,
         "1 off",
     ),
@@ -348,7 +354,7 @@ STRICT_TRAPS: list[Trap] = [
     ),
     (
         "a hole's depth too close to call",
-        with_hole(bottom=replace(HOLE.bottom, shot=shot("0.2", 0.004))),
+        with_hole(bottom=replace(HOLE.bottom, shot=shot("-0.1", 0.004))),
         Q.DEPTHS,
         "short of the depth",
     ),

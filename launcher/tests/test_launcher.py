@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import os
 import socket
+import sqlite3
 import stat
 import subprocess
 import sys
@@ -13,7 +14,7 @@ from contextlib import AbstractContextManager, closing
 from pathlib import Path
 from unittest import TestCase, mock
 
-from launcher import checks, install, place
+from launcher import checks, install, mutants, place
 from launcher.__main__ import HELP, main
 from launcher.children import run, running, stop
 from launcher.database import Database, mariadb
@@ -224,3 +225,48 @@ class PrivateDatabase(FolderTestCase):
         ]  # fmt: skip
         done = subprocess.run(command, capture_output=True, text=True, check=False)
         return done.stdout + done.stderr
+
+
+class Mutants(FolderTestCase):
+    """Which changes of the core are tried, and what is said of them."""
+
+    def session(self) -> None:
+        with closing(sqlite3.connect(self.folder / "session.sqlite")) as session, session:
+            session.execute(
+                "CREATE TABLE mutation_specs (job_id, operator_name, module_path, "
+                "start_pos_row, start_pos_col, occurrence)"
+            )
+            session.execute("CREATE TABLE work_items (job_id)")
+            session.execute("CREATE TABLE work_results (job_id, test_outcome, diff)")
+            for n in range(40):
+                operator = mutants.OPERATORS[0] if n % 2 else "core/RemoveDecorator"
+                row = (f"job-{n}", operator, "core/a.py", n, 0, 0)
+                session.execute("INSERT INTO mutation_specs VALUES (?, ?, ?, ?, ?, ?)", row)
+                session.execute("INSERT INTO work_items VALUES (?)", row[:1])
+
+    def test_how_many_and_of_which_seed(self) -> None:
+        self.assertEqual(mutants._asked(["12", "7"]), (12, 7))
+        self.assertEqual(mutants._asked([])[0], 40)
+        for wrong in (["-3"], ["many"], ["4", "x"], ["٣"]):
+            self.assertRaises(Trouble, mutants._asked, wrong)
+
+    def test_a_seed_draws_the_same_changes_again_and_of_the_chosen_kinds_alone(self) -> None:
+        self.session()
+        chosen = mutants._sample(self.folder, 6, 5)
+        self.assertEqual(chosen, mutants._sample(self.folder, 6, 5))
+        self.assertNotEqual(chosen, mutants._sample(self.folder, 6, 6))
+        self.assertTrue(all(int(key.removeprefix("job-")) % 2 for key in chosen))
+        self.assertEqual(len(mutants._sample(self.folder, 999, 5)), 20)
+        mutants._keep(self.folder, chosen)
+        with closing(sqlite3.connect(self.folder / "session.sqlite")) as session:
+            for table in ("mutation_specs", "work_items"):
+                kept = {row[0] for row in session.execute(f"SELECT job_id FROM {table}")}
+                self.assertEqual(kept, set(chosen))
+
+    def test_survivors_are_shown_and_counted(self) -> None:
+        outcomes = [("TestOutcome.KILLED", "")] * 3 + [("TestOutcome.SURVIVED", "-a\n+b\n c")]
+        with mock.patch("builtins.print") as out:
+            mutants._report(outcomes)
+        said = [call.args[0] for call in out.call_args_list]
+        self.assertEqual(said[0], "-a\n+b")
+        self.assertIn("3 of 4 changes were noticed, 75 %", said[-1].replace("75%", "75 %"))

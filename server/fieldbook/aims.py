@@ -69,9 +69,10 @@ class Aims:
         return self._pier_work[element_id]
 
     def tolerance(self, element: Element, task: Task, setting: str) -> Tolerance:
-        """Return how far off is still on, in one pass; a hole may be any deeper."""
-        amount = self._wide(element.tolerance, setting)
-        return Tolerance.at_most(amount) if task is Task.HOLE else Tolerance.either_way(amount)
+        """Return how far off is still on, in one pass; a hole may be any deeper, and no less."""
+        if task is Task.HOLE:
+            return Tolerance.at_least_so_deep()
+        return Tolerance.either_way(self._wide(element.tolerance, setting))
 
     def _wide(self, tolerance: Length, setting: str) -> Length:
         return max(tolerance, self._rough) if setting == Setting.COARSE else tolerance

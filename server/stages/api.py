@@ -17,11 +17,13 @@ from server.api.inputs import Entry
 from server.api.views import SignedInView, answers, as_file
 from server.refusals import Missing
 from server.stages.helpers import (
+    SlabEdges,
     SquareForm,
     SquareSheet,
     StripForm,
     StripSheet,
     TriangleSheet,
+    slab_edges,
     square_sheet,
     strip_sheet,
     triangle_sheet,
@@ -111,6 +113,15 @@ class TriangleView(SignedInView):
         """Return a 3-4-5; nothing is stored."""
         multiple = self.typed(request, TriangleInput)["multiple"]
         return Response(triangle_sheet(self.user(request), job, multiple))
+
+
+class SlabEdgesView(SignedInView):
+    """The edges an isolation strip may go along."""
+
+    @extend_schema(operation_id="slab_edges", responses=answers(SlabEdges))
+    def get(self, request: Request, job: UUID) -> Response:
+        """Return the edges of every floor of a job."""
+        return Response(slab_edges(self.user(request), job))
 
 
 class StripView(SignedInView):

@@ -8,11 +8,13 @@ from uuid import UUID
 
 from core.design import isolation_strip
 from core.layout import OutOfSquare, out_of_square, three_four_five
-from core.lengths import Length, Style
+from core.lengths import Length, Style, format_length
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
+from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import kind_of, style_of
+from server.jobs.sheets import retypable
 from server.refusals import Entries
 from server.shown import Shown, show
 
@@ -51,6 +53,22 @@ class StripSheet(TypedDict):
     courses: int
     strip: Shown
     rolls: int
+
+
+class SlabEdge(TypedDict):
+    """An edge of a floor as a stretch of strip can be typed: its length, its ends' thickness."""
+
+    floor: str
+    edge: int
+    length: str
+    start: str
+    end: str
+
+
+class SlabEdges(TypedDict):
+    """The edges of a job's floors."""
+
+    edges: list[SlabEdge]
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,6 +135,27 @@ def triangle_sheet(user: User, job_id: UUID, multiple: str) -> TriangleSheet:
         "other": show(found.other, style),
         "across": show(found.across, style),
     }
+
+
+def slab_edges(user: User, job_id: UUID) -> SlabEdges:
+    """Return every floor's edges, as thick as its taper and its thickened edges make them."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    plan, style = JobPlan(job), style_of(job)
+    edges: list[SlabEdge] = []
+    for pk, floor in plan.floors.items():
+        underside = plan.surfaces(pk).underside
+        for number, (start, end) in enumerate(underside.outline.edges, start=1):
+            first, last = underside.along(number)
+            edges.append(
+                {
+                    "floor": floor.name,
+                    "edge": number,
+                    "length": format_length(start.distance(end), style),
+                    "start": retypable(first, style),
+                    "end": retypable(last, style),
+                }
+            )
+    return {"edges": edges}
 
 
 def strip_sheet(user: User, job_id: UUID, form: StripForm) -> StripSheet:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TypedDict
 
-from core.design import Taper, ThickenedEdge, Underside
+from core.design import Taper, ThickenedEdge, Underside, check_edge
 from core.errors import OutOfRange
 from core.floors import Outline
 from core.lengths import Length
@@ -56,53 +56,58 @@ def read_underside(
 ) -> Underside | None:
     """Return a slab's underside, or None with the refusals kept."""
     before = len(entries.problems)
-    taper = _taper(entries, least)
-    edges = [_thickened(entries, i) for i in range(len(typed["thickened"]))]
-    known = tuple(one for one in edges if one is not None)
-    if len(entries.problems) > before or len(known) < len(edges):
-        return None
-    entries.check("taper_edge", lambda: Underside(outline, thickness, taper))
-    for i, one in enumerate(known):
-        field = f"thickened.{i}.edge"
-        entries.check(field, lambda one=one: Underside(outline, thickness, None, (one,)))  # type: ignore[misc]
+    taper = _taper(entries, outline, thickness, least)
+    edges = [_thickened(entries, i, outline, thickness) for i in range(len(typed["thickened"]))]
     if len(entries.problems) > before:
         return None
-    return Underside(outline, thickness, taper, known)
+    return Underside(outline, thickness, taper, tuple(one for one in edges if one is not None))
 
 
-def _taper(entries: Entries, least: Length) -> Taper | None:
+def _taper(entries: Entries, outline: Outline, thickness: Length, least: Length) -> Taper | None:
     if not (entries.text("taper_edge").strip() or entries.text("taper_to").strip()):
         return None
-    edge, far = _edge(entries, "taper_edge"), entries.length("taper_to")
+    edge, far = _edge(entries, "taper_edge", outline), entries.length("taper_to")
     if edge is None or far is None:
         return None
     if far < least:
-        entries.refuse(
-            "taper_to",
-            entries.text("taper_to"),
-            "That is thinner than the least thickness that will do.",
-            "Give more, or lower the least thickness.",
-        )
-        return None
+        why = "That is thinner than the least thickness that will do."
+        _refuse(entries, "taper_to", why, "Give more, or lower the least thickness.")
+    elif far > thickness:
+        why = "A slab is thickest along the edge it tapers from."
+        _refuse(entries, "taper_to", why, "Give no more than its thickness, or another edge.")
     return Taper(edge, far)
 
 
-def _thickened(entries: Entries, i: int) -> ThickenedEdge | None:
-    edge = _edge(entries, f"thickened.{i}.edge")
+def _thickened(
+    entries: Entries, i: int, outline: Outline, thickness: Length
+) -> ThickenedEdge | None:
+    edge = _edge(entries, f"thickened.{i}.edge", outline)
     width, depth = (entries.length(f"thickened.{i}.{name}") for name in ("width", "depth"))
     if edge is None or width is None or depth is None:
         return None
+    if width.nanometres <= 0:
+        why = "A thickened edge has a width."
+        _refuse(entries, f"thickened.{i}.width", why, "Give its width in plan, above 0.")
+    if depth <= thickness:
+        why = "A thickened edge is deeper than the slab."
+        _refuse(entries, f"thickened.{i}.depth", why, "Give the whole depth of concrete there.")
     return ThickenedEdge(edge, width, depth)
 
 
-def _edge(entries: Entries, field: str) -> int | None:
-    return entries.check(field, lambda: _number(entries.text(field)))
+def _refuse(entries: Entries, field: str, why: str, accepts: str) -> None:
+    """Keep a refusal of what was typed there."""
+    entries.refuse(field, entries.text(field), why, accepts)
 
 
-def _number(text: str) -> int:
+def _edge(entries: Entries, field: str, outline: Outline) -> int | None:
+    return entries.check(field, lambda: _number(entries.text(field), outline))
+
+
+def _number(text: str, outline: Outline) -> int:
     typed = text.strip()
     if not (typed.isascii() and typed.isdigit() and len(typed) <= MOST_DIGITS):
         raise OutOfRange(
             text, "This is no number of an edge.", "Count the edges from the first corner on."
         )
+    check_edge(outline, int(typed))
     return int(typed)

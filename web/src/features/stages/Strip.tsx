@@ -1,6 +1,9 @@
 import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import { useQuery } from "@tanstack/react-query";
 import { type Schemas, api, told } from "../../api/client";
 import { EntryField } from "../../parts/EntryField";
 import { Panel } from "../../parts/Page";
@@ -24,6 +27,38 @@ function isTyped(values: { strip_height: string; roll: string; stretches: string
   const rows = readRows(values.stretches);
   const entries = [values.strip_height, values.roll, ...rows.flatMap((row) => Object.values(row))];
   return entries.every((text) => text.trim() !== "");
+}
+
+function isBlank(stretch: Stretch): boolean {
+  return Object.values(stretch).every((text) => text.trim() === "");
+}
+
+/** The edges of the job's floors, each a stretch that need not be typed. */
+function EdgeChoice({ job, take }: { job: string; take: (edge: Stretch) => void }) {
+  const { data } = useQuery({
+    queryKey: ["slab-edges", job],
+    queryFn: () => told(api.GET("/api/v1/jobs/{job}/slab-edges", { params: { path: { job } } })),
+  });
+  if (!data?.edges.length) return null;
+  return (
+    <TextField
+      select
+      label="Take a slab's edge"
+      value=""
+      sx={{ minWidth: 220 }}
+      onChange={(event) => {
+        const edge = data.edges[Number(event.target.value)];
+        if (edge) take({ length: edge.length, start: edge.start, end: edge.end });
+      }}
+    >
+      {data.edges.map((one, i) => (
+        <MenuItem key={i} value={String(i)}>
+          {one.floor}, edge {one.edge}: {one.length} long,{" "}
+          {one.start === one.end ? one.start : `${one.start} to ${one.end}`} thick
+        </MenuItem>
+      ))}
+    </TextField>
+  );
 }
 
 /** The isolation strip where a slab meets walls or columns; a tapering edge takes its thicker end. */
@@ -69,6 +104,10 @@ export function Strip({ job }: { job: Schemas["JobSheet"] }) {
           </Stack>
         ))}
         <Stack direction="row" sx={{ flexWrap: "wrap", gap: 1 }}>
+          <EdgeChoice
+            job={job.id}
+            take={(edge) => keep([...stretches.filter((one) => !isBlank(one)), edge])}
+          />
           <Button variant="outlined" onClick={() => keep([...stretches, EMPTY])}>
             Add a stretch
           </Button>
