@@ -13,10 +13,12 @@ from django.apps import apps
 from django.db import connection, models, transaction
 from django.test import Client
 
+from core.lengths import Length
 from server.crews.models import Crew, Membership, Role, User
-from server.jobs.models import Job
+from server.jobs.models import Floor, Job
 from server.overview.job_sheet import job_sheet
 from server.papers.job_file.bring_in import bring_in_job
+from server.papers.job_file.older import brought_up
 from server.papers.job_file.parse import parsed
 from server.papers.job_file.tables import TABLES
 from server.papers.job_file.write import digest_of, written_job
@@ -100,6 +102,28 @@ class JobFiles(WorkTestCase):
         self.user = User.objects.get(memberships__role=Role.FOREMAN)
         return body
 
+    def test_a_file_of_version_1_is_read_as_saying_nothing_of_what_came_later(self) -> None:
+        body = self.small()
+        self.assertEqual(body["floors"][0].pop("underside"), {})
+        for table in ("struck_backsights", "struck_further_backsights"):
+            self.assertEqual(body.pop(table), [])
+        older = {name: rows for name, rows in body.items() if name not in HEAD}
+        head = {"format": "yellow-peg-job", "version": 1, "digest": digest_of(older)}
+        spoiled = json.dumps(head | older | {"shots": []}).encode()
+        self.assertIn("digest", self.bring_in(spoiled)["problems"][0]["why"])
+        work = self.bring_in(json.dumps(head | older).encode())
+        self.assertEqual((work["state"], work["problems"]), ("done", []))
+        (floor,) = Floor.objects.filter(job=work["job"])
+        self.assertEqual((floor.underside, floor.tolerance), ({}, Length.from_inches("0.25")))
+
+    def test_what_version_1_says_itself_is_kept(self) -> None:
+        check, price = {"axis": "second"}, {"concrete": "165"}
+        read = brought_up({"instrument_checks": [check, {}, 5], "prices": [price], "floors": 3}, 1)
+        self.assertEqual(read["instrument_checks"], [check, {"axis": "first"}, 5])
+        self.assertEqual(read["prices"], [price | {"truck": None}])
+        self.assertEqual((read["floors"], read["struck_backsights"]), (3, []))
+        self.assertEqual(brought_up({"prices": [price]}, 2), {"prices": [price]})
+
     def test_files_that_can_not_be_leave_nothing_behind(self) -> None:
         good = self.small()
 
@@ -122,7 +146,7 @@ class JobFiles(WorkTestCase):
             "no text in UTF-8": b"\xff\xfe\x00",
             "nested deeper": b"[" * 100_000,
             "number that is none": b'{"a": NaN}',
-            "newer version: its format is 2": changed(lambda b: b.update(version=2)),
+            "newer version: its format is 3": changed(lambda b: b.update(version=3)),
             "digest is another": whole.replace(b'"Shed"', b'"Sled"'),
             "weather is nothing this version knows": changed(lambda b: b.update(weather=[])),
             "shots is not in it": changed(lambda b: b.pop("shots")),

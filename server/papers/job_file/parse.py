@@ -11,6 +11,7 @@ from django.db import models
 
 from core.errors import quoted
 from server.jobs.models import Job
+from server.papers.job_file.older import brought_up
 from server.papers.job_file.tables import (
     FORMAT,
     REFUSED,
@@ -70,12 +71,13 @@ def parsed(content: bytes) -> ParsedFile:
     """Return a file's people and rows; raises :class:`Invalid` where it is none of ours."""
     body = _body(content)
     _check_head(body)
-    own = {name: value for name, value in body.items() if name not in HEAD}
+    written = {name: value for name, value in body.items() if name not in HEAD}
+    own = brought_up(written, body["version"])
     names = {"people", *(table.name for table in TABLES)}
     for name in sorted(set(own) ^ names):
         missing = name in names
         refuse(f"{name} is {'not in it' if missing else 'nothing this version knows'}.", name)
-    if "digest" in body and body["digest"] != digest_of(own):
+    if "digest" in body and body["digest"] != digest_of(written):
         refuse("It was changed after it was written: its digest is another.", "digest")
     for name, rows in own.items():
         if not isinstance(rows, list):
