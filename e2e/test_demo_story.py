@@ -29,7 +29,7 @@ SHELTER_SAYS = {
     "marks": ["1.227 m", "slide DOWN 0.335 m", "1.347 m", "0.215 m below zero"],
     "concrete": ["4.40 m³", "Thinnest, at B4", "0.111 m", "Thickest, at B2", "4.15 m³",
                  "0 % of the area"],
-    "book": ["0.219 m", "0.245 m − 0.026 m", "86.634 m − 86.415 m"],
+    "book": ["0.334 m", "0.363 m − 0.029 m", "86.749 m − 86.415 m"],
 }  # fmt: skip
 WELL_SAYS = {
     "": ["All steps are done", "12 of 12 shot"],

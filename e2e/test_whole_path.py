@@ -113,7 +113,7 @@ class WholePath(BrowserTestCase):
         entry.fill("3' 2 1/8\"")
         self.answer("take off 1' 0\"")
         self.press("Log it")
-        self.page.get_by_text("a foot off? Log 4' 2 1/8\"").wait_for()
+        self.page.get_by_role("button", name="a foot off: log 4' 2 1/8\", leave it").wait_for()
         self.press("Keep 3' 2 1/8\"")
         self.page.get_by_text("A1 is logged").wait_for()
         self.press("Point before")
