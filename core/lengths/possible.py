@@ -96,7 +96,7 @@ def _unmarked(text: str, found: re.Match[str], kind: StyleKind) -> Readings:
     plain = f"{found['feet']}' {_inches_text(found)}\""
     if not is_difference:
         return _one(plain, nanometres)
-    other = _difference(found, kind).all[-1]
+    (other,) = _difference(found, kind).all
     ask = Ask.ALWAYS if spaced else Ask.IF_FIRST_CANT_BE
     return Readings((Possible(plain, nanometres), other), ask)
 

@@ -27,6 +27,10 @@ CAUTION = 1.1
 #: Fewer shots than this can't tell what neighbors predict; from so many on they can.
 FEW, MANY = 16, 40
 EVEN, STREWN = 0.3, 0.8
+#: More than this, and shots stand in lines or in a corner.
+LINED = 1.5
+#: The stone of a gap runs together over so many times the square of how far away shots are.
+GAP = 5.0
 LATTICE = 24
 
 
@@ -104,15 +108,20 @@ def _between(model: SlabModel, off: Floats, own: Floats) -> float:
     Places are left out in turn; how far the plane of its neighbors misses each, beyond what the
     reading itself may be off, tells how far the stone runs from place to place. An even grid on
     stone that its neighbors predict knows more than that: the gaps are nearer to a shot than a
-    shot is to the next, and what is missed cancels.
+    shot is to the next, and what is missed cancels. Shots in lines know less: the gaps are farther
+    from a shot than shots from each other, and what is missed in one runs together.
     """
-    count = len(model.weights)
+    count, gaps = len(model.weights), _gaps(model)
     tried = range(0, count, -(-count // MOST_LEFT_OUT))
-    missed = max(0.0, float(np.mean([_missed(at, model, off, own) for at in tried])))
+    beyond = sqrt(3) * gaps.away if gaps.ratio > LINED else 0.0
+    missed = max(0.0, float(np.mean([_missed(at, model, off, own, beyond) for at in tried])))
     known = min(1.0, max(0.0, (count - FEW) / (MANY - FEW)))
-    evened = _predicted(model, off, missed) ** (_evenness(model) * known if known else 0.0)
+    evened = _predicted(model, off, missed) ** (gaps.evenness * known) if known else 1.0
     factor = float(students_t.ppf(LEVEL, max(1, count - TREND)))
-    return factor * sqrt(missed * evened * float((model.weights**2).sum()))
+    area, squares = float(model.weights.sum()), float((model.weights**2).sum())
+    if gaps.ratio > LINED:
+        squares = max(squares, area * GAP * gaps.away**2)
+    return factor * sqrt(missed * evened * squares)
 
 
 def _predicted(model: SlabModel, off: Floats, missed: float) -> float:
@@ -126,18 +135,32 @@ def _predicted(model: SlabModel, off: Floats, missed: float) -> float:
     return min(1.0, max(LEAST_MISSED, (CAUTION * missed / variance) ** SHARPENED))
 
 
-def _evenness(model: SlabModel) -> float:
-    """How evenly the shots lie: 1 for a grid, 0 for places strewn at random.
+@dataclass(frozen=True, slots=True)
+class _Gaps:
+    """How far places all over a slab are ``away`` from the nearest shot, and shots from shots.
 
-    The mean square of the distance to the nearest shot, all over the slab, against that from
-    shot to shot: a sixth on a grid, one at random.
+    Root mean squares, metres. The ``ratio`` of their squares is a sixth on a grid, one for shots
+    strewn at random, and more where they stand in lines or in a corner.
     """
-    xy = model.places.xy
-    tree = cKDTree(xy)
-    apart = tree.query(xy, k=2)[0][:, 1]
+
+    away: float
+    apart: float
+
+    @property
+    def ratio(self) -> float:
+        return (self.away / self.apart) ** 2
+
+    @property
+    def evenness(self) -> float:
+        """1 for a grid, 0 for shots strewn at random."""
+        return min(1.0, max(0.0, (STREWN - self.ratio) / (STREWN - EVEN)))
+
+
+def _gaps(model: SlabModel) -> _Gaps:
+    tree = cKDTree(model.places.xy)
+    apart = tree.query(model.places.xy, k=2)[0][:, 1]
     away = tree.query(_all_over(model))[0]
-    ratio = float((away**2).mean() / (apart**2).mean())
-    return min(1.0, max(0.0, (STREWN - ratio) / (STREWN - EVEN)))
+    return _Gaps(sqrt(float((away**2).mean())), sqrt(float((apart**2).mean())))
 
 
 def _all_over(model: SlabModel) -> Floats:
@@ -153,12 +176,18 @@ def _all_over(model: SlabModel) -> Floats:
     return found if len(found) else every
 
 
-def _missed(at: int, model: SlabModel, off: Floats, own: Floats) -> float:
-    """How far a place is from its neighbors' plane, squared, as a variance of one place."""
+def _missed(at: int, model: SlabModel, off: Floats, own: Floats, beyond: float) -> float:
+    """How far a place is from its neighbors' plane, squared, as a variance of one place.
+
+    Its neighbors are those ``beyond`` so many metres, for shots in lines that leave wide gaps.
+    """
     xy = model.places.xy
     near = model.neighbours[at]
-    if len(near) < LEAST_NEIGHBOURS:
-        near = np.argsort(np.hypot(*(xy - xy[at]).T), kind="stable")[1 : LEAST_NEIGHBOURS + 2]
+    if len(near) < LEAST_NEIGHBOURS or beyond:
+        distances = np.hypot(*(xy - xy[at]).T)
+        nearest = np.argsort(distances, kind="stable")[1:]
+        far = nearest[distances[nearest] >= beyond]
+        near = (far if len(far) >= LEAST_NEIGHBOURS else nearest)[: LEAST_NEIGHBOURS + 1]
     rows = np.column_stack([np.ones(len(near)), xy[near] - xy[at]])
     shares = np.linalg.pinv(rows)[0]
     miss = float(off[at] - shares @ off[near])

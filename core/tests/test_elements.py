@@ -189,6 +189,18 @@ class Following(TestCase):
         self.assertRaises(OutOfRange, BoardsAround, outline, metres("0.1"), Length(0), Length(0))
 
 
+class HowManyPiers(TestCase):
+    """A job has at most ten thousand."""
+
+    def test_the_most_there_may_be(self) -> None:
+        first, last = place(0, 0), place(9, 0)
+        row = PierGrid(first, last, 100, 100, Length.from_metres(1))
+        self.assertEqual(len(row.places()), 10_000)
+        for count, rows in ((10_001, 1), (101, 100), (0, 1), (3, 0)):
+            with self.assertRaises(OutOfRange):
+                PierGrid(first, last, count, rows, Length.from_metres(1))
+
+
 class Piers(TestCase):
     """Rows and grids, their tops, and how deep their holes must be."""
 

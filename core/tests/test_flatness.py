@@ -34,5 +34,10 @@ class Flat(TestCase):
     def test_points_on_one_line_and_too_few(self) -> None:
         row = flatness_of([Finished(x, 0, 0.002 * x) for x in (0, 1, 2)])
         self.assertAlmostEqual(row.tilt_x, 0.002)
+        for run in (2.0, 7.0):
+            row = flatness_of([Finished(0.6 * x, 0.8 * x, 0.002 * x) for x in (0, run, 3 * run)])
+            self.assertAlmostEqual(row.tilt_x, 0.0012)
+            self.assertAlmostEqual(row.tilt_y, 0.0016)
+            self.assertAlmostEqual(row.bump_range, 0.0)
         self.assertEqual(flatness_of([Finished(1, 1, 0.003)] * 3).bump_range, 0.0)
         self.assertRaises(NotEnoughShots, flatness_of, [Finished(0, 0, 0)] * 2)

@@ -118,6 +118,19 @@ class Grids(TestCase):
             all(turned.contains(one.place) or turned.clearance(one.place) < 1e-6 for one in found)
         )
 
+    def test_lines_of_the_grid_meet_a_slanting_edge_on_it(self) -> None:
+        corners = ((0, 0), (10, 0), (10, 4), (3, 6), (0, 6))
+        slanted = Outline(tuple(place(*at) for at in corners))
+        found = [one.place for one in propose_grid(slanted, metres("2"))]
+        on_edge = [
+            at for at in found
+            if 3 < float(at.x) < 10
+            and abs(float(at.y) - (6 - 2 * (float(at.x) - 3) / 7)) < 1e-6
+        ]  # fmt: skip
+        self.assertGreaterEqual(len(on_edge), 2)
+        for at in found:
+            self.assertTrue(slanted.contains(at) or slanted.clearance(at) < 1e-6, at)
+
     def test_corners_drains_and_panel_edges_are_kept_however_near(self) -> None:
         notched = Outline(
             tuple(place(*at) for at in ((0, 0), (8, 0), (8, 5), (0.3, 5), (0.3, 4.8), (0, 4.8)))

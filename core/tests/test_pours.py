@@ -63,4 +63,6 @@ class Running(TestCase):
     def test_spacing(self) -> None:
         self.assertEqual(minutes_between_trucks(8.0, 16.0), 30.0)
         self.assertEqual(run_sheet(0.0, 8.0, 16.0), USUAL_STEPS)
+        (truck,) = [step for step in run_sheet(1e-10, 8.0, 16.0) if "Truck" in step.what]
+        self.assertEqual(truck.what, "Truck 1 of 1.")
         self.assertRaises(OutOfRange, minutes_between_trucks, 0.0, 16.0)

@@ -123,6 +123,13 @@ class GrossSlips(TestCase):
         )
         self.assertTrue(all(rod.has(one.reading) for one in found))
 
+    def test_inches_taken_for_tenths_stay_within_their_foot(self) -> None:
+        rod = Rod(Numbering.UP, GRADUATIONS["ft/100"], Length.from_feet(13))
+        for typed, meant in (("4.40", "4.48"), ("4.80", "4.96"), ("4.84", ""), ("4.90", "")):
+            found = usual_slips(rod, rod.read(typed), rod.read("4.10"))
+            told = [one.reading for one in found if one.slip is Slip.TENTHS_FOR_INCHES]
+            self.assertEqual(told, [rod.read(meant)] if meant else [], typed)
+
 
 class FinerSlips(TestCase):
     """They need neighbors of the same pass that agree among themselves."""

@@ -123,3 +123,34 @@ class ThreeParts(TestCase):
         twisted = np.array([0.01 if x == y else -0.01 for x, y in np.sign(four.places.xy)])
         found = volume_range(four, twisted, shots(4), [SET_UP])
         self.assertGreater(found.between / 48, 0.05)
+
+    def test_where_a_set_up_stands_counts_on_each_side_of_the_slab(self) -> None:
+        """A cone's arm is the difference of two sights: it is none where they are as long."""
+        model = model_over(grid(5, 4))
+        kit = Kit(0.0003, 0.001, 0.001, 0.5, Beam.CONE)
+        for at in ((-10.0, 3.0), (14.0, 3.0), (4.0, -12.0), (4.0, 15.0)):
+            reach = hypot(at[0] - 4, at[1] - 3)
+            one = SetUpErrors(kit, (Sight(reach, 1.0, (at[0], at[1] + reach)),), at)
+            found = volume_range(model, np.zeros(20), shots(20), [one]).shared
+            even = Sight(reach, 0.0, (4.0, 3.0))
+            self.assertAlmostEqual(found, 48 * shared_half_width(kit, even, one.backsights), 6)
+            self.assertLess(found, 48 * 0.0025)
+
+    def test_shots_in_two_lines_know_less_than_as_many_all_over(self) -> None:
+        """What lies between two rows along the forms is guessed, however dense the rows."""
+        draw = random.Random(5)
+        waves = [(draw.gauss(0, 1.2), draw.gauss(0, 1.2), draw.uniform(0, 6)) for _ in range(40)]
+
+        def stone(model: SlabModel) -> np.ndarray:
+            each = [
+                0.012 * sqrt(2 / 40) * np.cos(model.places.xy @ wave[:2] + wave[2])
+                for wave in waves
+            ]
+            return np.asarray(np.sum(each, axis=0))
+
+        lines, spread = model_over(grid(2, 12)), model_over(grid(6, 4))
+        rows, all_over = (
+            volume_range(model, stone(model), shots(24), [SET_UP]).between
+            for model in (lines, spread)
+        )
+        self.assertGreater(rows, 2 * all_over)

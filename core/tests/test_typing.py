@@ -127,6 +127,7 @@ class Sums(TestCase):
             '1" + 5 kg': "“kg” is no unit of length here.",
             '7" - 9 9/8"': "The fraction is one inch or more.",
             "1 inf - 2": "This is not a length.",
+            "5 14": "There are 12 inches or more behind the feet.",
         }
         for text, why in refused.items():
             with self.subTest(text), self.assertRaises(RuleError) as caught:

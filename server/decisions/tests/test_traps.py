@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 from django.utils import timezone
 
@@ -103,17 +103,17 @@ class Traps(PourTestCase):
 
     def test_a_floor_nobody_laid_forms_for(self) -> None:
         self.shoot(self.bottoms, "4' 7\"")
-        bare = self.add_floor(name="Bare slab", level='24"')
-        body = self.pour_body(name="Bare", floors=[bare], elements=[])
+        bare = UUID(self.add_floor(name="Bare slab", level='24"'))
+        body = self.pour_body(name="Bare", floors=[str(bare)], elements=[])
         self.pour = self.ok(self.foreman, f"jobs/{self.job}/pours", body)["id"]
         self.shoot(Point.objects.filter(floor=bare), "2' 7\"")
         self.assertTrue(self.lines()["stone"][0], self.lines()["stone"])
         self.assertIn("Bare slab", self.held("points"))
 
-    def place_and_pour(self, kind: str, /, **changed: Any) -> str:
+    def place_and_pour(self, kind: str, /, **changed: Any) -> UUID:
         """Place an element on the floor, and pour it with the rest."""
         body = element_body(kind, str(self.floor), **changed)
         made: str = self.ok(self.foreman, f"jobs/{self.job}/elements", body)["id"]
         body = self.pour_body(name="Both", elements=[self.form, self.footing, made])
         self.pour = self.ok(self.foreman, f"jobs/{self.job}/pours", body)["id"]
-        return made
+        return UUID(made)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from math import sqrt
 from random import Random
@@ -40,7 +40,7 @@ class Held:
     spread: float
     patch: float
     shots: int
-    is_grid: bool
+    lie: str
     floors: int
     held: int
 
@@ -51,25 +51,25 @@ class Held:
 
 
 def volumes_held(floors: int) -> Iterator[Held]:
-    """Yield how often the range holds, over so many seeded floors a row, grids and strewn shots."""
-    for is_grid in (True, False):
-        for shots in SHOTS if is_grid else SHOTS[1:]:
+    """Yield how often the range holds, over so many seeded floors a row, however shots lie."""
+    for lie in LIES:
+        for shots in SHOTS if lie == "grid" else SHOTS[1:]:
             for spread in SPREADS:
                 for patch in PATCHES if spread else PATCHES[:1]:
                     held = [
-                        _floor(f"{FIRST_SEED + n} {is_grid}", spread, patch, shots, is_grid)
+                        _floor(f"{FIRST_SEED + n} {lie}", spread, patch, shots, lie)
                         for n in range(floors)
                     ]
                     found = [one for one in held if one is not None]
-                    yield Held(spread, patch, shots, is_grid, len(found), sum(found))
+                    yield Held(spread, patch, shots, lie, len(found), sum(found))
 
 
-def _floor(seed: str, spread: float, patch: float, shots: int, is_grid: bool) -> bool | None:
+def _floor(seed: str, spread: float, patch: float, shots: int, lie: str) -> bool | None:
     """Shoot a floor and tell whether its volume was held; None where its shots make none."""
     rng = Random(f"{seed} {spread} {patch} {shots}")  # noqa: S311 - no secret hangs on it
     length, width = rng.uniform(5, 12), rng.uniform(4, 9)
     stone = patchy_stone(rng, spread, patch)
-    places = _grid(length, width, shots) if is_grid else _strewn(rng, length, width, shots)
+    places = LIES[lie](rng, length, width, shots)
     corners = ((0.0, 0.0), (length, 0.0), (length, width), (0.0, width))
     outline = Outline(tuple(_planned(Place(*corner)) for corner in corners))
     region = Region(outline, Plane(THICK), Plane(THICK))
@@ -125,7 +125,7 @@ def _mean(stone: Patchy, length: float, width: float) -> float:
     return float(stone.spread * sqrt(2 / len(stone.waves)) * total)
 
 
-def _grid(length: float, width: float, shots: int) -> list[Place]:
+def _grid(_: Random, length: float, width: float, shots: int) -> list[Place]:
     rows = max(2, round(sqrt(shots * width / length)))
     columns = max(2, round(shots / rows))
     return [
@@ -144,3 +144,18 @@ def _strewn(rng: Random, length: float, width: float, shots: int) -> list[Place]
 
 def _planned(place: Place) -> PlanPoint:
     return PlanPoint(Length.from_float(place.x), Length.from_float(place.y))
+
+
+def _in_two_lines(_: Random, length: float, width: float, shots: int) -> list[Place]:
+    along = max(2, shots // 2)
+    return [
+        Place(length * i / (along - 1), width * side) for i in range(along) for side in (0.0, 1.0)
+    ]
+
+
+#: How shots lie: all over, at random, or in two lines along the forms.
+LIES: dict[str, Callable[[Random, float, float, int], list[Place]]] = {
+    "grid": _grid,
+    "strewn": _strewn,
+    "lined": _in_two_lines,
+}

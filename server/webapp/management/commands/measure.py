@@ -90,7 +90,7 @@ class Command(BaseCommand):
             self._line(f"{what}: gross ones caught", gross, "over 97 %", first)
             self._line(f"{what}: finer ones caught", f"{counted.fine.share:.1%}", "")
         for held in volumes_held(FLOORS):
-            how = "grid" if held.is_grid else "strewn"
+            how = held.lie
             stone = f"{held.spread * 1000:.0f} mm in {held.patch:g} m"
             what = f"volume's range holds, {held.shots} shots, {how}, {stone}"
             self._line(what, f"{held.share:.1%}", "90 to 99 %")
