@@ -708,6 +708,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/slab-edges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the edges of every floor of a job. */
+        get: operations["slab_edges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/square": {
         parameters: {
             query?: never;
@@ -2865,6 +2882,18 @@ export interface components {
         SignInRequest: {
             username: string;
             password: string;
+        };
+        /** @description An edge of a floor as a stretch of strip can be typed: its length, its ends' thickness. */
+        SlabEdge: {
+            floor: string;
+            edge: number;
+            length: string;
+            start: string;
+            end: string;
+        };
+        /** @description The edges of a job's floors. */
+        SlabEdges: {
+            edges: components["schemas"]["SlabEdge"][];
         };
         /** @description A usual slip that would explain the reading, and what it gives without it. */
         SlipOffer: {
@@ -6094,6 +6123,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    slab_edges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlabEdges"];
                 };
             };
             /** @description What was wrong */
