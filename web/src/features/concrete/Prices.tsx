@@ -42,7 +42,7 @@ function PricesForm({ job, sheet }: { job: Job; sheet: Sheet }) {
           <Entry form={form} name="stone" label={`Stone, ${a(sheet.volume_unit)} loose`} />
           <Entry form={form} name="labor" label={`Regrading labor, ${a(sheet.area_unit)}`} />
           <Entry form={form} name="short_load" label="Short load, once" />
-          <Entry form={form} name="short_below" label={`last truck under, ${sheet.volume_unit}`} />
+          <Entry form={form} name="short_below" label={`Last truck under, ${sheet.volume_unit}`} />
           <Entry form={form} name="truck" label={`A truck holds, ${sheet.volume_unit}`} />
         </Box>
         <FormControlLabel

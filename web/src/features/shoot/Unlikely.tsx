@@ -25,8 +25,13 @@ export function Unlikely({ shooting }: { shooting: Shooting }) {
         </Button>
         <Typography variant="body2">Or was it a slip?</Typography>
         {doubted.offers.map((offer) => (
-          <Button key={offer.reading} onClick={() => decide(offer.slip, offer.reading)}>
-            {offer.slip}: log {offer.reading}, {offer.says.action}
+          <Button
+            key={offer.reading}
+            variant="outlined"
+            onClick={() => decide(offer.slip, offer.reading)}
+          >
+            {offer.slip.charAt(0).toUpperCase() + offer.slip.slice(1)}: log {offer.reading},{" "}
+            {offer.says.action}
           </Button>
         ))}
       </Stack>

@@ -45,7 +45,7 @@ function EdgeChoice({ job, take }: { job: string; take: (edge: Stretch) => void 
       select
       label="Take a slab's edge"
       value=""
-      sx={{ minWidth: 220 }}
+      sx={{ flex: "0 1 260px" }}
       onChange={(event) => {
         const edge = data.edges[Number(event.target.value)];
         if (edge) take({ length: edge.length, start: edge.start, end: edge.end });
