@@ -112,7 +112,7 @@ from core.tables import (
     read_readings,
 )
 from core.tasks import VERBS, Task
-from core.tests.test_go_or_hold import SITE
+from core.tests.pour_site import SITE
 from core.tests.worked import metres, place
 from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
 from core.verdicts import Tolerance, judge
