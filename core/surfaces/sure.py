@@ -7,6 +7,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from math import hypot, sqrt
+from typing import NamedTuple
 
 import numpy as np
 import shapely
@@ -135,8 +136,7 @@ def _predicted(model: SlabModel, off: Floats, missed: float) -> float:
     return min(1.0, max(LEAST_MISSED, (CAUTION * missed / variance) ** SHARPENED))
 
 
-@dataclass(frozen=True, slots=True)
-class _Gaps:
+class _Gaps(NamedTuple):
     """How far places all over a slab are ``away`` from the nearest shot, and shots from shots.
 
     Root mean squares, metres. The ``ratio`` of their squares is a sixth on a grid, one for shots
