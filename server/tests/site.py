@@ -80,6 +80,15 @@ class SiteTestCase(TestCase):
         made: str = self.ok(self.foreman, f"jobs/{self.job}/floors", body)["id"]
         return made
 
+    def add_second_benchmark(self) -> str:
+        """Add BM2 at 50 ft, with its place."""
+        body = {
+            "id": str(uuid4()), "name": "BM2", "elevation": "50' 0\"", "description": "Nail",
+            "x": "1 m", "y": "2 m",
+        }  # fmt: skip
+        self.ok(self.foreman, f"jobs/{self.job}/benchmarks", body)
+        return str(body["id"])
+
     def add_rod(
         self, numbering: str = "up", graduation: str = "ft-in/8", length: str = "13 ft"
     ) -> str:

@@ -78,14 +78,10 @@ class Traps(PourTestCase):
         self.assertEqual(self.held("depths").count("short of"), 1)
 
     def test_backsights_that_disagree(self) -> None:
-        second = {
-            "id": str(uuid4()), "name": "BM2", "elevation": "50' 0\"", "description": "Nail",
-            "x": "1 m", "y": "2 m",
-        }  # fmt: skip
-        self.ok(self.foreman, f"jobs/{self.job}/benchmarks", second)
+        second = self.add_second_benchmark()
         self.shoot(self.bottoms, "4' 7\"")
         body = self.set_up_body(self.add_rod(), self.add_instrument())
-        body["extras"] = [{"benchmark": second["id"], "backsight": "4' 8 1/2\""}]
+        body["extras"] = [{"benchmark": second, "backsight": "4' 8 1/2\""}]
         self.set_up_id = self.ok(self.foreman, f"jobs/{self.job}/set-ups", body)["id"]
         self.shoot(Point.objects.filter(element=self.form)[:1], "3' 2\"")
         self.assertIn("1 reading", self.held("doubt"))

@@ -12,13 +12,9 @@ class BackSightsPassesAndSlips(Trusted):
     """Several backsights, coarse and fine kept apart, and readings that look like slips."""
 
     def test_two_backsights_give_their_mean_and_say_how_they_disagree(self) -> None:
-        second = {
-            "id": str(uuid4()), "name": "BM2", "elevation": "50' 0\"", "description": "d",
-            "x": "1 m", "y": "2 m",
-        }  # fmt: skip
-        self.ok(self.foreman, f"jobs/{self.job}/benchmarks", second)
+        second = self.add_second_benchmark()
         body = self.set_up_body(self.add_rod(), self.add_instrument())
-        body["extras"] = [{"benchmark": second["id"], "backsight": "4' 6 3/4\""}]
+        body["extras"] = [{"benchmark": second, "backsight": "4' 6 3/4\""}]
         draft = self.ok(self.foreman, f"jobs/{self.job}/set-up-draft", body, 200)["draft"]
         self.assertIn('The backsights disagree by 1/4", more than 1/8".', draft["agreeing"]["text"])
         self.assertTrue(draft["asks_distance"])
@@ -34,13 +30,9 @@ class BackSightsPassesAndSlips(Trusted):
         self.assertIn("another benchmark", reasons["extras.0"])
 
     def test_backsights_that_disagree_doubt_all_that_is_read_until_one_is_struck(self) -> None:
-        second = {
-            "id": str(uuid4()), "name": "BM2", "elevation": "50' 0\"", "description": "d",
-            "x": "1 m", "y": "2 m",
-        }  # fmt: skip
-        self.ok(self.foreman, f"jobs/{self.job}/benchmarks", second)
+        second = self.add_second_benchmark()
         body = self.set_up_body(self.add_rod(), self.add_instrument())
-        body["extras"] = [{"benchmark": second["id"], "backsight": "4' 8 1/2\""}]
+        body["extras"] = [{"benchmark": second, "backsight": "4' 8 1/2\""}]
         key = self.ok(self.foreman, f"jobs/{self.job}/set-ups", body)["id"]
         shot = self.shot_body(key, self.names["A1"], "3' 6\"", taken_at=at(9))
         self.ok(self.helper, "shots", shot)
@@ -52,11 +44,11 @@ class BackSightsPassesAndSlips(Trusted):
         )
         path = f"set-ups/{key}/backsights/{{}}/strikes"
         strike = {"id": str(uuid4()), "reason": "read on the wrong nail"}
-        self.refused(self.helper, path.format(second["id"]), strike | {"reason": ""})
-        self.ok(self.outsider, path.format(second["id"]), strike, 404)
+        self.refused(self.helper, path.format(second), strike | {"reason": ""})
+        self.ok(self.outsider, path.format(second), strike, 404)
         self.ok(self.helper, path.format(uuid4()), strike, 404)
-        self.ok(self.helper, path.format(second["id"]), strike)
-        self.ok(self.helper, path.format(second["id"]), strike, 200)
+        self.ok(self.helper, path.format(second), strike)
+        self.ok(self.helper, path.format(second), strike, 200)
         sound = self.latest(key)
         self.assertEqual((sound["standing"]["stands"], sound["standing"]["why"]), (True, ""))
         self.assertNotEqual(self.states()["A1"], "in-doubt")
@@ -69,18 +61,14 @@ class BackSightsPassesAndSlips(Trusted):
         self.assertIn("only backsight", last["errors"][0]["why"])
 
     def test_the_first_backsight_struck_leaves_the_line_of_the_other(self) -> None:
-        second = {
-            "id": str(uuid4()), "name": "BM2", "elevation": "50' 0\"", "description": "d",
-            "x": "1 m", "y": "2 m",
-        }  # fmt: skip
-        self.ok(self.foreman, f"jobs/{self.job}/benchmarks", second)
+        second = self.add_second_benchmark()
         body = self.set_up_body(self.add_rod(), self.add_instrument())
-        body["extras"] = [{"benchmark": second["id"], "backsight": "4' 8 1/2\""}]
+        body["extras"] = [{"benchmark": second, "backsight": "4' 8 1/2\""}]
         key = self.ok(self.foreman, f"jobs/{self.job}/set-ups", body)["id"]
         strike = {"id": str(uuid4()), "reason": "read on a clod"}
         self.ok(self.helper, f"set-ups/{key}/backsights/{self.benchmark}/strikes", strike)
         sheet = self.latest(key)
-        self.assertEqual((sheet["known"], sheet["known_id"]), ("BM2", second["id"]))
+        self.assertEqual((sheet["known"], sheet["known_id"]), ("BM2", second))
         self.assertEqual(sheet["line"]["constant"]["text"], "54' 8 1/2\"")
         self.assertEqual(sheet["disagreement"], "")
         answer = self.ok(self.helper, "shots", self.shot_body(key, self.names["A1"], "3' 8 1/2\""))
