@@ -151,14 +151,19 @@ def slope_error(record: InstrumentRecord, moment: float) -> float:
 
     The larger of the specification and the checks before and after it, axis by axis: a laser
     that is found out of true was not true the day before either, and an axis that was not
-    checked keeps its specification.
+    checked keeps its specification. A check that is inconclusive clears nothing of that.
     """
     found = [record.specification]
+    ordered = sorted(record.checks, key=lambda one: one.made_at)
     for axis in record.kind.axes:
-        own = [check for check in record.checks if axis in check.axes]
+        own = [check for check in ordered if axis in check.axes]
         before = [check for check in own if check.made_at <= moment]
         after = [check for check in own if check.made_at > moment]
-        found += [abs(check.check.slope) for check in (*before[-1:], *after[:1])]
+        for nearest_first in (reversed(before), after):
+            for check in nearest_first:
+                found.append(abs(check.check.slope))
+                if _verdict(check, record.specification) is not CheckVerdict.INCONCLUSIVE:
+                    break
     return max(found)
 
 

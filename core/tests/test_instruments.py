@@ -191,6 +191,22 @@ class InstrumentTrust(TestCase):
         """A face-about over 20 m: 0.2 mm passes, 4 mm is as large as the specification."""
         return MadeCheck(at * self.DAY, face_about(20.0, gap, 0.0005), axes)
 
+    def test_an_inconclusive_check_does_not_make_u_narrow_again(self) -> None:
+        failed, sloppy = face_about(20.0, 0.02, 0.0005), face_about(20.0, 0.0, 0.02)
+        passed = face_about(20.0, 0.0002, 0.0005)
+        kind = InstrumentKind.ROTARY_LASER
+        for made, expected in (
+            ((failed, sloppy), abs(failed.slope)),
+            ((failed, sloppy, passed), 0.0001),
+        ):
+            checks = tuple(MadeCheck(float(at), check, BOTH_AXES) for at, check in enumerate(made))
+            for order in (checks, checks[::-1]):
+                record = InstrumentRecord(kind, 0.0001, order)
+                self.assertAlmostEqual(slope_error(record, 9.0), expected)
+        before = (MadeCheck(3.0, sloppy, BOTH_AXES), MadeCheck(5.0, failed, BOTH_AXES))
+        found = slope_error(InstrumentRecord(kind, 0.0001, before), 1.0)
+        self.assertAlmostEqual(found, abs(failed.slope))
+
     def test_where_it_stands(self) -> None:
         good, bad, unsure = 0.0002, 0.012, 0.004
         table: list[tuple[str, TrustState, list[MadeCheck], dict[str, Any]]] = [
