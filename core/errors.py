@@ -68,6 +68,18 @@ class OffTheRod(RuleError):
     code = "off-the-rod"
 
 
+class OffTheTape(RuleError):
+    """A distance from the beam that no tape shows."""
+
+    code = "off-the-tape"
+
+
+class NotFromHere(RuleError):
+    """A kind of sight that no backsight of the set-up ties to a height."""
+
+    code = "not-from-here"
+
+
 class BadOutline(RuleError):
     """Corners that do not make a floor."""
 

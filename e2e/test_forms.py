@@ -49,6 +49,15 @@ class Forms(BrowserTestCase):
     def press(self, name: str) -> None:
         self.page.get_by_role("button", name=name, exact=True).click()
 
+    def choose(self, label: str, option: str | int) -> None:
+        """Open a choice and take an option, by its words or its place."""
+        self.page.get_by_label(label, exact=True).click()
+        options = self.page.get_by_role("option")
+        if isinstance(option, int):
+            options.nth(option).click()
+        else:
+            options.filter(has_text=option).click()
+
     def says(self, *texts: str) -> None:
         for text in texts:
             self.page.get_by_text(text).first.wait_for()
@@ -160,7 +169,10 @@ class Forms(BrowserTestCase):
         self.page.get_by_role("option", name="Tape rule on a lath").click()
         self.fill(backsight="30", x="-6 ft", y="5 ft")
         self.says("Constant", "344' 9 1/8\"", "Not a height of instrument")
-        self.fill(taped="3 ft")
+        self.press("Another backsight")
+        self.choose("And on", 0)
+        self.choose("How it is read there", "Tape down from the beam")
+        self.fill(**{"extras.0": "3 ft"})
         self.says("The beam is at 350' 3 1/8\".")
         self.press("Record the set-up")
         self.page.get_by_role("heading", name="Set-up 3").wait_for()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sys
 
-from launcher import bench, checks, mutants, serve, shots
+from launcher import bench, checks, lanes, mutants, serve, shots
 from launcher.say import Trouble, say
 
 HELP = """\
@@ -20,7 +20,7 @@ Environment: YP_HOME (data folder, .yp), YP_PORT (8400), YP_DB_PORT (a free one)
 
 VERBS = {
     "start": serve.start,
-    "test": checks.test,
+    "test": lanes.test,
     "generate": checks.generate,
     "bench": bench.bench,
     "shots": shots.shots,

@@ -1,4 +1,4 @@
-"""./yp test: static checks, the generated files, and every test, on a private database."""
+"""The checks that are no tests, the generated files, and the private database of both."""
 
 from __future__ import annotations
 
@@ -6,40 +6,18 @@ import os
 import subprocess
 import tempfile
 from collections.abc import Callable, Iterator
-from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager
 from pathlib import Path
 
 from launcher import install
 from launcher.database import mariadb
-from launcher.django import environment, manage, manage_openly
+from launcher.django import environment, manage
 from launcher.place import PYTHON, ROOT, VENV, WEB, kept_secrets
 from launcher.say import Trouble, say
 
 OPENAPI = ROOT / "server" / "api" / "openapi.yaml"
 WEB_TYPES = WEB / "src" / "api" / "schema.gen.d.ts"
 LEAST_COVERAGE = 99
-PARTS = ("checks", "core", "simulation", "launcher", "server", "e2e")
-
-
-def test(arguments: list[str]) -> int:
-    """Run the parts asked for, all by default; returns 0 where all of them pass."""
-    asked = [part for part in arguments if part in PARTS] or list(PARTS)
-    labels = [argument for argument in arguments if argument not in PARTS]
-    install.everything(for_tests=True)
-    failed: list[str] = []
-    with private_instance() as env, ThreadPoolExecutor(max_workers=1) as beside:
-        # Tests wait for pages and the database most of the time; the checks use what they leave.
-        checks = _checks(env) if "checks" in asked and not labels else []
-        failing = beside.submit(lambda: [name for name, one in checks if not _passes(name, one)])
-        tests = labels or [part for part in asked if part != "checks"]
-        if tests:
-            say(f"running the tests of {', '.join(tests)}")
-            if manage_openly(env, "test", *tests):
-                failed.append("tests")
-        failed += failing.result()
-    say(f"failed: {', '.join(failed)}" if failed else "all passed")
-    return 1 if failed else 0
 
 
 @contextmanager
@@ -98,16 +76,19 @@ def _checks(env: dict[str, str]) -> list[tuple[str, Callable[[], bool]]]:
         (name, lambda command=command, cwd=cwd: _quiet(command, cwd, env))  # type: ignore[misc]
         for name, (command, cwd) in commands.items()
     ]
-    checks.append(("core coverage", lambda: _core_is_covered(env)))
     return [*checks, ("generated files", lambda: _generated_files_agree(env))]
 
 
-def _core_is_covered(env: dict[str, str]) -> bool:
-    """Run the core's tests on their own and hold the branches they reach against the aim."""
+def failing_checks(env: dict[str, str]) -> list[str]:
+    """Run every check that is no test, and name those that failed."""
+    return [name for name, check in _checks(env) if not _passes(name, check)]
+
+
+def core_is_covered(env: dict[str, str]) -> bool:
+    """Hold the branches that the core's own tests reached against the aim."""
     coverage = str(VENV / "bin" / "coverage")
-    discover = ["run", "-m", "unittest", "discover", "-t", ".", "-s", "core/tests"]
     report = ["report", "--show-missing", "--omit=core/tests/*", f"--fail-under={LEAST_COVERAGE}"]
-    return _quiet([coverage, *discover], ROOT, env) and _quiet([coverage, *report], ROOT, env)
+    return _passes("core coverage", lambda: _quiet([coverage, *report], ROOT, env))
 
 
 def _passes(name: str, check: Callable[[], bool]) -> bool:

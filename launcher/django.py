@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import subprocess
+from collections.abc import Sequence
 
 from launcher.children import run
 from launcher.database import Database
@@ -30,5 +31,10 @@ def manage(env: dict[str, str], *arguments: str, what: str) -> None:
 
 def manage_openly(env: dict[str, str], *arguments: str) -> int:
     """Run one of Django's commands with its output shown; returns its exit code."""
-    command = [str(PYTHON), "-W", "error::RuntimeWarning", "-m", "django", *arguments]
-    return subprocess.run(command, cwd=ROOT, env=env, check=False).returncode
+    return subprocess.run(command(*arguments), cwd=ROOT, env=env, check=False).returncode
+
+
+def command(*arguments: str, under: Sequence[str] = ()) -> list[str]:
+    """Return how one of Django's commands is run, by Python itself or under another tool."""
+    python = list(under) or [str(PYTHON), "-W", "error::RuntimeWarning"]
+    return [*python, "-m", "django", *arguments]

@@ -171,6 +171,7 @@ SPECTACULAR_SETTINGS = {
         "VerdictEnum": ["on", "high", "low", "found"],
         "InstrumentKindEnum": "server.gear.models.InstrumentKind",
         "HeightKindEnum": ["height-of-instrument", "constant"],
+        "SightEnum": ["standing", "upside-down", "taped-down", "taped-up", "on-the-point"],
         "ElementKindEnum": [
             "boards",
             "excavation",

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import logging
+import os
 import unittest
+from pathlib import Path
 from typing import Any
 
 from django.conf import settings
@@ -23,9 +25,14 @@ class CountingRunner(DiscoverRunner):
     def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
         passed = result.testsRun - failed - len(result.skipped)
-        self.stdout_line(f"{max(0, passed)} passed, {failed} failed")
+        self.count(max(0, passed), failed)
         return super().suite_result(suite, result, **kwargs)
 
-    def stdout_line(self, text: str) -> None:
-        """Print one line at once."""
-        print(text, flush=True)
+    def count(self, passed: int, failed: int) -> None:
+        """Say how many passed; to the launcher's file where it adds up several runs."""
+        file = os.environ.get("YP_COUNTS")
+        if file is None:
+            print(f"{passed} passed, {failed} failed", flush=True)
+            return
+        with Path(file).open("a") as counts:
+            counts.write(f"{passed} {failed}\n")

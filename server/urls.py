@@ -110,7 +110,7 @@ api = [
     path("rereads/<uuid:reread>/strikes", trust.RereadStrikesView.as_view()),
     path("rereads/<uuid:reread>/acceptance", trust.AcceptanceView.as_view()),
     path(
-        "set-ups/<uuid:set_up>/backsights/<uuid:point>/strikes",
+        "set-ups/<uuid:set_up>/backsights/<uuid:backsight>/strikes",
         trust.BacksightStrikesView.as_view(),
     ),
     path("turning-points/<uuid:turning_point>/strikes", trust.TurningPointStrikesView.as_view()),

@@ -6,15 +6,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.lengths import Elevation, Length, Reading
-from core.rods import SightLine
+from core.rods import Observed, SightLine
 
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """One reading in the order it was taken; a struck one stays in the book."""
+    """One sight in the order it was taken; a struck one stays in the book."""
 
     point: str
-    reading: Reading
+    sight: Observed
     struck: bool = False
 
 
@@ -22,12 +22,14 @@ class Entry:
 class NoteLine:
     """A line of the book after the backsight.
 
+    ``booked`` is the value the sums are kept in, the reading itself for a rod standing.
     ``is_foresight`` marks the last good reading. ``rise`` and ``fall`` are from the line
     before that counts; None on struck lines, which carry no elevation either.
     """
 
     entry: Entry
     elevation: Elevation | None
+    booked: Reading | None
     rise: Length | None
     fall: Length | None
     is_foresight: bool
@@ -35,7 +37,7 @@ class NoteLine:
 
 @dataclass(frozen=True, slots=True)
 class LevelNotes:
-    """The notes of one set-up and their sums.
+    """The notes of one set-up and their sums; ``backsight`` is as it is booked.
 
     With ``d`` the rod's direction: d·(BS - FS) = sum of rises - sum of falls = last - first.
     """
@@ -53,9 +55,9 @@ class LevelNotes:
     @property
     def backsight_less_foresight(self) -> Length:
         """d·(BS - FS); zero while nothing was read after the backsight."""
-        if self.foresight is None:
+        if self.foresight is None or self.foresight.booked is None:
             return Length(0)
-        difference = self.backsight - self.foresight.entry.reading
+        difference = self.backsight - self.foresight.booked
         return difference * self.line.numbering.direction
 
     @property
@@ -85,28 +87,30 @@ class LevelNotes:
         return len(sums) == 1
 
 
-def keep_notes(
-    benchmark: Elevation, backsight: Reading, line: SightLine, entries: Sequence[Entry]
-) -> LevelNotes:
+def keep_notes(benchmark: Elevation, line: SightLine, entries: Sequence[Entry]) -> LevelNotes:
     """Return the notes of a set-up, its entries in the order they were taken."""
     good = [i for i, entry in enumerate(entries) if not entry.struck]
     last_good = good[-1] if good else -1
     lines: list[NoteLine] = []
-    before = backsight
+    before = line.booked(benchmark)
+    backsight = before
     for i, entry in enumerate(entries):
         if entry.struck:
-            lines.append(NoteLine(entry, None, None, None, is_foresight=False))
+            lines.append(NoteLine(entry, None, None, None, None, is_foresight=False))
             continue
-        step = (before - entry.reading) * line.numbering.direction
+        elevation = line.elevation(entry.sight)
+        booked = line.booked(elevation)
+        step = (before - booked) * line.numbering.direction
         rises = step.nanometres >= 0
         lines.append(
             NoteLine(
                 entry=entry,
-                elevation=line.elevation(entry.reading),
+                elevation=elevation,
+                booked=booked,
                 rise=step if rises else None,
                 fall=None if rises else -step,
                 is_foresight=i == last_good,
             )
         )
-        before = entry.reading
+        before = booked
     return LevelNotes(line, benchmark, backsight, tuple(lines))

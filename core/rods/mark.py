@@ -29,6 +29,7 @@ class Obstacle(StrEnum):
 
     ABOVE_THE_BEAM = "above-the-beam"
     ROD_TOO_SHORT = "rod-too-short"
+    NOT_TIED = "not-tied"
     BEYOND_RANGE = "beyond-range"
     TOO_CLOSE = "too-close"
 
@@ -60,44 +61,65 @@ class Station:
 class Mark:
     """One height, the four ways of setting it.
 
-    ``clamp`` is on the rod's scale (book); ``slide`` against the clamp on the reference
-    (transfer); ``direct`` what a centre-zero rule set to 0 on the reference reads, plus
-    above its zero; ``tape`` the distance below the beam, minus above it, None where the
-    beam's own elevation is not known.
+    ``clamp`` is on the scale of the rod standing (book), None where no backsight ties it;
+    ``slide`` against the clamp on the reference (transfer), and ``direct`` what a centre-zero
+    rule set to 0 on the reference reads, plus above its zero: both None where the rod can't
+    stand on the reference under the beam. ``upside_down`` is the clamp with the rod's foot up
+    against the height, where that can be; ``tape`` the distance below the beam, minus above it,
+    None where the beam's own elevation is not known.
     """
 
     target: Elevation
-    clamp: Reading
-    slide: Slide
-    direct: Reading
+    clamp: Reading | None
+    slide: Slide | None
+    direct: Reading | None
+    upside_down: Reading | None
     tape: Length | None
     infeasible: Infeasible | None
 
 
 def mark_for(station: Station, target: Elevation, style: Style) -> Mark:
     """Return the mark for a target elevation; ``style`` writes the lengths in its reasons."""
-    clamp = station.line.clamp(target)
-    up = station.reference - target
-    beam = station.line.beam
+    line, rod = station.line, station.rod
+    up = station.reference - target if _stands_on_the_reference(station) else None
     return Mark(
         target=target,
-        clamp=clamp,
-        slide=Slide(up),
-        direct=Reading(up.nanometres),
-        tape=None if beam is None else beam - target,
-        infeasible=_off_the_rod(station, clamp, style),
+        clamp=line.clamp(target),
+        slide=None if up is None else Slide(up),
+        direct=None if up is None else Reading(up.nanometres),
+        upside_down=line.clamp_upside_down(target, rod),
+        tape=None if line.beam is None else line.beam - target,
+        infeasible=_off_the_rod(station, target, style),
     )
 
 
-def _off_the_rod(station: Station, clamp: Reading, style: Style) -> Infeasible | None:
-    rod = station.rod
+def _stands_on_the_reference(station: Station) -> bool:
+    """Whether the clamp could be set with the rod standing on the reference."""
+    on_it = station.line.clamp(station.reference)
+    return on_it is not None and station.rod.has(on_it)
+
+
+def _off_the_rod(station: Station, target: Elevation, style: Style) -> Infeasible | None:
+    rod, clamp = station.rod, station.line.clamp(target)
+    if clamp is None:
+        return NOT_TIED
     if rod.has(clamp):
         return None
     past_the_top = (clamp > rod.highest) is (rod.numbering is not Numbering.DOWN)
     over = clamp - rod.highest if clamp > rod.highest else rod.lowest - clamp
     if rod.numbering is Numbering.CENTRE_ZERO:
         return _past_the_rule(rod, over, style)
-    return _too_short(rod, over, style) if past_the_top else _above_the_beam(rod, over, style)
+    if past_the_top:
+        return _too_short(rod, over, style)
+    inverted = station.line.clamp_upside_down(target, rod)
+    return _above_the_beam(over, None if inverted is None else rod.write(inverted), style)
+
+
+NOT_TIED = Infeasible(
+    Obstacle.NOT_TIED,
+    "No benchmark was read with this rod standing, so that its numbers tell no height.",
+    ("Tape it from the beam.", "Set up again with a backsight of the rod standing."),
+)
 
 
 def _past_the_rule(rod: Rod, over: Length, style: Style) -> Infeasible:
@@ -125,18 +147,18 @@ def _too_short(rod: Rod, over: Length, style: Style) -> Infeasible:
     )
 
 
-def _above_the_beam(rod: Rod, over: Length, style: Style) -> Infeasible:
+def _above_the_beam(over: Length, inverted: str | None, style: Style) -> Infeasible:
     above = format_length(over, style)
-    inverted = (
-        (f"Hold the rod upside down, foot up to the height, and clamp at {above}.",)
-        if rod.numbering is Numbering.UP and over <= rod.length
-        else ()
+    upside_down = (
+        ()
+        if inverted is None
+        else (f"Hold the rod upside down, foot up to the height, and clamp at {inverted}.",)
     )
     return Infeasible(
         Obstacle.ABOVE_THE_BEAM,
         f"This height is {above} above the beam: the rod can't stand under it.",
         (
-            *inverted,
+            *upside_down,
             f"Tape {above} up from the beam.",
             f"Raise the instrument by at least {above} and take a new backsight.",
         ),

@@ -8,9 +8,9 @@ from fractions import Fraction
 from itertools import combinations
 
 from core.errors import NoBacksight
-from core.lengths import Elevation, Length, Reading
+from core.lengths import Elevation, Length
 from core.lengths.quantity import round_half_away
-from core.rods import Numbering, SightLine
+from core.rods import Numbering, Observed, SightLine, Tie, tie_of, tied_by
 from core.uncertainty import Kit, Sight, least_told_apart
 
 TOLERANCE_OF_A_RE_READ = Length.from_metres("0.003")
@@ -18,55 +18,64 @@ TOLERANCE_OF_A_RE_READ = Length.from_metres("0.003")
 
 @dataclass(frozen=True, slots=True)
 class Backsight:
-    """A reading on a point whose elevation is known."""
+    """A sight on a point whose elevation is known."""
 
     known: Elevation
-    reading: Reading
+    sight: Observed
 
 
 @dataclass(frozen=True, slots=True)
 class Backsights:
     """The line of sight that several backsights give together.
 
-    ``line`` has the mean of their constants; ``constants`` is what each gives alone.
+    ``line`` has the means of what they tie; ``constants`` is what each ties, and gives alone.
     """
 
     line: SightLine
-    constants: tuple[Elevation, ...]
+    constants: tuple[tuple[Tie, Elevation], ...]
 
     @property
     def disagreement(self) -> Length:
-        """The highest constant less the lowest; zero with one backsight."""
-        return max(self.constants) - min(self.constants)
+        """How far those that tie the same thing are apart at most; zero where none does."""
+        return max(max(alike) - min(alike) for alike in _by_tie(self.constants).values())
+
+    @property
+    def can_disagree(self) -> bool:
+        """Whether two of them tie the same thing."""
+        return any(len(alike) > 1 for alike in _by_tie(self.constants).values())
 
     def agree(self, tolerance: Length) -> bool:
         """Whether the disagreement is within its tolerance; exactly at it still is."""
         return self.disagreement <= tolerance
 
 
-def take_backsights(
-    backsights: Sequence[Backsight],
-    numbering: Numbering,
-    taped_above_first: Length | None = None,
-) -> Backsights:
-    """Return the line of backsights: K is the mean of what each gives.
+def take_backsights(backsights: Sequence[Backsight], numbering: Numbering) -> Backsights:
+    """Return the line of backsights: each constant is the mean of what those give that tie it.
 
-    ``taped_above_first`` is the beam's height above the first benchmark. Raises
-    :class:`NoBacksight` where there are none.
+    Raises :class:`NoBacksight` where there are none.
     """
     if not backsights:
         raise NoBacksight(
             "no backsight", "A set-up has at least one.", "Read the rod on a benchmark."
         )
-    lines = [
-        SightLine.from_backsight(sight.known, sight.reading, numbering, taped_above_first)
-        for sight in backsights
-    ]
-    constants = tuple(line.constant for line in lines)
-    mean = Fraction(sum(constant.nanometres for constant in constants), len(constants))
-    constant = Elevation(round_half_away(mean))
-    beam = constant if numbering is Numbering.UP else lines[0].beam
-    return Backsights(SightLine(constant, numbering, beam), constants)
+    constants = tuple(
+        (tie_of(one.sight.kind, numbering), tied_by(one.known, one.sight, numbering))
+        for one in backsights
+    )
+    means = {tie: _mean(alike) for tie, alike in _by_tie(constants).items()}
+    return Backsights(SightLine.tied(numbering, means), constants)
+
+
+def _by_tie(constants: Sequence[tuple[Tie, Elevation]]) -> dict[Tie, list[Elevation]]:
+    found: dict[Tie, list[Elevation]] = {}
+    for tie, given in constants:
+        found.setdefault(tie, []).append(given)
+    return found
+
+
+def _mean(elevations: Sequence[Elevation]) -> Elevation:
+    total = sum(one.nanometres for one in elevations)
+    return Elevation(round_half_away(Fraction(total, len(elevations))))
 
 
 def allowed_again(entered: Length, kit: Kit, one: Sight, other: Sight) -> Length:

@@ -11,8 +11,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import inf
 
-from core.lengths import Elevation, Length, Reading, Style, format_amount
-from core.rods import SightLine
+from core.lengths import Elevation, Length, Style, format_amount
+from core.rods import Observed, SightLine
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,12 +30,12 @@ class BenchmarkRead:
         return abs(self.difference) <= self.allowed
 
 
-def off_since_first(line: SightLine, first: Reading, again: Reading) -> Length:
+def off_since_first(line: SightLine, first: Observed, again: Observed) -> Length:
     """Return how far a point the set-up stands on has moved since its backsight; plus is high."""
     return line.elevation(again) - line.elevation(first)
 
 
-def off_from_known(line: SightLine, known: Elevation, again: Reading) -> Length:
+def off_from_known(line: SightLine, known: Elevation, again: Observed) -> Length:
     """Return how far another known point reads from its elevation; plus is high."""
     return line.elevation(again) - known
 

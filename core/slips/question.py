@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from core.lengths import Elevation, Length, Reading
 from core.lengths.quantity import NANOMETRES_PER_METRE
-from core.rods import Rod, SightLine
+from core.rods import Observed, Rod, SightLine
 from core.slips.expected import Expected, Near, expected_at
 from core.slips.usual import Explanation, Slip, usual_slips
 from core.tasks import Task
@@ -83,27 +83,27 @@ class Question:
 
 def question_about(
     sighted: tuple[Rod, SightLine, Reading],
-    reading: Reading,
+    sight: Observed,
     aim: Aim,
     near: Sequence[Near],
 ) -> Question | None:
     """Return what to ask about a reading, None for nearly all of them.
 
-    ``sighted`` is the rod, the line and the backsight; ``near`` are the points of the same pass.
-    The design alone is a reason only for a gross slip, and never where ground is being dug;
+    ``sighted`` is the rod, the line and the backsight as the rod standing shows it; ``near`` are
+    the points of the same pass. The design alone is a reason only for a gross slip, and never where ground is being dug;
     finer slips need neighbors that agree among themselves, and a reading out of tolerance. A
     pier's hole or ground that is only found out is never asked about.
     """
     rod, line, backsight = sighted
-    off = _metres(line.elevation(reading) - aim.target)
+    off = _metres(line.elevation(sight) - aim.target)
     if aim.task in NEVER_ASKED:
         return None
     expected = expected_at(near)
     if expected is None and aim.task in DUG:
         return None
     landing: list[tuple[float, Offer]] = []
-    for one in usual_slips(rod, reading, backsight):
-        elevation = line.elevation(one.reading)
+    for one in usual_slips(rod, sight, backsight):
+        elevation = line.elevation(Observed(sight.kind, one.reading))
         meant = _metres(elevation - aim.target)
         if _explains(one, off, meant, expected, aim):
             missed = abs(meant - (expected.off if expected else 0.0))

@@ -10,7 +10,7 @@ from enum import StrEnum
 from core.errors import RuleError
 from core.lengths import Reading, StyleKind
 from core.lengths.quantity import NANOMETRES_PER_FOOT, NANOMETRES_PER_INCH
-from core.rods import Numbering, Rod
+from core.rods import Numbering, Observed, Rod
 
 MILLIMETRE = 1_000_000
 #: A wrong unit is a gross slip only where it moves the reading by as much.
@@ -35,6 +35,7 @@ class Slip(StrEnum):
 
 
 GROSS = frozenset([Slip.FOOT, Slip.METRE, Slip.HUNDRED_MILLIMETRES, Slip.UPSIDE_DOWN])
+OF_THE_ROD_ALONE = frozenset([Slip.UPSIDE_DOWN, Slip.WRONG_WAY])
 WRONG_UNIT = frozenset([Slip.TENTHS_FOR_INCHES, Slip.INCHES_FOR_TENTHS])
 
 
@@ -57,12 +58,17 @@ class Explanation:
         return self.slip in GROSS
 
 
-def usual_slips(rod: Rod, reading: Reading, backsight: Reading) -> tuple[Explanation, ...]:
-    """Return what a reading could have been meant as, each meaning once, on the rod alone."""
+def usual_slips(rod: Rod, sight: Observed, backsight: Reading) -> tuple[Explanation, ...]:
+    """Return what a reading could have been meant as, each meaning once, on its scale alone.
+
+    A tape can't be turned round, nor be counted the wrong way from the backsight.
+    """
     found: dict[Reading, Explanation] = {}
-    for slip, other in _meant(rod, reading, backsight):
-        shift = abs(other.nanometres - reading.nanometres)
-        if shift and rod.has(other):
+    for slip, other in _meant(rod, sight.value, backsight):
+        if slip in OF_THE_ROD_ALONE and not sight.kind.is_on_the_rod:
+            continue
+        shift = abs(other.nanometres - sight.value.nanometres)
+        if shift and Observed(sight.kind, other).can_be(rod):
             found.setdefault(other, Explanation(slip, other, shift))
     return tuple(found.values())
 

@@ -16,7 +16,7 @@ from core.errors import OutOfRange, quoted
 from core.lengths import Elevation, Length, Reading, Style
 from core.rods import Numbering, SightLine
 from core.tasks import VERBS, Task
-from core.tests.worked import elevations, metres, readings
+from core.tests.worked import elevations, metres, readings, stood
 from core.verdicts import Tolerance, Verdict, judge
 
 TARGET = Elevation.from_metres("10")
@@ -63,9 +63,11 @@ class Notes(TestCase):
         taken: list[tuple[Reading, bool]],
         numbering: Numbering,
     ) -> None:
-        line = SightLine.from_backsight(benchmark, backsight, numbering)
-        entries = [Entry(str(i), reading, struck) for i, (reading, struck) in enumerate(taken)]
-        notes = keep_notes(benchmark, backsight, line, entries)
+        line = SightLine.from_backsight(benchmark, stood(backsight), numbering)
+        entries = [
+            Entry(str(i), stood(reading), struck) for i, (reading, struck) in enumerate(taken)
+        ]
+        notes = keep_notes(benchmark, line, entries)
         self.assertTrue(notes.proves)
         self.assertEqual(len(notes.lines), len(entries))
         good = [entry for entry in entries if not entry.struck]
@@ -76,13 +78,13 @@ class Notes(TestCase):
             self.assertEqual(last, benchmark + notes.last_less_first)
 
     def test_a_struck_row_carries_no_height_and_enters_no_sum(self) -> None:
-        line = SightLine.from_backsight(TARGET, Reading.from_metres("1.5"), Numbering.UP)
+        line = SightLine.from_backsight(TARGET, stood(Reading.from_metres("1.5")), Numbering.UP)
         entries = [
-            Entry("A1", Reading.from_metres("1.4")),
-            Entry("A2", Reading.from_metres("0.4"), struck=True),
-            Entry("A2", Reading.from_metres("1.45")),
+            Entry("A1", stood(Reading.from_metres("1.4"))),
+            Entry("A2", stood(Reading.from_metres("0.4")), struck=True),
+            Entry("A2", stood(Reading.from_metres("1.45"))),
         ]
-        notes = keep_notes(TARGET, Reading.from_metres("1.5"), line, entries)
+        notes = keep_notes(TARGET, line, entries)
         struck = notes.lines[1]
         self.assertEqual((struck.elevation, struck.rise, struck.fall), (None, None, None))
         self.assertEqual(notes.sum_of_rises, metres("0.1"))
@@ -90,8 +92,8 @@ class Notes(TestCase):
         self.assertEqual(notes.backsight_less_foresight, Length(50_000_000))
 
     def test_an_empty_book_proves_and_has_no_foresight(self) -> None:
-        line = SightLine.from_backsight(TARGET, Reading(0), Numbering.UP)
-        notes = keep_notes(TARGET, Reading(0), line, [])
+        line = SightLine.from_backsight(TARGET, stood(Reading(0)), Numbering.UP)
+        notes = keep_notes(TARGET, line, [])
         self.assertIsNone(notes.foresight)
         self.assertTrue(notes.proves)
 

@@ -113,7 +113,7 @@ from core.tables import (
 )
 from core.tasks import VERBS, Task
 from core.tests.pour_site import SITE
-from core.tests.worked import metres, place
+from core.tests.worked import metres, place, stood
 from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
 from core.verdicts import Tolerance, judge
 
@@ -143,11 +143,11 @@ def samples() -> Iterator[Any]:
     """One of every value the core makes."""
     style = Style.from_code("m")
     rod = Rod(Numbering.UP, GRADUATIONS["m/cm"], metres(4))
-    line = SightLine.from_backsight(Elevation(5), Reading(7), Numbering.UP)
+    line = SightLine.from_backsight(Elevation(5), stood(Reading(7)), Numbering.UP)
     station = Station(line, rod, Elevation(5), metres(50), metres(1))
     outline = rectangle(metres(4), metres(3))
     shots = [StoneShot(corner, -0.1) for corner in outline.corners]
-    notes = keep_notes(Elevation(5), Reading(7), line, [Entry("A1", Reading(3))])
+    notes = keep_notes(Elevation(5), line, [Entry("A1", stood(Reading(3)))])
     tolerance = Tolerance.either_way(metres("0.006"))
     yield from (Length(1), Elevation(1), Reading(1), style, rod, rod.graduation, line, station)
     yield from (mark_for(station, Elevation(2), style), reach(station, metres(60), style))
@@ -167,7 +167,7 @@ def samples() -> Iterator[Any]:
     sight = Sight(10.0, 1.0)
     yield from (Offer("5.2 ft", "5.2 ft"), face_about(10.0, 0.001, 0.001), KIT, sight)
     yield from (uncertainty(KIT, sight, [sight]), sure_verdict(Length(1), tolerance, 0.001))
-    backsight = Backsight(Elevation(5), Reading(7))
+    backsight = Backsight(Elevation(5), stood(Reading(7)))
     yield from (
         Agreement(1.0, Length(1), Length(1)),
         BenchmarkRead(1.0, Length(1), Length(1)),

@@ -14,10 +14,10 @@ from scipy.interpolate import LinearNDInterpolator
 
 from core.floors import Outline, PlanPoint, l_shape, propose_grid
 from core.lengths import Elevation, Length, Reading, Style, StyleKind, format_length, parse_length
-from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for
+from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Slide, Station, mark_for
 from core.surfaces import Plane, StoneShot, concrete_order, slab_volume
 from core.tasks import VERBS, Task
-from core.tests.worked import metres, place
+from core.tests.worked import metres, place, stood, there
 from core.verdicts import Tolerance, Verdict, judge
 
 UNITS = {
@@ -113,14 +113,18 @@ class Marks(TestCase):
     ) -> None:
         rod = Rod(Numbering(numbering), GRADUATIONS["mm"], metres(4))
         benchmark = Elevation.from_metres(50)
-        line = SightLine.from_backsight(benchmark, Reading(backsight * 10**6), rod.numbering)
+        line = SightLine.from_backsight(benchmark, stood(Reading(backsight * 10**6)), rod.numbering)
         station = Station(line, rod, benchmark)
         target = benchmark - Length(down * 10**6)
         mark = mark_for(station, target, Style.from_code("mm"))
-        self.assertEqual(mark.infeasible is None, rod.has(mark.clamp))
-        self.assertEqual(mark.slide.up, Length(down * 10**6))
+        self.assertEqual(mark.infeasible is None, rod.has(there(mark.clamp)))
+        on_the_reference = rod.has(Reading(backsight * 10**6))
+        slide = Slide(Length(down * 10**6)) if on_the_reference else None
+        self.assertEqual(mark.slide, slide)
         if mark.infeasible is None:
-            self.assertEqual(line.elevation(rod.read(str(mark.clamp.nanometres // 10**6))), target)
+            self.assertEqual(
+                line.elevation(stood(rod.read(str(there(mark.clamp).nanometres // 10**6)))), target
+            )
         else:
             self.assertGreaterEqual(len(mark.infeasible.ways_out), 2)
 

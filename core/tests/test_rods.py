@@ -13,15 +13,18 @@ from core.rods import (
     GRADUATIONS,
     HeightKind,
     Numbering,
+    Observed,
     Obstacle,
     Rod,
+    SightKind,
     SightLine,
     Slide,
     Station,
     mark_for,
     reach,
 )
-from core.tests.worked import cases, elevations, metres, readings
+from core.setups import Backsight, take_backsights
+from core.tests.worked import cases, elevations, metres, readings, stood, there
 
 EIGHTHS = Style.from_code("ft-in/8")
 METRES = Style.from_code("m")
@@ -39,7 +42,11 @@ def inches(number: str) -> Reading:
 
 
 def station(rod: Rod, benchmark: Elevation, backsight: Reading, **more: Length) -> Station:
-    line = SightLine.from_backsight(benchmark, backsight, rod.numbering, more.pop("taped", None))
+    sights = [Backsight(benchmark, stood(backsight))]
+    if taped := more.pop("taped", None):
+        tape = Observed(SightKind.TAPED_DOWN, Reading(taped.nanometres))
+        sights.append(Backsight(benchmark, tape))
+    line = take_backsights(sights, rod.numbering).line
     return Station(line, rod, benchmark, **more)
 
 
@@ -53,9 +60,9 @@ class OneLine(TestCase):
             reference = Elevation.from_metres(str(given_["z_reference"]))
             target = Elevation.from_metres(str(given_["z_target"]))
             line = SightLine.from_backsight(
-                reference, Reading.from_metres(str(given_["s_reference"])), numbering
+                reference, stood(Reading.from_metres(str(given_["s_reference"]))), numbering
             )
-            shot = line.elevation(Reading.from_metres(str(given_["s_shot"])))
+            shot = line.elevation(stood(Reading.from_metres(str(given_["s_shot"]))))
             with self.subTest(number):
                 self.assertEqual(line.constant, Elevation.from_metres(str(expected["K"])))
                 self.assertEqual(line.clamp(target), Reading.from_metres(str(expected["clamp"])))
@@ -66,34 +73,34 @@ class OneLine(TestCase):
         sight = station(GRADE_ROD, feet("312.84"), Reading(Length.from_feet("5.17").nanometres))
         mark = mark_for(sight, feet("309.50"), Style.from_code("ft"))
         self.assertEqual(sight.line.constant, feet("318.01"))
-        self.assertEqual(GRADE_ROD.write(mark.clamp), "8.51 ft")
-        self.assertEqual(mark.slide.in_words(Style.from_code("ft")), "slide UP 3.34 ft")
+        self.assertEqual(GRADE_ROD.write(there(mark.clamp)), "8.51 ft")
+        self.assertEqual(there(mark.slide).in_words(Style.from_code("ft")), "slide UP 3.34 ft")
         self.assertIsNone(mark.infeasible)
 
     def test_zero_at_top_example(self) -> None:
         benchmark = feet("50.37")
         sight = station(TAPE_RULE, benchmark, inches("11.25"))
         mark = mark_for(sight, benchmark - Length.from_inches("9.25"), EIGHTHS)
-        self.assertEqual(TAPE_RULE.write(mark.clamp), '2"')
-        self.assertEqual(mark.slide.in_words(EIGHTHS), 'slide UP 9 1/4"')
+        self.assertEqual(TAPE_RULE.write(there(mark.clamp)), '2"')
+        self.assertEqual(there(mark.slide).in_words(EIGHTHS), 'slide UP 9 1/4"')
 
     @given(elevations, readings, elevations, st.sampled_from(Numbering))
     def test_a_clamp_read_back_gives_its_target(
         self, benchmark: Elevation, backsight: Reading, target: Elevation, numbering: Numbering
     ) -> None:
-        line = SightLine.from_backsight(benchmark, backsight, numbering)
-        self.assertEqual(line.elevation(line.clamp(target)), target)
-        self.assertEqual(line.elevation(backsight), benchmark)
+        line = SightLine.from_backsight(benchmark, stood(backsight), numbering)
+        self.assertEqual(line.elevation(stood(there(line.clamp(target)))), target)
+        self.assertEqual(line.elevation(stood(backsight)), benchmark)
 
-    @given(elevations, readings, elevations)
+    @given(elevations, st.integers(0, TAPE_RULE.length.nanometres).map(Reading), elevations)
     def test_a_lower_target_means_up_the_rod_whichever_way_its_numbers_run(
         self, benchmark: Elevation, backsight: Reading, target: Elevation
     ) -> None:
         up = mark_for(station(GRADE_ROD, benchmark, backsight), target, METRES)
         down = mark_for(station(TAPE_RULE, benchmark, backsight), target, METRES)
         self.assertEqual(up.slide, down.slide)
-        self.assertEqual(up.clamp - backsight, backsight - down.clamp)
-        self.assertEqual(up.slide.up.nanometres > 0, target < benchmark)
+        self.assertEqual(there(up.clamp) - backsight, backsight - there(down.clamp))
+        self.assertEqual(there(up.slide).up.nanometres > 0, target < benchmark)
 
     def test_only_a_rod_that_grows_up_from_its_foot_tells_the_height_of_instrument(self) -> None:
         kinds = {
@@ -102,7 +109,7 @@ class OneLine(TestCase):
             Numbering.CENTRE_ZERO: HeightKind.CONSTANT,
         }
         for numbering, kind in kinds.items():
-            line = SightLine.from_backsight(feet("10"), Reading(0), numbering)
+            line = SightLine.from_backsight(feet("10"), stood(Reading(0)), numbering)
             self.assertEqual(line.kind, kind)
             self.assertEqual(line.beam is None, numbering is not Numbering.UP)
 
@@ -128,7 +135,7 @@ class FourWays(TestCase):
         sight = station(CENTRE_ZERO, feet("10"), Reading(0))
         mark = mark_for(sight, feet("9.5"), EIGHTHS)
         self.assertEqual(mark.direct, mark.clamp)
-        self.assertEqual(CENTRE_ZERO.write(mark.direct), '6" above zero')
+        self.assertEqual(CENTRE_ZERO.write(there(mark.direct)), '6" above zero')
         self.assertEqual(CENTRE_ZERO.write(Reading(0)), '0"')
 
     def test_the_slide_is_said_as_verb_and_amount(self) -> None:
@@ -148,7 +155,7 @@ class CantBeDone(TestCase):
 
     def test_reasons_and_first_ways_out(self) -> None:
         above, short = Obstacle.ABOVE_THE_BEAM, Obstacle.ROD_TOO_SHORT
-        upside_down = 'Hold the rod upside down, foot up to the height, and clamp at 5".'
+        upside_down = "Hold the rod upside down, foot up to the height, and clamp at 0.42 ft."
         table = [
             (GRADE_ROD, "12", "17", above, upside_down, 3),
             (GRADE_ROD, "12", "400", above, "Tape 32' 4\" up from the beam.", 2),

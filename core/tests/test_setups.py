@@ -25,7 +25,7 @@ from core.setups import (
     off_since_first,
     take_backsights,
 )
-from core.tests.worked import elevations, metres, readings
+from core.tests.worked import elevations, metres, readings, stood
 from core.uncertainty import Kit, Sight, uncertainty
 
 TOLERANCE = metres("0.003")
@@ -40,8 +40,8 @@ class SeveralBacksights(TestCase):
     def test_the_mean_and_the_disagreement(self) -> None:
         taken = take_backsights(
             [
-                Backsight(Elevation.from_metres("10.000"), Reading.from_metres("1.500")),
-                Backsight(Elevation.from_metres("10.400"), Reading.from_metres("1.104")),
+                Backsight(Elevation.from_metres("10.000"), stood(Reading.from_metres("1.500"))),
+                Backsight(Elevation.from_metres("10.400"), stood(Reading.from_metres("1.104"))),
             ],
             Numbering.UP,
         )
@@ -58,8 +58,8 @@ class SeveralBacksights(TestCase):
     def test_the_same_backsight_twice_is_the_one(
         self, known: Elevation, reading: Reading, numbering: Numbering
     ) -> None:
-        once = Backsight(known, reading)
-        alone = SightLine.from_backsight(known, reading, numbering)
+        once = Backsight(known, stood(reading))
+        alone = SightLine.from_backsight(known, stood(reading), numbering)
         twice = take_backsights([once, once], numbering)
         self.assertEqual(twice.line, alone)
         self.assertEqual(twice.disagreement, Length(0))
@@ -130,7 +130,11 @@ class Doubt(TestCase):
             self.assertLessEqual(after, plain)
 
     def test_how_far_a_re_read_is_off(self) -> None:
-        known, first, again = Elevation(10**10), Reading(1_500_000_000), Reading(1_495_000_000)
+        known, first, again = (
+            Elevation(10**10),
+            stood(Reading(1_500_000_000)),
+            stood(Reading(1_495_000_000)),
+        )
         line = SightLine.from_backsight(known, first, Numbering.UP)
         self.assertEqual(off_since_first(line, first, again), metres("0.005"))
         self.assertEqual(off_from_known(line, known, again), metres("0.005"))

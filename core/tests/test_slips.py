@@ -22,7 +22,7 @@ from core.slips import (
     usual_slips,
 )
 from core.tasks import Task
-from core.tests.worked import metres, place
+from core.tests.worked import metres, place, stood
 
 TOLERANCE, SURE = 0.006, 0.003
 AROUND = [(-2.4, 0.0), (2.4, 0.0), (0.0, -2.4), (0.0, 2.4), (-2.4, 2.4), (2.4, 2.4), (2.4, -2.4)]
@@ -47,9 +47,9 @@ def asked(
 ) -> Question | None:
     """Ask about a reading whose surface is on its target where it was meant as ``meant``."""
     rod = Rod(Numbering.UP, GRADUATIONS[graduation], Length.from_feet(13))
-    line = SightLine.from_backsight(Elevation(0), rod.read(backsight), Numbering.UP)
-    aim = Aim(task, line.elevation(rod.read(meant)), TOLERANCE, SURE)
-    return question_about((rod, line, rod.read(backsight)), rod.read(typed), aim, near)
+    line = SightLine.from_backsight(Elevation(0), stood(rod.read(backsight)), Numbering.UP)
+    aim = Aim(task, line.elevation(stood(rod.read(meant))), TOLERANCE, SURE)
+    return question_about((rod, line, rod.read(backsight)), stood(rod.read(typed)), aim, near)
 
 
 def offered(question: Question | None) -> list[tuple[Slip, float]]:
@@ -113,7 +113,7 @@ class GrossSlips(TestCase):
 
     def test_a_wrong_unit_is_gross_only_where_it_moves_much(self) -> None:
         rod = Rod(Numbering.UP, GRADUATIONS["ft/100"], Length.from_feet(13))
-        found = usual_slips(rod, rod.read("4.95"), rod.read("4.10"))
+        found = usual_slips(rod, stood(rod.read("4.95")), rod.read("4.10"))
         gross = {one.slip: one.is_gross for one in found}
         self.assertEqual(gross[Slip.FOOT], True)
         self.assertEqual(gross[Slip.TENTH], False)
@@ -126,7 +126,7 @@ class GrossSlips(TestCase):
     def test_inches_taken_for_tenths_stay_within_their_foot(self) -> None:
         rod = Rod(Numbering.UP, GRADUATIONS["ft/100"], Length.from_feet(13))
         for typed, meant in (("4.40", "4.48"), ("4.80", "4.96"), ("4.84", ""), ("4.90", "")):
-            found = usual_slips(rod, rod.read(typed), rod.read("4.10"))
+            found = usual_slips(rod, stood(rod.read(typed)), rod.read("4.10"))
             told = [one.reading for one in found if one.slip is Slip.TENTHS_FOR_INCHES]
             self.assertEqual(told, [rod.read(meant)] if meant else [], typed)
 
@@ -252,7 +252,7 @@ class OnAnyRod(TestCase):
     ) -> None:
         rod = Rod(numbering, GRADUATIONS[graduation], Length.from_feet(13))
         reading = Reading(rod.lowest.nanometres + millimetres * 1_000_000)
-        for one in usual_slips(rod, reading, Reading(0)):
+        for one in usual_slips(rod, stood(reading), Reading(0)):
             self.assertNotEqual(one.reading, reading)
             self.assertTrue(rod.has(one.reading))
             self.assertEqual(one.shift, abs(one.reading.nanometres - reading.nanometres))

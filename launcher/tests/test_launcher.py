@@ -14,7 +14,7 @@ from contextlib import AbstractContextManager, closing
 from pathlib import Path
 from unittest import TestCase, mock
 
-from launcher import checks, install, mutants, place
+from launcher import checks, install, lanes, mutants, place
 from launcher.__main__ import HELP, main
 from launcher.children import run, running, stop
 from launcher.database import Database, mariadb
@@ -170,6 +170,45 @@ class GeneratedFiles(FolderTestCase):
         self.assertTrue(checks._differ(new, kept))
         kept.write_text("a")
         self.assertFalse(checks._differ(new, kept))
+
+
+class Lanes(FolderTestCase):
+    """Two lanes: the browser's tests in front, the rest giving way to them."""
+
+    def ran(self, parts: list[str], labels: list[str], *, fails: str = "") -> list[str]:
+        """Run the lanes without running anything; return what ran, and in which lane."""
+        ran: list[str] = []
+
+        def passes(lane: lanes.Lane, *labels: str, under: tuple[str, ...] = ()) -> bool:
+            where = "behind" if lane.gives_way else "front"
+            ran.append(f"{where}: {' '.join(labels)}{' covered' if under else ''}")
+            return fails not in labels
+
+        with (
+            mock.patch.object(lanes.Lane, "passes", passes),
+            mock.patch.object(lanes, "core_is_covered", return_value=True),
+            mock.patch.object(lanes, "failing_checks", return_value=["mypy"]),
+        ):
+            self.failed = lanes._run({"A": "b"}, self.folder, parts, labels)
+        return sorted(ran)
+
+    def test_all_of_it(self) -> None:
+        ran = self.ran(list(lanes.PARTS), [], fails="server")
+        self.assertEqual(
+            ran, ["behind: core covered", "behind: simulation launcher server", "front: e2e"]
+        )
+        self.assertEqual(self.failed, ["tests of simulation, launcher, server", "mypy"])
+
+    def test_what_was_asked_for_alone(self) -> None:
+        self.assertEqual(self.ran([], ["e2e.test_pour"], fails="e2e.test_pour"),
+                         ["front: e2e.test_pour"])  # fmt: skip
+        self.assertEqual(self.failed, ["tests"])
+        self.assertEqual(self.ran(["server"], []), ["front: server"])
+        self.assertEqual(self.ran(["checks"], []), [])
+
+    def test_the_counts_add_up(self) -> None:
+        self.assertEqual(lanes.totals("400 1\n70 0\n"), (470, 1))
+        self.assertEqual(lanes.totals(""), (0, 0))
 
 
 class Verbs(TestCase):

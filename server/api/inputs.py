@@ -6,6 +6,8 @@ from typing import Any
 
 from rest_framework import serializers
 
+from core.rods import SightKind
+
 LONGEST_ENTRY = 500
 
 
@@ -15,6 +17,15 @@ class Entry(serializers.CharField):
     def __init__(self, **kwargs: Any) -> None:
         kwargs.setdefault("allow_blank", True)
         super().__init__(max_length=LONGEST_ENTRY, trim_whitespace=False, **kwargs)
+
+
+class Held(serializers.ChoiceField):
+    """How a sight was taken; the rod standing where nobody says."""
+
+    def __init__(self, **kwargs: Any) -> None:
+        kwargs.setdefault("required", False)
+        kwargs.setdefault("default", str(SightKind.STANDING))
+        super().__init__([str(kind) for kind in SightKind], **kwargs)
 
 
 class DayAndTime(serializers.DateTimeField):

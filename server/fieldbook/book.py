@@ -6,7 +6,7 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.book import LevelNotes, NoteLine
-from core.lengths import Elevation, Length, Style, format_length
+from core.lengths import Elevation, Length, Reading, Style, format_length
 from core.rods import Rod
 from server.crews.models import User
 from server.fieldbook.notes import KeptNotes, KeptReading, kept_notes
@@ -136,7 +136,7 @@ class _Writer:
         }
 
     def row(self, kept: KeptReading, line: NoteLine) -> BookRow:
-        reading = self.rod.write(kept.reading)
+        reading = kept.sight.in_words(self.rod)
         return {
             "shot": kept.key,
             "point": kept.point,
@@ -156,11 +156,18 @@ class _Writer:
             "taken_by": kept.taken_by,
         }
 
+    def _booked(self, value: Reading | None) -> str:
+        """Write a value the sums are kept in; one of a point above the beam is negative."""
+        assert value is not None
+        if self.rod.has(value):
+            return self.rod.write(value)
+        return format_length(value.on_scale, self.rod.graduation.style)
+
     def sums(self, notes: LevelNotes) -> BookSums:
         assert notes.foresight is not None
         return {
-            "backsight": self.rod.write(notes.backsight),
-            "foresight": self.rod.write(notes.foresight.entry.reading),
+            "backsight": self._booked(notes.backsight),
+            "foresight": self._booked(notes.foresight.booked),
             "backsight_less_foresight": self.length(notes.backsight_less_foresight),
             "rises": self.length(notes.sum_of_rises),
             "falls": self.length(notes.sum_of_falls),

@@ -15,7 +15,7 @@ from server.fieldbook.notes import KeptNotes, KeptReading, kept_notes
 from server.files import harmless, plain_name
 
 COLUMNS = (
-    "taken_at", "floor", "point", "sight", "reading", "reading_m", "rise_m", "fall_m",
+    "taken_at", "floor", "point", "sight", "reading", "reading_m", "held", "rise_m", "fall_m",
     "elevation_m", "struck", "in_doubt", "note", "typed", "taken_by",
 )  # fmt: skip
 
@@ -42,8 +42,9 @@ def _backsight(kept: KeptNotes, read: ReadBack) -> list[str]:
         "",
         harmless(read.known.name),
         "" if read.struck else "BS",
-        rod.write(read.reading),
-        metres_text(read.reading),
+        read.sight.written(rod),
+        metres_text(read.sight.value),
+        read.sight.kind,
         "",
         "",
         metres_text(read.known.elevation),
@@ -61,8 +62,9 @@ def _row(rod: Rod, kept: KeptReading, line: NoteLine) -> list[str]:
         harmless(kept.floor),
         harmless(kept.point),
         "" if line.entry.struck else "FS" if line.is_foresight else "IS",
-        rod.write(kept.reading),
-        metres_text(kept.reading),
+        kept.sight.written(rod),
+        metres_text(kept.sight.value),
+        kept.sight.kind,
         "" if line.rise is None else metres_text(line.rise),
         "" if line.fall is None else metres_text(line.fall),
         "" if line.elevation is None else metres_text(line.elevation),

@@ -17,7 +17,7 @@ from core.lengths import (
     format_fine,
     format_length,
 )
-from core.rods import Rod
+from core.rods import Observed, Rod, SightKind
 from core.tasks import VERBS, Task
 from core.uncertainty import sure_verdict
 from core.verdicts import Tolerance, Verdict, judge
@@ -38,12 +38,15 @@ Lies = Literal[Verdict.ON, Verdict.HIGH, Verdict.LOW, "found"]
 class Said(TypedDict):
     """What a reading says of the surface it stands on.
 
-    ``verdict`` is its lean by plain comparison, or ``found`` where nothing is planned to
-    compare with; ``is_close`` whether U leaves it too close to call. ``largest_part`` says what
-    makes most of U, and what would make it less. The thickness is that of a slab over stone.
+    ``held`` says how it was read where the rod did not stand on the point. ``verdict`` is its
+    lean by plain comparison, or ``found`` where nothing is planned to compare with; ``is_close``
+    whether U leaves it too close to call. ``largest_part`` says what makes most of U, and what
+    would make it less. The thickness is that of a slab over stone.
     """
 
     reading: BothTexts
+    sight: SightKind
+    held: str
     scale_value: float
     elevation: Shown
     target: Shown | None
@@ -81,6 +84,18 @@ def both_texts(reading: Reading, rod: Rod, style: Style) -> BothTexts:
     return {"rod": own, "job": format_length(reading.on_scale, style)}
 
 
+def both_sights(seen: Observed, rod: Rod, style: Style) -> BothTexts:
+    """Write what was observed on its scale, and in the job's style where that differs."""
+    if seen.kind.is_on_the_rod:
+        return both_texts(seen.value, rod, style)
+    return both_lengths(seen.value.on_scale, rod, style)
+
+
+def held(seen: Observed) -> str:
+    """Say how a sight was read; nothing of the rod standing, which is the plain case."""
+    return "" if seen.kind is SightKind.STANDING else seen.kind.in_words
+
+
 def both_lengths(length: Length, rod: Rod, style: Style) -> BothTexts:
     """Write a length on the rod's graduation, and in the job's style where that differs."""
     own = format_length(length, rod.graduation.style)
@@ -88,14 +103,16 @@ def both_lengths(length: Length, rod: Rod, style: Style) -> BothTexts:
     return {"rod": own, "job": "" if job == own else job}
 
 
-def said(reading: Reading, sighting: Sighting, place: PlanPoint, judged: Judged) -> Said:
-    """Return what a reading on a point says."""
-    style, elevation = judged.style, sighting.line.elevation(reading)
-    sure = sighting.sure(reading, place, judged.setting)
+def said(seen: Observed, sighting: Sighting, place: PlanPoint, judged: Judged) -> Said:
+    """Return what a sight on a point says."""
+    style, elevation = judged.style, sighting.line.elevation(seen)
+    sure = sighting.sure(seen, place, judged.setting)
     found = show(elevation, style)
     says: Said = {
-        "reading": both_texts(reading, sighting.rod, style),
-        "scale_value": float(reading),
+        "reading": both_sights(seen, sighting.rod, style),
+        "sight": seen.kind,
+        "held": held(seen),
+        "scale_value": float(seen.value),
         "elevation": found,
         "target": None,
         "thickness": None,

@@ -12,7 +12,8 @@ from django.db.models import Q
 
 from core.floors import PlanPoint
 from core.instruments import Setting
-from core.lengths import Elevation, Length, Reading
+from core.lengths import Elevation, Length
+from core.rods import Observed, tie_of
 from core.runs import Leg, LevelRun, carried_half_widths, close_run
 from core.setups import Backsight, take_backsights
 from server.fieldbook.models import (
@@ -41,10 +42,14 @@ from server.jobs.rules import run_allowance_of
 
 @dataclass(frozen=True, slots=True)
 class ReadBack:
-    """A backsight of a set-up; ``struck`` is why it counts no more, empty where it does."""
+    """A backsight of a set-up; ``struck`` is why it counts no more, empty where it does.
 
+    ``key`` is the record's own: the set-up's for its first.
+    """
+
+    key: UUID
     known: KnownPoint
-    reading: Reading
+    sight: Observed
     typed: str
     struck: str
 
@@ -57,7 +62,7 @@ class RunLeg:
     sighting: Sighting
     leg: Leg
     to: TurningPoint | None
-    foresight: Reading
+    foresight: Observed
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,7 +89,7 @@ class JobLines:
         self._by_id = {set_up.pk: set_up for set_up in self.set_ups}
         self.extras = _grouped(
             ExtraBacksight.objects.filter(set_up__job_id=job_id).select_related(
-                "benchmark", "strike"
+                "benchmark", "turning_point", "strike"
             )
         )
         self.turning_points: dict[UUID, TurningPoint] = {
@@ -113,7 +118,7 @@ class JobLines:
 
     def elevation(self, point: TurningPoint) -> Elevation:
         """Return a turning point's elevation, corrected where its run was accepted."""
-        carried = self.sighting(point.set_up_id).line.elevation(point.reading)
+        carried = self.sighting(point.set_up_id).line.elevation(point.observed)
         return carried + self.corrections.get(point.pk, Length(0))
 
     def half_width(self, point: TurningPoint) -> float:
@@ -121,7 +126,7 @@ class JobLines:
         if point.pk in self._half_widths:
             return self._half_widths[point.pk]
         sighting = self.sighting(point.set_up_id)
-        return sighting.sure(point.reading, PlanPoint(point.x, point.y)).half_width
+        return sighting.sure(point.observed, PlanPoint(point.x, point.y)).half_width
 
     def known_turning_point(self, point: TurningPoint) -> KnownPoint:
         """Return a turning point as far as it is known."""
@@ -138,15 +143,14 @@ class JobLines:
             return self.accepted[closing.pk]
         assert closing.benchmark is not None
         legs: list[RunLeg] = []
-        foresight, to = closing.reading, None
+        foresight, to = closing.observed, None
         set_up: SetUp | None = self._by_id[closing.set_up_id]
         while set_up is not None:
             sighting = self.sighting(set_up.pk)
-            backsight = sighting.line.clamp(sighting.known)
-            leg = Leg(backsight, foresight, sighting.rod.numbering)
+            leg = _leg(sighting, foresight)
             legs.append(RunLeg(set_up, sighting, leg, to, foresight))
             to = self._point_before(set_up)
-            foresight = to.reading if to else foresight
+            foresight = to.observed if to else foresight
             first, set_up = set_up, self._by_id[to.set_up_id] if to else None
         legs.reverse()
         start = legs[0].sighting.known
@@ -171,8 +175,8 @@ class JobLines:
             place = _place_of_point(leg.to)
         else:
             place = (closed_on.place if closed_on else None) or sight.place
-        sights = tuple(replace(one, own=0.0) for one in sight.sights)
-        return replace(sight, sights=sights).sure(leg.foresight, place).half_width
+        tied = tuple((tie, replace(one, own=0.0)) for tie, one in sight.tied)
+        return replace(sight, tied=tied).sure(leg.foresight, place).half_width
 
     def _spread(self, job_id: UUID) -> None:
         """Take each accepted run into account, in the order they were accepted."""
@@ -191,9 +195,8 @@ class JobLines:
     def _sight(self, set_up: SetUp) -> Sighting:
         rod, stands = rod_of(set_up.rod), place_of(set_up)
         read = [one for one in self.backsights(set_up.pk) if not one.struck]
-        taped = None if is_first_struck(set_up) else set_up.taped_above_benchmark
         taken = take_backsights(
-            [Backsight(one.known.elevation, one.reading) for one in read], rod.numbering, taped
+            [Backsight(one.known.elevation, one.sight) for one in read], rod.numbering
         )
         gear = Gear(set_up.instrument, set_up.receiver, set_up.rod)
         slope = slope_error(set_up.instrument, self._checks[set_up.instrument_id], set_up.taken_at)
@@ -205,14 +208,18 @@ class JobLines:
             rod=rod,
             place=stands,
             stands_on=read[0].known,
-            backsight=read[0].reading,
-            sights=tuple(
-                sight_back(rod, one.reading, stands, one.known, set_up.backsight_distance)
+            backsight=read[0].sight,
+            tied=tuple(
+                (
+                    tie_of(one.sight.kind, rod.numbering),
+                    sight_back(rod, one.sight, stands, one.known, set_up.backsight_distance),
+                )
                 for one in read
             ),
             fine=kit_of(gear, slope, Setting.FINE),
             coarse=kit_of(gear, slope, Setting.COARSE),
             disagreement=taken.disagreement,
+            can_disagree=taken.can_disagree,
         )
 
     def backsights(self, set_up_id: UUID) -> list[ReadBack]:
@@ -220,8 +227,18 @@ class JobLines:
         set_up = self._by_id[set_up_id]
         strike = getattr(set_up, "first_strike", None)
         known, why = self._first_known(set_up), strike.reason if strike else ""
-        first = ReadBack(known, set_up.backsight, set_up.backsight_typed, why)
-        return [first, *map(_read_further, self.extras[set_up_id])]
+        first = ReadBack(set_up.pk, known, set_up.observed, set_up.backsight_typed, why)
+        return [first, *map(self._read_further, self.extras[set_up_id])]
+
+    def _read_further(self, extra: ExtraBacksight) -> ReadBack:
+        strike, point = getattr(extra, "strike", None), extra.turning_point
+        if point is not None:
+            known = self.known_turning_point(point)
+        else:
+            assert extra.benchmark is not None
+            known = known_point(extra.benchmark)
+        why = strike.reason if strike else ""
+        return ReadBack(extra.pk, known, extra.observed, extra.typed, why)
 
     def _first_known(self, set_up: SetUp) -> KnownPoint:
         """Return the point a set-up stands on, as far as it is known."""
@@ -232,15 +249,15 @@ class JobLines:
         return known_point(set_up.benchmark)
 
 
-def _read_further(extra: ExtraBacksight) -> ReadBack:
-    strike = getattr(extra, "strike", None)
-    why = strike.reason if strike else ""
-    return ReadBack(known_point(extra.benchmark), extra.reading, extra.typed, why)
-
-
 def is_first_struck(set_up: SetUp) -> bool:
     """Tell whether a set-up's first backsight was struck through."""
     return hasattr(set_up, "first_strike")
+
+
+def _leg(sighting: Sighting, foresight: Observed) -> Leg:
+    """Return one set-up of a run as its sums are kept, whatever was held on its points."""
+    line = sighting.line
+    return Leg(line.booked(sighting.known), line.booked(line.elevation(foresight)), line.numbering)
 
 
 def _place_of_point(point: TurningPoint) -> PlanPoint:

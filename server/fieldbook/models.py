@@ -6,7 +6,9 @@ from django.db import models
 from django.db.models import Q
 
 from core.instruments import Setting
+from core.lengths import Reading
 from core.piers import Bearing
+from core.rods import Observed, SightKind
 from server.crews.models import User
 from server.gear.models import Instrument, Receiver, Rod
 from server.jobs.models import Benchmark, Floor, Job, Point
@@ -14,15 +16,35 @@ from server.quantities import LengthField, ReadingField
 from server.records import SiteRecord
 
 SETTINGS = [(str(Setting.FINE), "fine pass"), (str(Setting.COARSE), "rough pass")]
+SIGHTS = [(str(kind), kind.in_words) for kind in SightKind]
 BEARINGS = [(str(bearing), str(bearing)) for bearing in Bearing]
+
+
+class Sight(SiteRecord):
+    """What the rod or a tape showed on a point, as it was typed and how it was held."""
+
+    reading = ReadingField()
+    typed = models.CharField(max_length=60)
+    sight = models.CharField(max_length=12, choices=SIGHTS, default=str(SightKind.STANDING))
+
+    class Meta:
+        abstract = True
+
+    @property
+    def observed(self) -> Observed:
+        """The sight as the core knows it."""
+        return observed(self.sight, self.reading)
+
+
+def observed(sight: str, reading: Reading) -> Observed:
+    """Return stored columns as the core knows them."""
+    return Observed(SightKind(sight), reading)
 
 
 class SetUp(SiteRecord):
     """Where an instrument stood, and the backsight that told its line.
 
     It stands on a benchmark, or on a turning point that was shot from another set-up.
-    ``taped_above_benchmark`` is the beam's height above that point by tape, negative where
-    the point is above the beam; it tells the beam where the rod alone can't.
     ``backsight_distance`` stands in where the benchmark has no place on the plan.
     """
 
@@ -37,8 +59,10 @@ class SetUp(SiteRecord):
     )
     backsight = ReadingField()
     backsight_typed = models.CharField(max_length=60)
+    backsight_sight = models.CharField(
+        max_length=12, choices=SIGHTS, default=str(SightKind.STANDING)
+    )
     backsight_distance = LengthField(null=True)
-    taped_above_benchmark = LengthField(null=True)
     x = LengthField()
     y = LengthField()
     taken_at = models.DateTimeField()
@@ -60,29 +84,45 @@ class SetUp(SiteRecord):
         assert known is not None
         return known
 
+    @property
+    def observed(self) -> Observed:
+        """Its first backsight as the core knows it."""
+        return observed(self.backsight_sight, self.backsight)
+
     def __str__(self) -> str:
         return f"set-up {self.number}"
 
 
-class ExtraBacksight(SiteRecord):
-    """A further backsight of a set-up, recorded with it; its line is the mean of all."""
+class ExtraBacksight(Sight):
+    """A further backsight of a set-up, recorded with it.
+
+    It is on another known point, or on the same one in another way, such as a tape beside the
+    rod; what those give that tie the same thing is averaged.
+    """
 
     set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="extra_backsights")
-    benchmark = models.ForeignKey(Benchmark, on_delete=models.PROTECT, related_name="+")
-    reading = ReadingField()
-    typed = models.CharField(max_length=60)
+    benchmark = models.ForeignKey(Benchmark, null=True, on_delete=models.PROTECT, related_name="+")
+    turning_point = models.ForeignKey(
+        "TurningPoint", null=True, on_delete=models.PROTECT, related_name="+"
+    )
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(benchmark__isnull=False) ^ Q(turning_point__isnull=False),
+                name="backsight_is_on_one_point",
+            )
+        ]
 
     def __str__(self) -> str:
         return str(self.set_up)
 
 
-class TurningPoint(SiteRecord):
+class TurningPoint(Sight):
     """A firm point shot from one set-up, to stand the next one on."""
 
     set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="turning_points")
     name = models.CharField(max_length=20)
-    reading = ReadingField()
-    typed = models.CharField(max_length=60)
     x = LengthField()
     y = LengthField()
     taken_at = models.DateTimeField()
@@ -103,7 +143,7 @@ class Occasion(models.TextChoices):
     CLOSING = "closing", "closing the run"
 
 
-class Reread(SiteRecord):
+class Reread(Sight):
     """A known point read again from a set-up: a check of it, or the closing of a run."""
 
     set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="rereads")
@@ -111,8 +151,6 @@ class Reread(SiteRecord):
     turning_point = models.ForeignKey(
         TurningPoint, null=True, on_delete=models.PROTECT, related_name="+"
     )
-    reading = ReadingField()
-    typed = models.CharField(max_length=60)
     occasion = models.CharField(max_length=10, choices=Occasion)
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
@@ -151,7 +189,7 @@ class AcceptedRun(SiteRecord):
         return f"run closed by {self.closing_id}"
 
 
-class Shot(SiteRecord):
+class Shot(Sight):
     """One reading on one point; ``typed`` is what the person entered.
 
     Where a likely slip was offered, ``slip`` says which was accepted (or ``kept``), and
@@ -160,8 +198,6 @@ class Shot(SiteRecord):
 
     set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="shots")
     point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="shots")
-    reading = ReadingField()
-    typed = models.CharField(max_length=60)
     setting = models.CharField(max_length=6, choices=SETTINGS, default=Setting.FINE)
     first_typed = models.CharField(max_length=60, blank=True, default="")
     slip = models.CharField(max_length=40, blank=True, default="")

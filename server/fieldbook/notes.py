@@ -7,7 +7,7 @@ from datetime import datetime
 from uuid import UUID
 
 from core.book import Entry, LevelNotes, NoteLine, keep_notes
-from core.lengths import Reading
+from core.rods import Observed
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
@@ -24,7 +24,7 @@ class KeptReading:
     key: str
     point: str
     floor: str
-    reading: Reading
+    sight: Observed
     typed: str
     note: str
     struck: str
@@ -65,9 +65,8 @@ def notes_of(set_up: SetUp, standings: JobStandings) -> KeptNotes:
     found.sort(key=lambda one: (one.taken_at, one.recorded_at))
     readings = tuple(_kept(one, standing) for one in found)
     sighting = standing.sighting
-    entries = [Entry(one.point, one.reading, bool(one.struck)) for one in readings]
-    backsight = sighting.line.clamp(sighting.known)
-    notes = keep_notes(sighting.known, backsight, sighting.line, entries)
+    entries = [Entry(one.point, one.sight, bool(one.struck)) for one in readings]
+    notes = keep_notes(sighting.known, sighting.line, entries)
     return KeptNotes(set_up, standing, standings, readings, notes)
 
 
@@ -78,7 +77,7 @@ def _kept(read: Read, standing: Standing) -> KeptReading:
         key=str(read.pk) if isinstance(read, Shot) else "",
         point=point,
         floor=floor,
-        reading=read.reading,
+        sight=read.observed,
         typed=read.typed,
         note=note,
         struck=strike.reason if strike else "",

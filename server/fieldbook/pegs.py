@@ -13,12 +13,13 @@ from django.db.models.functions import RowNumber
 
 from core.floors import PlanPoint
 from core.instruments import Setting
-from core.lengths import Elevation, Length, Reading
+from core.lengths import Elevation, Length
+from core.rods import Observed
 from core.tasks import Stage, Task, tasks_of
 from core.verdicts import Verdict
 from server.fieldbook.aims import PASSES, Aims
 from server.fieldbook.figures import Judged, Said, said
-from server.fieldbook.models import RegradedPoint, Shot
+from server.fieldbook.models import RegradedPoint, Shot, observed
 from server.fieldbook.rules import Sighting
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
@@ -60,13 +61,13 @@ class FoundPoint:
     point: Point
     elevation: Elevation
     target: Elevation | None
-    reading: Reading
+    seen: Observed
     sighting: Sighting
 
     @property
     def half_width(self) -> float:
         """U of its elevation, metres at 95 %."""
-        return self.sighting.sure(self.reading, self.point.place).half_width
+        return self.sighting.sure(self.seen, self.point.place).half_width
 
     @property
     def off(self) -> Length | None:
@@ -91,7 +92,8 @@ class OwnPegs:
 
 
 Scope = dict[str, Any]
-Counting = dict[tuple[UUID, str], tuple[UUID, UUID, Reading, bool]]
+Counted = tuple[UUID, UUID, Observed, bool]
+Counting = dict[tuple[UUID, str], Counted]
 
 
 def stone_of(floors: Iterable[UUID]) -> Scope:
@@ -132,10 +134,10 @@ def pegs_of(
         if task in tasks:
             own.pegs.setdefault(task, []).append(_peg(point, fine, counting, standings, aims))
         if point.pk in elevations:
-            _, set_up, reading, _ = counting[point.pk, Setting.FINE]
+            _, set_up, seen, _ = counting[point.pk, Setting.FINE]
             sighting = standings.lines.sighting(set_up)
             elevation = elevations[point.pk]
-            own.found.append(FoundPoint(point, elevation, fine.target, reading, sighting))
+            own.found.append(FoundPoint(point, elevation, fine.target, seen, sighting))
         elif (point.pk, Setting.FINE) in counting:
             own.doubted[point.pk] = counting[point.pk, Setting.FINE][1]
     return found, aims
@@ -171,16 +173,16 @@ def counting_shots(scope: Scope, standings: JobStandings) -> Counting:
     )
     of_points = {f"point__{name}": value for name, value in scope.items()}
     shots = Shot.objects.filter(strike=None, **of_points)
-    columns = ("id", "point_id", "set_up_id", "reading", "setting", "taken_at")
+    columns = ("id", "point_id", "set_up_id", "sight", "reading", "setting", "taken_at")
     regraded = _regraded(of_points)
     found: Counting = {}
-    for shot, point, set_up, reading, setting, taken_at in (
+    for shot, point, set_up, sight, reading, setting, taken_at in (
         shots.annotate(nth=last).filter(nth=1).values_list(*columns)
     ):
         if point in regraded and taken_at <= regraded[point]:
             continue
         in_doubt = standings.by_id[set_up].doubts(taken_at)
-        found[point, setting] = shot, set_up, reading, in_doubt
+        found[point, setting] = shot, set_up, observed(sight, reading), in_doubt
     return found
 
 
@@ -211,14 +213,14 @@ def _peg(
 
 
 def _shot(
-    counted: tuple[UUID, UUID, Reading, bool],
+    counted: Counted,
     place: PlanPoint,
     standings: JobStandings,
     judged: Judged,
 ) -> PegShot:
-    shot, set_up, reading, in_doubt = counted
+    shot, set_up, seen, in_doubt = counted
     sighting = standings.lines.sighting(set_up)
-    says = said(reading, sighting, place, judged)
+    says = said(seen, sighting, place, judged)
     return {**says, "id": str(shot), "set_up": sighting.number, "in_doubt": in_doubt}
 
 

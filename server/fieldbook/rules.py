@@ -8,8 +8,8 @@ from uuid import UUID
 from core.floors import PlanPoint
 from core.instruments import InstrumentKind as CoreKind
 from core.instruments import Setting
-from core.lengths import Elevation, Length, Reading
-from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station
+from core.lengths import Elevation, Length
+from core.rods import GRADUATIONS, Numbering, Observed, Rod, SightLine, Station, Tie, tie_of
 from core.uncertainty import Kit, Sight, Uncertainty, uncertainty
 from server.fieldbook.models import SetUp
 from server.gear import models as gear
@@ -78,34 +78,34 @@ def known_point(benchmark: Benchmark) -> KnownPoint:
 
 
 def sight_on(
-    rod: Rod, reading: Reading, station: PlanPoint | None, place: PlanPoint, own: float = 0.0
+    rod: Rod, seen: Observed, station: PlanPoint | None, place: PlanPoint, own: float = 0.0
 ) -> Sight:
-    """Return a sight from a station on a point with a place, on a rod that reads so."""
+    """Return a sight from a station on a point with a place, as it was observed."""
     distance = 0.0 if station is None else float(station.distance(place))
     at = None if station is None else (float(place.x), float(place.y))
-    return Sight(distance, float(rod.height_of(reading)), at, own)
+    return Sight(distance, float(seen.height_on(rod)), at, own)
 
 
 def sight_back(
     rod: Rod,
-    reading: Reading,
+    seen: Observed,
     station: PlanPoint | None,
     known: KnownPoint,
     paced: Length | None = None,
 ) -> Sight:
     """Return a sight on a known point; one without a place is as far as was paced."""
     if known.place is not None and station is not None:
-        return sight_on(rod, reading, station, known.place, known.own)
+        return sight_on(rod, seen, station, known.place, known.own)
     distance = float(paced or ASSUMED_DISTANCE)
-    return Sight(distance, float(rod.height_of(reading)), None, known.own)
+    return Sight(distance, float(seen.height_on(rod)), None, known.own)
 
 
 @dataclass(frozen=True, slots=True)
 class Sighting:
     """A set-up, as a reading taken from it needs it.
 
-    ``stands_on`` is the point of its first backsight that counts, ``sights`` are those that do,
-    ``disagreement`` is how far several of them differ.
+    ``stands_on`` is the point of its first backsight that counts, ``sights`` are those that do
+    with what each ties, ``disagreement`` is how far several of them differ that tie the same.
     """
 
     set_up: UUID
@@ -115,11 +115,12 @@ class Sighting:
     rod: Rod
     place: PlanPoint
     stands_on: KnownPoint
-    backsight: Reading
-    sights: tuple[Sight, ...]
+    backsight: Observed
+    tied: tuple[tuple[Tie, Sight], ...]
     fine: Kit
     coarse: Kit
     disagreement: Length
+    can_disagree: bool
 
     @property
     def known(self) -> Elevation:
@@ -129,7 +130,17 @@ class Sighting:
     @property
     def carried(self) -> float:
         """The U of the point it stands on, metres."""
-        return self.sights[0].own
+        return self.tied[0][1].own
+
+    @property
+    def sights(self) -> tuple[Sight, ...]:
+        """The backsights that tie what its first one does."""
+        return self.sights_of(self.backsight)
+
+    def sights_of(self, seen: Observed) -> tuple[Sight, ...]:
+        """Return the backsights that what was observed reads against."""
+        tie = tie_of(seen.kind, self.rod.numbering)
+        return tuple(sight for ties, sight in self.tied if ties is tie)
 
     @property
     def step(self) -> Length:
@@ -140,10 +151,10 @@ class Sighting:
         """What the readings of a setting are taken with."""
         return self.coarse if setting == Setting.COARSE else self.fine
 
-    def sure(self, reading: Reading, place: PlanPoint, setting: str = Setting.FINE) -> Uncertainty:
-        """How sure the height of a point is that was read from here."""
-        sight = sight_on(self.rod, reading, self.place, place)
-        return uncertainty(self.kit(setting), sight, self.sights)
+    def sure(self, seen: Observed, place: PlanPoint, setting: str = Setting.FINE) -> Uncertainty:
+        """How sure the height of a point is that was observed from here."""
+        sight = sight_on(self.rod, seen, self.place, place)
+        return uncertainty(self.kit(setting), sight, self.sights_of(seen))
 
 
 def station_of(set_up: SetUp, sighting: Sighting) -> Station:

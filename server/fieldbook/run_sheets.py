@@ -9,6 +9,7 @@ from uuid import UUID
 
 from core.floors import PlanPoint
 from core.lengths import Elevation, Length, Style, format_fine, format_length
+from core.rods import SightKind
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.lines import Run, RunLeg
@@ -202,7 +203,7 @@ def _lines(run: Run, style: Style) -> Iterator[RunLine]:
         correction = levels.corrections[i] if levels.corrections else None
         yield _line(str(leg.to.pk) if leg.to else "", _to(leg, run), after, style) | {
             "set_up": leg.set_up.number,
-            "foresight": leg.sighting.rod.write(leg.foresight),
+            "foresight": leg.foresight.in_words(leg.sighting.rod),
             "rise": text(rise) if rise > Length(0) else "",
             "fall": text(-rise) if rise <= Length(0) else "",
             "elevation": text(levels.raw[i].above_datum),
@@ -221,10 +222,18 @@ def _line(key: str, point: str, backsighted_by: RunLeg | None, style: Style) -> 
     }  # fmt: skip
     if backsighted_by is not None:
         constant = backsighted_by.sighting.line.constant
-        line["backsight"] = backsighted_by.sighting.rod.write(backsighted_by.leg.backsight)
+        line["backsight"] = _backsight(backsighted_by)
         line["height_of_instrument"] = format_length(constant.above_datum, style)
         line["set_up"] = backsighted_by.set_up.number
     return line
+
+
+def _backsight(leg: RunLeg) -> str:
+    """Write a backsight as its sums take it; how it was held where the rod did not stand."""
+    first, rod = leg.sighting.backsight, leg.sighting.rod
+    if first.kind is SightKind.STANDING:
+        return rod.write(leg.leg.backsight)
+    return first.in_words(rod)
 
 
 def moves(correction: Length | None, style: Style) -> str:

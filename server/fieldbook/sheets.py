@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import TypedDict
 from uuid import UUID
 
-from core.lengths import Length, Reading, Style, format_deviation, format_fine, format_length
-from core.rods import HeightKind, Rod, SightLine
-from server.fieldbook.figures import BothTexts, both_texts
+from core.lengths import Length, Style, format_deviation, format_fine, format_length
+from core.rods import HeightKind, Observed, Rod, SightKind, SightLine
+from server.fieldbook.figures import BothTexts, both_sights, held
 from server.fieldbook.models import Occasion
 from server.fieldbook.proof import Proof, proof_of_kit
 from server.fieldbook.standing import JobStandings, ReadAgain, Standing
@@ -16,7 +16,10 @@ from server.shown import Place, Shown, show, show_place
 
 
 class LineSheet(TypedDict):
-    """What a backsight gives: K, what it may be called, and the beam where it is known."""
+    """What a backsight gives: K, what it may be called, and the beam where it is known.
+
+    ``reads`` are the kinds of sights that tell a height from here.
+    """
 
     kind: HeightKind
     name: str
@@ -24,7 +27,10 @@ class LineSheet(TypedDict):
     constant_on_rod: str
     beam: Shown | None
     backsight: BothTexts
+    sight: SightKind
+    held: str
     scale_value: float
+    reads: list[SightKind]
 
 
 class RereadSheet(TypedDict):
@@ -53,11 +59,12 @@ class StandingSheet(TypedDict):
 
 
 class BacksightSheet(TypedDict):
-    """A backsight of a set-up; ``point`` is the key of what it was read on.
+    """A backsight of a set-up; ``key`` is its record's, ``point`` that of what it was read on.
 
     ``struck`` is why it counts no more, empty where it does.
     """
 
+    key: str
     point: str
     benchmark: str
     reading: str
@@ -96,7 +103,7 @@ HEIGHT_NAMES = {
 }
 
 
-def line_sheet(line: SightLine, rod: Rod, backsight: Reading, style: Style) -> LineSheet:
+def line_sheet(line: SightLine, rod: Rod, backsight: Observed, style: Style) -> LineSheet:
     """Return what a backsight gives."""
     constant = format_length(line.constant.above_datum, rod.graduation.style)
     shown = show(line.constant, style)
@@ -106,8 +113,11 @@ def line_sheet(line: SightLine, rod: Rod, backsight: Reading, style: Style) -> L
         "constant": shown,
         "constant_on_rod": "" if constant == shown["text"] else constant,
         "beam": None if line.beam is None else show(line.beam, style),
-        "backsight": both_texts(backsight, rod, style),
-        "scale_value": float(backsight),
+        "backsight": both_sights(backsight, rod, style),
+        "sight": backsight.kind,
+        "held": held(backsight),
+        "scale_value": float(backsight.value),
+        "reads": [kind for kind in SightKind if line.can_read(kind)],
     }
 
 
@@ -147,9 +157,10 @@ def backsight_sheets(
     rod = standings.lines.sighting(set_up_id).rod
     return [
         {
+            "key": str(read.key),
             "point": str(read.known.key),
             "benchmark": read.known.name,
-            "reading": rod.write(read.reading),
+            "reading": read.sight.in_words(rod),
             "typed": read.typed,
             "elevation": format_length(read.known.elevation.above_datum, style),
             "struck": read.struck,
@@ -183,7 +194,7 @@ def _reread(read: ReadAgain, rod: Rod, style: Style) -> RereadSheet:
     return {
         "id": str(record.pk),
         "point": str(record.benchmark or record.turning_point),
-        "reading": rod.write(record.reading),
+        "reading": record.observed.in_words(rod),
         "occasion": Occasion(record.occasion).label,
         "difference": format_deviation(read.difference, style),
         "is_good": read.is_good,

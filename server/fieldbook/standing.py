@@ -9,6 +9,7 @@ from datetime import datetime, timedelta
 from uuid import UUID
 
 from core.lengths import Elevation, Length, Style
+from core.rods import Observed
 from core.setups import (
     Agreement,
     BenchmarkRead,
@@ -117,29 +118,37 @@ class JobStandings:
     def compared(self, reread: Reread) -> BenchmarkRead:
         """Return how far a known point reads from what it should, and how far it may.
 
-        A point the set-up stands on is held against what it read at first, another benchmark
-        against its elevation.
+        A point the set-up stands on is held against what it read at first, if it was read the
+        same way; another benchmark, or another way of reading, against its elevation.
         """
         sighting = self.lines.sighting(reread.set_up_id)
         set_up = self.lines.set_up(reread.set_up_id)
         key = reread.benchmark_id or reread.turning_point_id
-        first = {set_up.benchmark_id or set_up.turning_point_id: set_up.backsight} | {
-            extra.benchmark_id: extra.reading for extra in self.lines.extras[set_up.pk]
-        }
         known = self._known(reread)
         again = sight_back(
-            sighting.rod, reread.reading, sighting.place, known, set_up.backsight_distance
+            sighting.rod, reread.observed, sighting.place, known, set_up.backsight_distance
         )
-        read_first = first.get(key)
-        if read_first is not None:
-            difference = off_since_first(sighting.line, read_first, reread.reading)
+        first = self._read_first(set_up.pk, key, reread.observed)
+        if first is not None:
+            difference = off_since_first(sighting.line, first, reread.observed)
             before = again
         else:
-            difference = off_from_known(sighting.line, known.elevation, reread.reading)
-            before = sighting.sights[0]
+            difference = off_from_known(sighting.line, known.elevation, reread.observed)
+            before = sighting.sights_of(reread.observed)[0]
         allowed = allowed_again(self._tolerance, sighting.fine, again, before)
         name = str(reread.benchmark or reread.turning_point)
         return BenchmarkRead(reread.taken_at.timestamp(), difference, allowed, name)
+
+    def _read_first(self, set_up_id: UUID, key: UUID | None, again: Observed) -> Observed | None:
+        """Return what a known point showed when the set-up was made, held the same way."""
+        return next(
+            (
+                one.sight
+                for one in self.lines.backsights(set_up_id)
+                if one.known.key == key and one.sight.kind is again.kind
+            ),
+            None,
+        )
 
     def _known(self, reread: Reread) -> KnownPoint:
         if reread.benchmark is not None:
@@ -181,10 +190,12 @@ class JobStandings:
     def disagreeing(self, set_up_id: UUID) -> Disagreeing | None:
         """Return how far a set-up's backsights are apart, None with a single one."""
         sighting = self.lines.sighting(set_up_id)
-        if len(sighting.sights) < 2:
+        if not sighting.can_disagree:
             return None
-        allowed = allowed_between(self._tolerance, sighting.fine, sighting.sights)
-        return Disagreeing(sighting.disagreement, allowed)
+        sights = [sight for _, sight in sighting.tied]
+        return Disagreeing(
+            sighting.disagreement, allowed_between(self._tolerance, sighting.fine, sights)
+        )
 
     def _agreements(self, shaken: list[UUID]) -> dict[UUID, list[Agreement]]:
         """Find doubted points that were shot again from a sound set-up, in two queries."""
@@ -207,14 +218,14 @@ class JobStandings:
 
     def _agreement(self, shot: Shot, later: Shot) -> Agreement:
         sighting, place = self.lines.sighting(shot.set_up_id), shot.point.place
-        sight = sight_on(sighting.rod, shot.reading, sighting.place, place)
+        sight = sight_on(sighting.rod, shot.observed, sighting.place, place)
         allowed = allowed_again(self._tolerance, sighting.kit(shot.setting), sight, sight)
         difference = self.elevation_of(later) - self.elevation_of(shot)
         return Agreement(shot.taken_at.timestamp(), difference, allowed)
 
     def elevation_of(self, shot: Shot) -> Elevation:
         """Return the elevation a shot gives."""
-        return self.lines.sighting(shot.set_up_id).line.elevation(shot.reading)
+        return self.lines.sighting(shot.set_up_id).line.elevation(shot.observed)
 
     def sound_after(self, shaken: Standing) -> Standing | None:
         """Return the latest set-up that may be read from instead of one in doubt, or None.

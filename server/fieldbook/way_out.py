@@ -67,7 +67,7 @@ def way_out(user: User, set_up_id: UUID) -> WayOut:
                 "element": str(shot.point.element_id or ""),
                 "stage": stage_of(Task(shot.point.task)),
                 "floor_name": shot.point.where,
-                "reading": standing.sighting.rod.write(shot.reading),
+                "reading": shot.observed.in_words(standing.sighting.rod),
                 "taken_at": shot.taken_at.isoformat(),
                 "distance": show(stands.distance(shot.point.place), style),
                 "is_to_try": shot is middle,

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import TypedDict
 
-from core.lengths import Elevation, Length, Style
-from core.rods import Infeasible, Station, mark_for
+from core.lengths import Elevation, Length, Reading, Style
+from core.rods import Infeasible, Rod, Slide, Station, mark_for
 from server.fieldbook.figures import BothTexts, both_lengths, both_texts
 
 
@@ -17,15 +17,20 @@ class ObstacleSheet(TypedDict):
 
 
 class WaysSheet(TypedDict):
-    """One height, four ways; ``tape`` is empty where the beam's elevation is not known."""
+    """One height, four ways; a way is empty where the set-up can't go it.
 
-    clamp: BothTexts
-    clamp_value: float
-    reference_value: float
-    slide: BothTexts
+    ``upside_down`` is the clamp with the rod's foot up against the height.
+    """
+
+    clamp: BothTexts | None
+    clamp_value: float | None
+    upside_down: BothTexts | None
+    upside_down_value: float | None
+    reference_value: float | None
+    slide: BothTexts | None
     tape: BothTexts | None
     tape_verb: str
-    direct: BothTexts
+    direct: BothTexts | None
     direct_verb: str
     obstacle: ObstacleSheet | None
 
@@ -33,20 +38,35 @@ class WaysSheet(TypedDict):
 def ways_to(station: Station, target: Elevation, style: Style) -> WaysSheet:
     """Return the ways of setting a height from a set-up."""
     mark, rod = mark_for(station, target, style), station.rod
-    amount = abs(mark.slide.up)
+    up = mark.slide.up if mark.slide else None
+    on_reference = station.line.clamp(station.reference)
     return {
-        "clamp": both_texts(mark.clamp, rod, style),
-        "clamp_value": float(mark.clamp),
-        "reference_value": float(station.line.clamp(station.reference)),
-        "slide": {
-            "rod": mark.slide.in_words(rod.graduation.style),
-            "job": both_lengths(amount, rod, style)["job"],
-        },
+        "clamp": _on_the_rod(mark.clamp, rod, style),
+        "clamp_value": _value(mark.clamp),
+        "upside_down": _on_the_rod(mark.upside_down, rod, style),
+        "upside_down_value": _value(mark.upside_down),
+        "reference_value": None if up is None else _value(on_reference),
+        "slide": None if mark.slide is None else _slide(mark.slide, rod, style),
         "tape": None if mark.tape is None else both_lengths(abs(mark.tape), rod, style),
         "tape_verb": _tape_verb(mark.tape),
-        "direct": both_lengths(amount, rod, style),
-        "direct_verb": _verb(mark.slide.up, "above zero", "below zero", "at zero"),
+        "direct": None if up is None else both_lengths(abs(up), rod, style),
+        "direct_verb": "" if up is None else _verb(up, "above zero", "below zero", "at zero"),
         "obstacle": obstacle(mark.infeasible),
+    }
+
+
+def _on_the_rod(reading: Reading | None, rod: Rod, style: Style) -> BothTexts | None:
+    return None if reading is None else both_texts(reading, rod, style)
+
+
+def _value(reading: Reading | None) -> float | None:
+    return None if reading is None else float(reading)
+
+
+def _slide(slide: Slide, rod: Rod, style: Style) -> BothTexts:
+    return {
+        "rod": slide.in_words(rod.graduation.style),
+        "job": both_lengths(abs(slide.up), rod, style)["job"],
     }
 
 

@@ -112,8 +112,8 @@ class SiteTestCase(TestCase):
     def set_up_body(self, rod: str, instrument: str, /, **changed: Any) -> Body:
         body = {
             "id": str(uuid4()), "instrument": instrument, "rod": rod,
-            "benchmark": str(self.benchmark), "backsight": "4' 2\"", "taped": "",
-            "side": "above", "x": "-3 m", "y": "2 m", "taken_at": TAKEN_AT,
+            "benchmark": str(self.benchmark), "backsight": "4' 2\"",
+            "x": "-3 m", "y": "2 m", "taken_at": TAKEN_AT,
         }  # fmt: skip
         return body | changed
 

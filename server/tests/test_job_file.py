@@ -116,6 +116,24 @@ class JobFiles(WorkTestCase):
         (floor,) = Floor.objects.filter(job=work["job"])
         self.assertEqual((floor.underside, floor.tolerance), ({}, Length.from_inches("0.25")))
 
+    def test_a_file_of_version_2_brings_its_tape_in_as_a_backsight_struck(self) -> None:
+        body = self.small()
+        for table in ("further_backsights", "turning_points", "re_reads", "shots"):
+            for row in body[table]:
+                self.assertEqual(row.pop("sight"), "standing")
+        set_up = body["set_ups"][0]
+        set_up.pop("backsight_sight")
+        set_up["taped_above_benchmark"] = "1.250000000"
+        older = {name: rows for name, rows in body.items() if name not in HEAD}
+        head = {"format": "yellow-peg-job", "version": 2, "digest": digest_of(older)}
+        work = self.bring_in(json.dumps(head | older).encode())
+        self.assertEqual((work["state"], work["problems"]), ("done", []))
+        sheet = self.get(f"jobs/{work['job']}")["set_ups"][0]
+        self.assertEqual(sheet["line"]["constant"]["text"], "54' 6 1/2\"")
+        taped = sheet["backsights"][1]
+        self.assertIn("taped down from the beam", taped["reading"])
+        self.assertIn("never counted", taped["struck"])
+
     def test_what_version_1_says_itself_is_kept(self) -> None:
         check, price = {"axis": "second"}, {"concrete": "165"}
         read = brought_up({"instrument_checks": [check, {}, 5], "prices": [price], "floors": 3}, 1)
@@ -146,7 +164,7 @@ class JobFiles(WorkTestCase):
             "no text in UTF-8": b"\xff\xfe\x00",
             "nested deeper": b"[" * 100_000,
             "number that is none": b'{"a": NaN}',
-            "newer version: its format is 3": changed(lambda b: b.update(version=3)),
+            "newer version: its format is 4": changed(lambda b: b.update(version=4)),
             "digest is another": whole.replace(b'"Shed"', b'"Sled"'),
             "weather is nothing this version knows": changed(lambda b: b.update(weather=[])),
             "shots is not in it": changed(lambda b: b.pop("shots")),

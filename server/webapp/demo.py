@@ -213,8 +213,6 @@ def _set_up(users: dict[str, User], job: Job, number: int, station: Entry) -> No
         rod=demo_id("rod", station["rod"]),
         benchmark=demo_id(job.name, "benchmark", station["benchmark"]),
         backsight=station["backsight"],
-        taped="",
-        side="above",
     )
     form = SetUpForm(
         id=demo_id(job.name, "set-up", number),

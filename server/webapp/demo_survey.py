@@ -96,8 +96,6 @@ class Survey:
             rod=demo_id("rod", self.entry["rod"]),
             benchmark=self._point(action["on"]),
             backsight=feet(self.site.sight(action["on"])),
-            taped="",
-            side="above",
         )
         form = SetUpForm(
             id=self._key("set-up", action["minute"]),

@@ -115,11 +115,12 @@ class Junk(SiteTestCase):
         self.assertEqual(self.ok(self.helper, "shots", body)["verdict"], "on")
 
     def test_a_strike_of_a_backsight_wants_its_reason(self) -> None:
-        path = f"set-ups/{self.add_set_up()}/backsights/{self.benchmark}/strikes"
+        set_up = self.add_set_up()
+        path = f"set-ups/{set_up}/backsights/{set_up}/strikes"
         for reason in ("", " ", "x" * 2000):
             self.told(path, {"id": str(uuid4()), "reason": reason}, "reason", reason)
         self.ok(self.foreman, path, {"id": "no key", "reason": "r"}, 400)
         away = {"id": str(uuid4()), "reason": "read on a clod"}
         self.ok(self.outsider, path, away, 404)
-        other = path.replace(str(self.benchmark), str(uuid4()))
+        other = path.replace(f"backsights/{set_up}", f"backsights/{uuid4()}")
         self.ok(self.foreman, other, away, 404)

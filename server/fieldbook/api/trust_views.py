@@ -10,7 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import Entry, Named
+from server.api.inputs import Entry, Held, Named
 from server.api.views import SignedInView, answers, recorded, records
 from server.fieldbook.api.views import StrikeInput
 from server.fieldbook.models import Occasion
@@ -42,6 +42,7 @@ class RereadInput(serializers.Serializer[Any]):
     point = serializers.UUIDField()
     reading = Entry()
     occasion = serializers.ChoiceField(Occasion.choices)
+    sight = Held()
     taken_at = serializers.DateTimeField()
 
 
@@ -58,6 +59,7 @@ class TurningPointInput(serializers.Serializer[Any]):
     id = serializers.UUIDField()
     name = Named(20)
     reading = Entry()
+    sight = Held()
     x = Entry()
     y = Entry()
     taken_at = serializers.DateTimeField()
@@ -116,10 +118,10 @@ class BacksightStrikesView(SignedInView):
     """Strikes of backsights."""
 
     @extend_schema(operation_id="strike_backsight", request=StrikeInput, responses=records())
-    def post(self, request: Request, set_up: UUID, point: UUID) -> Response:
-        """Strike the backsight on a point through, with a reason."""
+    def post(self, request: Request, set_up: UUID, backsight: UUID) -> Response:
+        """Strike a backsight through, with a reason."""
         form = StrikeForm(**self.typed(request, StrikeInput))
-        strike, created = strike_backsight(self.user(request), set_up, point, form)
+        strike, created = strike_backsight(self.user(request), set_up, backsight, form)
         return recorded(strike.pk, created)
 
 

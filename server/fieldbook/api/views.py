@@ -16,7 +16,7 @@ from core.instruments import Setting
 from core.piers import Bearing
 from core.tasks import Stage
 from server.api.errors import ErrorBody, body_of
-from server.api.inputs import Entry, Named
+from server.api.inputs import Entry, Held, Named
 from server.api.views import SignedInView, answers, as_file, recorded, records
 from server.fieldbook.book import BookSheet, book_sheet
 from server.fieldbook.book_csv import book_csv
@@ -39,16 +39,17 @@ from server.fieldbook.services.strikes import StrikeForm, strike_shot
 
 
 class ExtraBacksightInput(serializers.Serializer[Any]):
-    """A further backsight, on another benchmark."""
+    """A further backsight, on another known point or held another way."""
 
     benchmark = serializers.UUIDField()
     backsight = Entry()
+    sight = Held()
 
 
 class SetUpInput(serializers.Serializer[Any]):
     """A new set-up with its backsights, the first on a benchmark or a turning point.
 
-    ``taped`` and ``distance`` may be empty.
+    ``distance`` may be empty.
     """
 
     id = serializers.UUIDField()
@@ -60,8 +61,7 @@ class SetUpInput(serializers.Serializer[Any]):
     rod = serializers.UUIDField()
     benchmark = serializers.UUIDField()
     backsight = Entry()
-    taped = Entry()
-    side = serializers.ChoiceField(["above", "below"])
+    sight = Held()
     distance = Entry(required=False, default="")
     extras = serializers.ListField(
         child=ExtraBacksightInput(), required=False, default=list, max_length=8
@@ -74,6 +74,7 @@ class ReadingQuery(serializers.Serializer[Any]):
     point = serializers.UUIDField()
     reading = Entry()
     setting = serializers.ChoiceField([str(one) for one in Setting], default=str(Setting.FINE))
+    sight = Held()
 
 
 class MarksQuery(serializers.Serializer[Any]):
@@ -98,6 +99,7 @@ class ShotInput(serializers.Serializer[Any]):
     point = serializers.UUIDField()
     reading = Entry()
     taken_at = serializers.DateTimeField()
+    sight = Held()
     setting = serializers.ChoiceField([str(one) for one in Setting], default=str(Setting.FINE))
     first_typed = Entry(required=False, default="")
     slip = serializers.CharField(max_length=40, required=False, allow_blank=True, default="")
@@ -178,6 +180,7 @@ class MatchQuery(serializers.Serializer[Any]):
     reading = Entry()
     amount = Entry(required=False, default="")
     side = serializers.ChoiceField(["above", "below"], default="above")
+    sight = Held()
 
 
 class MatchView(SignedInView):

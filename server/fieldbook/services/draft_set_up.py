@@ -66,10 +66,10 @@ def draft_set_up(
     }  # fmt: skip
     if sighted is not None:
         rod = rod_of(sighted.rod)
-        sheet["line"] = line_sheet(sighted.taken.line, rod, sighted.backsight, style)
+        sheet["line"] = line_sheet(sighted.taken.line, rod, sighted.first.seen, style)
         sheet["proof"] = _proof(job, form, sighted, place)
         sheet["agreeing"] = _agreeing(job, form, sighted, place)
-        sheet["asks_distance"] = sighted.known[0].place is None
+        sheet["asks_distance"] = sighted.first.known.place is None
     return sheet, entries.problems
 
 
@@ -97,7 +97,7 @@ def _agreeing(
 ) -> Agreeing | None:
     """Say how far several backsights disagree, None with one."""
     kit, style = _kit(job, form, sighted), style_of(job)
-    if kit is None or len(sighted.taken.constants) < 2:
+    if kit is None or not sighted.taken.can_disagree:
         return None
     tolerance = allowed_between(reread_tolerance_of(job), kit, sighted.sights(place))
     apart = format_fine(float(sighted.taken.disagreement), style)

@@ -58,7 +58,7 @@ class PlaceSheet(TypedDict):
     place: Place
     distance: Shown
     target: Shown
-    clamp: BothTexts
+    clamp: BothTexts | None
     drop: str
     obstacle: ObstacleSheet | None
 
@@ -150,7 +150,7 @@ class _From:
             "place": show_place(spot.place, style),
             "distance": show(distance, style),
             "target": show(spot.target, style),
-            "clamp": both_texts(clamp, station.rod, style),
+            "clamp": None if clamp is None else both_texts(clamp, station.rod, style),
             "drop": "" if line is None else show(drop_below(line, spot.target), style)["text"],
             "obstacle": obstacle(reach(station, distance, style)),
         }

@@ -12,7 +12,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
 from server.fieldbook.rules import station_of
-from server.fieldbook.services.record_shot import read_on
+from server.fieldbook.services.record_shot import read_from
 from server.fieldbook.standing import JobStandings
 from server.fieldbook.ways import WaysSheet, ways_to
 from server.jobs.rules import kind_of, style_of
@@ -27,6 +27,7 @@ class MatchForm:
     reading: str
     amount: str
     side: str
+    sight: str
 
 
 class Match(TypedDict):
@@ -46,7 +47,7 @@ def match_height(user: User, set_up_id: UUID, form: MatchForm) -> Match:
     amount = entries.length("amount") if form.amount.strip() else Length(0)
     entries.finish()
     assert amount is not None
-    existing = sighting.line.elevation(read_on(sighting, form.reading))
+    existing = sighting.line.elevation(read_from(sighting, form.reading, form.sight))
     target = finished_level(existing, amount if form.side == "above" else -amount)
     return {
         "existing": show(existing, style),

@@ -7,18 +7,19 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.instruments import Setting
-from core.lengths import Reading, Style, format_deviation
+from core.lengths import Style, format_deviation
+from core.rods import Observed
 from core.slips import Aim, Near, Question, near_points, question_about, same_pass
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import point_seen_from, set_up_for
 from server.fieldbook.aims import Aims
 from server.fieldbook.figures import Judged, Said, said
-from server.fieldbook.models import Shot
+from server.fieldbook.models import Shot, observed
 from server.fieldbook.pegs import OwnPegs, Scope, pegs_of, stone_of
 from server.fieldbook.rules import Sighting
 from server.fieldbook.services.read_again import RereadForm, reread_of
-from server.fieldbook.services.record_shot import read_on
+from server.fieldbook.services.record_shot import read_from
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
@@ -35,6 +36,7 @@ class ReadingForm:
     point: UUID
     reading: str
     setting: str
+    sight: str
 
 
 class SlipOffer(TypedDict):
@@ -75,11 +77,11 @@ def preview_reading(user: User, set_up_id: UUID, form: ReadingForm) -> Preview:
     sighting = standings.lines.sighting(set_up.pk)
     pegs, aims = pegs_of(_beside(point), plan, standings)
     judged = aims.judged(point, form.setting)
-    reading = read_on(sighting, form.reading)
+    seen = read_from(sighting, form.reading, form.sight)
     near = _near(pegs[point.owner_id], point, judged, aims, standings)
     return {
-        "says": said(reading, sighting, point.place, judged),
-        "unlikely": _unlikely(reading, sighting, point, judged, near),
+        "says": said(seen, sighting, point.place, judged),
+        "unlikely": _unlikely(seen, sighting, point, judged, near),
     }
 
 
@@ -95,29 +97,29 @@ def _near(
     if judged.setting != Setting.FINE or judged.target is None:
         return ()
     points = {one.pk: one for one in pegs.points if one.task == judged.task}
-    columns = ("point_id", "set_up_id", "reading", "taken_at")
+    columns = ("point_id", "set_up_id", "taken_at", "sight", "reading")
     shot = Shot.objects.filter(point__in=points, setting=Setting.FINE, strike=None)
     latest = shot.order_by("-taken_at", "-recorded_at").values_list(*columns)[:LONGEST_PASS]
-    sound = [one for one in reversed(latest) if not standings.by_id[one[1]].doubts(one[3])]
+    sound = [one for one in reversed(latest) if not standings.by_id[one[1]].doubts(one[2])]
     found = []
     for at in same_pass([one[0] for one in sound], point.pk):
-        key, set_up, reading, _ = sound[at]
+        key, set_up, _, sight, reading = sound[at]
         target = aims.judged(points[key], Setting.FINE).target
         if target is not None:
-            elevation = standings.lines.sighting(set_up).line.elevation(reading)
+            elevation = standings.lines.sighting(set_up).line.elevation(observed(sight, reading))
             found.append((points[key].place, elevation - target))
     return near_points(point.place, found)
 
 
 def _unlikely(
-    reading: Reading, sighting: Sighting, point: Point, judged: Judged, near: tuple[Near, ...]
+    seen: Observed, sighting: Sighting, point: Point, judged: Judged, near: tuple[Near, ...]
 ) -> Unlikely | None:
     if judged.target is None:
         return None
-    sure = sighting.sure(reading, point.place, judged.setting).half_width
+    sure = sighting.sure(seen, point.place, judged.setting).half_width
     aim = Aim(judged.task, judged.target, float(judged.tolerance.plus), sure)
-    sighted = sighting.rod, sighting.line, sighting.backsight
-    question = question_about(sighted, reading, aim, near)
+    sighted = sighting.rod, sighting.line, sighting.line.booked(sighting.known)
+    question = question_about(sighted, seen, aim, near)
     if question is None:
         return None
     return {
@@ -125,10 +127,11 @@ def _unlikely(
         "offers": [
             {
                 "slip": str(one.slip),
-                "reading": sighting.rod.write(one.reading),
-                "says": said(one.reading, sighting, point.place, judged),
+                "reading": meant.written(sighting.rod),
+                "says": said(meant, sighting, point.place, judged),
             }
             for one in question.offers
+            for meant in [Observed(seen.kind, one.reading)]
         ],
     }
 

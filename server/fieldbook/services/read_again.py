@@ -8,10 +8,11 @@ from uuid import UUID, uuid5
 
 from django.db import transaction
 
-from core.errors import RuleError
+from core.rods import SightKind
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.fieldbook.access import set_up_for
+from server.fieldbook.lines import JobLines
 from server.fieldbook.models import (
     Knock,
     Occasion,
@@ -19,7 +20,7 @@ from server.fieldbook.models import (
     SetUp,
     TurningPoint,
 )
-from server.fieldbook.rules import rod_of
+from server.fieldbook.services.record_shot import read_from
 from server.gear.services.check_instrument import KnockForm, note_knock
 from server.jobs.models import Benchmark
 from server.records import record_once
@@ -35,6 +36,7 @@ class RereadForm:
     reading: str
     occasion: str
     taken_at: datetime
+    sight: str = SightKind.STANDING
 
 
 def read_again(user: User, set_up_id: UUID, form: RereadForm) -> tuple[Reread, bool]:
@@ -52,16 +54,14 @@ def reread_of(user: User, set_up: SetUp, form: RereadForm) -> Reread:
         raise missing("benchmark", form.point)
     if form.occasion == Occasion.CLOSING:
         _require_legs(set_up, benchmark)
-    try:
-        reading = rod_of(set_up.rod).read(form.reading)
-    except RuleError as refused:
-        raise Invalid(Problem.of("reading", refused)) from refused
+    seen = read_from(JobLines(set_up.job_id).sighting(set_up.pk), form.reading, form.sight)
     return Reread(
         id=form.id,
         set_up=set_up,
         benchmark=benchmark,
         turning_point=point,
-        reading=reading,
+        reading=seen.value,
+        sight=seen.kind,
         typed=form.reading.strip(),
         occasion=form.occasion,
         taken_at=form.taken_at,

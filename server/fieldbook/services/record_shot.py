@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
-from core.errors import RuleError
+from core.errors import NotFromHere, RuleError
 from core.floors import PlanPoint
 from core.instruments import Setting
-from core.lengths import Reading
+from core.rods import Observed, SightKind, observe
 from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
@@ -35,6 +35,7 @@ class ShotForm:
     point: UUID
     reading: str
     taken_at: datetime
+    sight: str = SightKind.STANDING
     setting: str = Setting.FINE
     first_typed: str = ""
     slip: str = ""
@@ -65,13 +66,14 @@ def record_shot(user: User, form: ShotForm) -> tuple[Shot, Said, bool]:
         raise missing("set-up", form.set_up) from None
     if sighting.job != aimed.job:
         raise missing("set-up", form.set_up)
-    reading = read_on(sighting, form.reading)
+    seen = read_from(sighting, form.reading, form.sight)
     shot, created = record_once(
         Shot(
             id=form.id,
             set_up_id=form.set_up,
             point_id=form.point,
-            reading=reading,
+            reading=seen.value,
+            sight=seen.kind,
             typed=form.reading.strip(),
             setting=form.setting,
             first_typed=form.first_typed.strip(),
@@ -80,15 +82,26 @@ def record_shot(user: User, form: ShotForm) -> tuple[Shot, Said, bool]:
             taken_by=user,
         )
     )
-    return shot, said(reading, sighting, aimed.place, aimed.judged), created
+    return shot, said(seen, sighting, aimed.place, aimed.judged), created
 
 
-def read_on(sighting: Sighting, text: str) -> Reading:
-    """Read what was typed on a set-up's rod."""
+def read_from(sighting: Sighting, text: str, sight: str) -> Observed:
+    """Read what was typed of a sight, refused in its field's place."""
     try:
-        return sighting.rod.read(text)
+        return sight_from(sighting, text, sight)
     except RuleError as refused:
-        raise Invalid(Problem.of("reading", refused)) from refused
+        field = "sight" if isinstance(refused, NotFromHere) else "reading"
+        raise Invalid(Problem.of(field, refused)) from refused
+
+
+def sight_from(sighting: Sighting, text: str, sight: str) -> Observed:
+    """Read what was typed of a sight; of a kind that tells a height from the set-up.
+
+    Raises :class:`core.errors.RuleError`.
+    """
+    seen = observe(sighting.rod, SightKind(sight), text)
+    sighting.line.elevation(seen)
+    return seen
 
 
 def _aimed_at(user: User, form: ShotForm) -> _Aimed:

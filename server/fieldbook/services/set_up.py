@@ -13,7 +13,7 @@ from core.floors import PlanPoint
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.models import ExtraBacksight, SetUp
-from server.fieldbook.services.backsights import BacksightForm, Sighted, read_backsights
+from server.fieldbook.services.backsights import BacksightForm, Read, Sighted, read_backsights
 from server.gear import models as gear
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
@@ -37,8 +37,7 @@ class SetUpForm:
 
 def entries_of(job: Job, form: SetUpForm) -> Entries:
     """Return the typed fields of a set-up, to be read."""
-    sight = form.sight
-    typed = {"x": form.x, "y": form.y, "taped": sight.taped, "distance": sight.distance}
+    typed = {"x": form.x, "y": form.y, "distance": form.sight.distance}
     return Entries(typed, kind_of(job))
 
 
@@ -52,19 +51,18 @@ def set_up(user: User, job_id: UUID, form: SetUpForm) -> tuple[SetUp, bool]:
     entries.finish()
     assert place is not None
     assert sighted is not None
-    point = sighted.stands_on
+    first = sighted.first
     record = SetUp(
         id=form.id,
         job=job,
         instrument_id=form.instrument,
         receiver_id=form.receiver,
         rod_id=form.sight.rod,
-        benchmark_id=point.pk if isinstance(point, Benchmark) else None,
-        turning_point_id=None if isinstance(point, Benchmark) else point.pk,
-        backsight=sighted.backsight,
-        backsight_typed=form.sight.backsight.strip(),
+        **_on(first),
+        backsight=first.seen.value,
+        backsight_typed=first.typed,
+        backsight_sight=first.seen.kind,
         backsight_distance=sighted.distance,
-        taped_above_benchmark=sighted.taped,
         x=place.x,
         y=place.y,
         taken_at=form.taken_at,
@@ -107,14 +105,24 @@ def _record_numbered(job: Job, record: SetUp, sighted: Sighted) -> tuple[SetUp, 
         last = SetUp.objects.filter(job=job).aggregate(last=Max("number"))["last"]
         record.number = (last or 0) + 1
         stored, created = record_once(record)
-        for extra in sighted.extras:
+        for extra in sighted.read[1:]:
             record_once(
                 ExtraBacksight(
-                    id=uuid5(stored.pk, str(extra.benchmark.pk)),
+                    id=uuid5(stored.pk, f"{extra.point.pk} {extra.seen.kind}"),
                     set_up=stored,
-                    benchmark=extra.benchmark,
-                    reading=extra.reading,
+                    **_on(extra),
+                    reading=extra.seen.value,
                     typed=extra.typed,
+                    sight=extra.seen.kind,
                 )
             )
         return stored, created
+
+
+def _on(read: Read) -> dict[str, UUID | None]:
+    """Return the columns that say what a backsight was read on."""
+    is_benchmark = isinstance(read.point, Benchmark)
+    return {
+        "benchmark_id": read.point.pk if is_benchmark else None,
+        "turning_point_id": None if is_benchmark else read.point.pk,
+    }

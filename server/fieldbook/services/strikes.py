@@ -8,10 +8,11 @@ from uuid import UUID
 
 from django.db import transaction
 
+from core.rods import Tie, tie_of
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.fieldbook.access import reread_for, set_up_for, shot_for, turning_point_for
-from server.fieldbook.lines import JobLines
+from server.fieldbook.lines import JobLines, ReadBack
 from server.fieldbook.models import (
     AcceptedRun,
     BacksightStrike,
@@ -21,6 +22,7 @@ from server.fieldbook.models import (
     StruckThrough,
     TurningPointStrike,
 )
+from server.fieldbook.rules import rod_of
 from server.records import SiteRecord, record_once
 from server.refusals import Conflict
 
@@ -52,29 +54,34 @@ def strike_reread(user: User, reread_id: UUID, form: StrikeForm) -> tuple[Reread
 
 
 def strike_backsight(
-    user: User, set_up_id: UUID, point_id: UUID, form: StrikeForm
+    user: User, set_up_id: UUID, key: UUID, form: StrikeForm
 ) -> tuple[BacksightStrike, bool]:
-    """Strike the backsight a set-up read on a point; the others give its line from then on.
+    """Strike a backsight of a set-up, its first by the set-up's own key; the others go on.
 
-    The last one that counts can't be struck: another set-up takes its place.
+    One that no other stands in for can't be struck: another set-up takes its place.
     """
     set_up = set_up_for(user, set_up_id, Ability.RECORD)
     with transaction.atomic():
         SetUp.objects.select_for_update().get(pk=set_up.pk)
         read = JobLines(set_up.job_id).backsights(set_up.pk)
-        chosen = next((one for one in read if one.known.key == point_id), None)
+        chosen = next((one for one in read if one.key == key), None)
         if chosen is None:
-            raise missing("backsight", point_id)
+            raise missing("backsight", key)
+        tie = _tie(set_up, chosen)
         others = [one for one in read if not one.struck and one is not chosen]
-        if not others:
+        if not any(_tie(set_up, one) is tie for one in others):
             raise Conflict(
                 chosen.typed,
-                f"It is the only backsight of set-up {set_up.number} that counts.",
+                f"No other backsight of set-up {set_up.number} tells what it does.",
                 "Set up again instead, with a new backsight.",
             )
-        extra = set_up.extra_backsights.filter(benchmark=point_id).first()
+        extra = set_up.extra_backsights.filter(pk=key).first()
         of: dict[str, SiteRecord] = {"extra": extra} if extra else {"first_of": set_up}
         return _strike(BacksightStrike, of, user, form)
+
+
+def _tie(set_up: SetUp, read: ReadBack) -> Tie:
+    return tie_of(read.sight.kind, rod_of(set_up.rod).numbering)
 
 
 def strike_turning_point(

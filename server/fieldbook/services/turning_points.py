@@ -7,11 +7,13 @@ from datetime import datetime
 from uuid import UUID
 
 from core.floors import PlanPoint
+from core.rods import SightKind
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
+from server.fieldbook.lines import JobLines
 from server.fieldbook.models import SetUp, TurningPoint
-from server.fieldbook.rules import rod_of
+from server.fieldbook.services.record_shot import sight_from
 from server.jobs.models import Benchmark
 from server.jobs.rules import kind_of
 from server.records import record_once
@@ -28,6 +30,7 @@ class TurningPointForm:
     x: str
     y: str
     taken_at: datetime
+    sight: str = SightKind.STANDING
 
 
 def shoot_turning_point(
@@ -39,11 +42,11 @@ def shoot_turning_point(
     x, y = entries.length("x"), entries.length("y")
     if x is not None and y is not None:
         entries.check("x", lambda: PlanPoint(x, y))
-    rod = rod_of(set_up.rod)
-    reading = entries.check("reading", lambda: rod.read(form.reading))
+    sighting = JobLines(set_up.job_id).sighting(set_up.pk)
+    seen = entries.check("reading", lambda: sight_from(sighting, form.reading, form.sight))
     _refuse_taken(set_up, form, entries)
     entries.finish()
-    assert reading is not None
+    assert seen is not None
     assert x is not None
     assert y is not None
     return record_once(
@@ -51,7 +54,8 @@ def shoot_turning_point(
             id=form.id,
             set_up=set_up,
             name=form.name,
-            reading=reading,
+            reading=seen.value,
+            sight=seen.kind,
             typed=form.reading.strip(),
             x=x,
             y=y,

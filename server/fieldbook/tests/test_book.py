@@ -38,7 +38,8 @@ class SetUps(SiteTestCase):
 
     def test_with_other_rods_it_is_a_constant_and_the_tape_tells_the_beam(self) -> None:
         rod = self.add_rod("down", "in/8", '48"')
-        line = self.draft(rod, backsight="10", taped='30"')["draft"]["line"]
+        taped = {"benchmark": str(self.benchmark), "backsight": '30"', "sight": "taped-down"}
+        line = self.draft(rod, backsight="10", extras=[taped])["draft"]["line"]
         self.assertEqual(line["name"], "Constant")
         self.assertEqual(line["constant"]["text"], "49' 6 1/2\"")
         self.assertEqual(line["beam"]["text"], "52' 10 1/2\"")
@@ -48,7 +49,12 @@ class SetUps(SiteTestCase):
             ({"backsight": "5.2"}, "backsight", "It could be 5.2 ft or 5' 2\"."),
             ({"backsight": "14 ft"}, "backsight", "The rod has no such value."),
             ({"x": ""}, "x", "Nothing was typed."),
-            ({"taped": "40 m"}, "taped", "No tape measures that."),
+            (
+                {"sight": "taped-up", "backsight": "40 m"},
+                "backsight",
+                "No tape measures that.",
+            ),
+            ({"sight": "taped-up", "backsight": "-4"}, "backsight", "A tape shows no minus."),
             (
                 {"instrument": str(uuid4())},
                 "instrument",

@@ -27,7 +27,7 @@ class BackSightsPassesAndSlips(Trusted):
         body["extras"][0]["benchmark"] = str(self.benchmark)
         body["id"] = str(uuid4())
         reasons = self.refused(self.foreman, f"jobs/{self.job}/set-ups", body)
-        self.assertIn("another benchmark", reasons["extras.0"])
+        self.assertIn("read the same way already", reasons["extras.0"])
 
     def test_backsights_that_disagree_doubt_all_that_is_read_until_one_is_struck(self) -> None:
         second = self.add_second_benchmark()
@@ -44,11 +44,12 @@ class BackSightsPassesAndSlips(Trusted):
         )
         path = f"set-ups/{key}/backsights/{{}}/strikes"
         strike = {"id": str(uuid4()), "reason": "read on the wrong nail"}
-        self.refused(self.helper, path.format(second), strike | {"reason": ""})
-        self.ok(self.outsider, path.format(second), strike, 404)
+        further = doubted["backsights"][1]["key"]
+        self.refused(self.helper, path.format(further), strike | {"reason": ""})
+        self.ok(self.outsider, path.format(further), strike, 404)
         self.ok(self.helper, path.format(uuid4()), strike, 404)
-        self.ok(self.helper, path.format(second), strike)
-        self.ok(self.helper, path.format(second), strike, 200)
+        self.ok(self.helper, path.format(further), strike)
+        self.ok(self.helper, path.format(further), strike, 200)
         sound = self.latest(key)
         self.assertEqual((sound["standing"]["stands"], sound["standing"]["why"]), (True, ""))
         self.assertNotEqual(self.states()["A1"], "in-doubt")
@@ -57,8 +58,8 @@ class BackSightsPassesAndSlips(Trusted):
         rows = self.get(f"set-ups/{key}/book")["rows"]
         self.assertEqual(rows[1]["struck"], "read on the wrong nail")
         self.assertEqual(rows[0]["height_of_instrument"], sound["line"]["constant"]["text"])
-        last = self.ok(self.helper, path.format(self.benchmark), strike | {"id": str(uuid4())}, 409)
-        self.assertIn("only backsight", last["errors"][0]["why"])
+        last = self.ok(self.helper, path.format(key), strike | {"id": str(uuid4())}, 409)
+        self.assertIn("No other backsight", last["errors"][0]["why"])
 
     def test_the_first_backsight_struck_leaves_the_line_of_the_other(self) -> None:
         second = self.add_second_benchmark()
@@ -66,7 +67,7 @@ class BackSightsPassesAndSlips(Trusted):
         body["extras"] = [{"benchmark": second, "backsight": "4' 8 1/2\""}]
         key = self.ok(self.foreman, f"jobs/{self.job}/set-ups", body)["id"]
         strike = {"id": str(uuid4()), "reason": "read on a clod"}
-        self.ok(self.helper, f"set-ups/{key}/backsights/{self.benchmark}/strikes", strike)
+        self.ok(self.helper, f"set-ups/{key}/backsights/{key}/strikes", strike)
         sheet = self.latest(key)
         self.assertEqual((sheet["known"], sheet["known_id"]), ("BM2", second))
         self.assertEqual(sheet["line"]["constant"]["text"], "54' 8 1/2\"")

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from random import Random
 
 from core.lengths import Length
-from core.rods import GRADUATIONS, Numbering, Rod, SightLine
+from core.rods import GRADUATIONS, Numbering, Observed, Rod, SightLine, Tie
 from core.slips import Aim, Near, question_about
 from core.tasks import Task
 from server.measures.judgement import FIRST_SEED
@@ -74,7 +74,7 @@ class _Crew:
         self.is_metric = self.rod.graduation.style.kind.is_metric
         self.surface: Worked = worked_surface(kind, rng)
         self.beam = rng.uniform(1.0, 1.9)
-        line = SightLine(elevation_of(self.beam), Numbering.UP, None)
+        line = SightLine.tied(Numbering.UP, {Tie.BEAM: elevation_of(self.beam)})
         self.sighted = self.rod, line, reading_of(rng.uniform(0.5, 2))
         task = Task.FORMATION if kind.is_dug else Task.STONE
         self.aim = Aim(task, elevation_of(0.0), rng.choice((0.006, 0.0095, 0.012)), SURE)
@@ -106,7 +106,7 @@ class _Crew:
 
     def _offers(self, read: float, near: tuple[Near, ...]) -> list[float] | None:
         """Return the readings the product would offer instead; None where it does not ask."""
-        question = question_about(self.sighted, reading_of(read), self.aim, near)
+        question = question_about(self.sighted, Observed.standing(reading_of(read)), self.aim, near)
         return None if question is None else [float(one.reading) for one in question.offers]
 
     def _walk(self) -> Iterator[Place]:

@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 from typing import Any
+from uuid import UUID, uuid5
+
+IGNORED_TAPE = "Taped beside a rod that tells the beam itself; it never counted."
 
 #: By the version a file must be older than: the tables it lacks, and the columns, by table.
 LACKED: dict[int, tuple[tuple[str, ...], dict[str, dict[str, Any]]]] = {
@@ -14,7 +17,21 @@ LACKED: dict[int, tuple[tuple[str, ...], dict[str, dict[str, Any]]]] = {
             "prices": {"truck": None},
         },
     ),
+    3: (
+        (),
+        {
+            "set_ups": {"backsight_sight": "standing", "taped_above_benchmark": None},
+            "further_backsights": {"sight": "standing", "turning_point": None},
+            "turning_points": {"sight": "standing"},
+            "re_reads": {"sight": "standing"},
+            "shots": {"sight": "standing"},
+        },
+    ),
 }
+
+
+#: Up to this version a set-up kept how far the beam was taped above the point it stands on.
+TAPED_BESIDE = 3
 
 
 def brought_up(body: dict[str, Any], version: int) -> dict[str, Any]:
@@ -25,6 +42,8 @@ def brought_up(body: dict[str, Any], version: int) -> dict[str, Any]:
             body |= {
                 name: _filled(body[name], given) for name, given in columns.items() if name in body
             }
+    if version < TAPED_BESIDE:
+        _tapes_as_backsights(body)
     return body
 
 
@@ -33,3 +52,60 @@ def _filled(rows: Any, given: dict[str, Any]) -> Any:
     if not isinstance(rows, list):
         return rows
     return [given | row if isinstance(row, dict) else row for row in rows]
+
+
+def _tapes_as_backsights(body: dict[str, Any]) -> None:
+    """Make a further backsight of each tape; beside a rod that tells the beam it is struck."""
+    set_ups, further = body.get("set_ups"), body.get("further_backsights")
+    struck, rods = body.get("struck_further_backsights"), body.get("rods")
+    if not (isinstance(set_ups, list) and isinstance(further, list) and isinstance(rods, list)):
+        return
+    numbering = {row.get("id"): row.get("numbering") for row in rods if isinstance(row, dict)}
+    body["set_ups"] = [_without_tape(row) for row in set_ups]
+    for row in set_ups:
+        taped = row.get("taped_above_benchmark") if isinstance(row, dict) else None
+        if not isinstance(taped, str):
+            continue
+        extra = _taped(row, taped)
+        further.append(extra)
+        if numbering.get(row.get("rod")) == "up" and isinstance(struck, list):
+            struck.append(_strike_of(extra, row))
+
+
+def _without_tape(row: Any) -> Any:
+    if not isinstance(row, dict):
+        return row
+    return {name: value for name, value in row.items() if name != "taped_above_benchmark"}
+
+
+def _taped(row: dict[str, Any], taped: str) -> dict[str, Any]:
+    above = taped.removeprefix("-")
+    return {
+        "id": _key_of(row, "taped"),
+        "recorded_at": row.get("recorded_at"),
+        "set_up": row.get("id"),
+        "benchmark": row.get("benchmark"),
+        "turning_point": row.get("turning_point"),
+        "reading": above,
+        "typed": f"{above} m"[:60],
+        "sight": "taped-up" if taped.startswith("-") else "taped-down",
+    }
+
+
+def _strike_of(extra: dict[str, Any], row: dict[str, Any]) -> dict[str, Any]:
+    return {
+        "id": _key_of(row, "taped beside the rod"),
+        "recorded_at": row.get("recorded_at"),
+        "reason": IGNORED_TAPE,
+        "taken_by": row.get("taken_by"),
+        "first_of": None,
+        "extra": extra["id"],
+    }
+
+
+def _key_of(row: dict[str, Any], name: str) -> str:
+    """Return a key that follows from a row's own; a wrong one is left for the check to refuse."""
+    try:
+        return str(uuid5(UUID(str(row.get("id"))), name))
+    except ValueError:
+        return ""

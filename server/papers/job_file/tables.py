@@ -23,7 +23,7 @@ from server.pour import models as pour
 from server.quantities import QuantityField
 
 FORMAT = "yellow-peg-job"
-VERSION = 2
+VERSION = 3
 LONGEST_JSON = 200_000
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+from collections import defaultdict
 from decimal import Decimal
 from uuid import UUID
 
@@ -13,9 +14,11 @@ from openpyxl.worksheet.worksheet import Worksheet
 
 from core.book import NoteLine
 from core.lengths import Elevation, Length, Reading
+from core.rods import Tie, tie_of
 from core.tables import SurveyUnit, to_survey
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.fieldbook.figures import held
 from server.fieldbook.notes import KeptNotes, KeptReading, notes_of
 from server.fieldbook.standing import JobStandings
 from server.files import plain_name
@@ -55,7 +58,8 @@ class _Page:
 
     def __init__(self, page: Worksheet, kept: KeptNotes, unit: SurveyUnit) -> None:
         self.page, self.kept, self.unit, self.last = page, kept, unit, FIRST
-        self.sign = "-" if kept.standing.sighting.line.numbering.direction > 0 else "+"
+        self.numbering = kept.standing.sighting.rod.numbering
+        self.lines: dict[Tie, int] = {}
 
     def write(self) -> None:
         self._head()
@@ -81,32 +85,40 @@ class _Page:
             self.page.column_dimensions[get_column_letter(column)].width = width
 
     def _backsights(self) -> int:
-        """Write every backsight, and on the last line the mean of the lines of those that count."""
-        set_up, plus = self.kept.set_up, "+" if self.sign == "-" else "-"
-        read, counting = self.kept.standings.lines.backsights(set_up.pk), []
+        """Write every backsight, and under those that tie the same thing the mean of their lines.
+
+        Returns the last row of them.
+        """
+        set_up, counting = self.kept.set_up, defaultdict[Tie, list[str]](list)
+        read = self.kept.standings.lines.backsights(set_up.pk)
         for row, one in enumerate(read, start=FIRST):
             as_text(self.page, row, 2, one.known.name)
-            self.page.cell(row, 3, self._number(one.reading))
+            self.page.cell(row, 3, self._number(one.sight.value))
             self.page.cell(row, 6, self._number(one.known.elevation))
             as_text(self.page, row, 9, set_up.taken_at.isoformat())
             as_text(self.page, row, 10, set_up.taken_by.shown_name)
-            if one.struck:
-                as_text(self.page, row, 11, f"struck: {one.struck}")
-            else:
-                counting.append(f"F{row}{plus}C{row}")
-        last = FIRST + len(read) - 1
-        mean = counting[0] if len(counting) == 1 else f"AVERAGE({','.join(counting)})"
-        self.page.cell(last, 5, f"={mean}")
-        return last
+            as_text(self.page, row, 11, _told(held(one.sight), one.struck))
+            if not one.struck:
+                tie = tie_of(one.sight.kind, self.numbering)
+                sign = "+" if one.sight.kind.sign(self.numbering) < 0 else "-"
+                counting[tie].append(f"F{row}{sign}C{row}")
+                self.lines[tie] = row
+        for tie, given in counting.items():
+            mean = given[0] if len(given) == 1 else f"AVERAGE({','.join(given)})"
+            self.page.cell(self.lines[tie], 5, f"={mean}")
+        return FIRST + len(read) - 1
 
     def _reading(self, row: int, kept: KeptReading, line: NoteLine) -> None:
         page = self.page
         as_text(page, row, 1, kept.floor)
         as_text(page, row, 2, kept.point)
-        page.cell(row, 4, self._number(kept.reading))
+        page.cell(row, 4, self._number(kept.sight.value))
         if line.elevation is not None:
             before = self._row_before(row)
-            page.cell(row, 6, f"=E${self.last}{self.sign}D{row}")
+            kind = kept.sight.kind
+            sign = "+" if kind.sign(self.numbering) > 0 else "-"
+            from_line = self.lines[tie_of(kind, self.numbering)]
+            page.cell(row, 6, f"=E${from_line}{sign}D{row}")
             page.cell(row, 7, f"=MAX(F{row}-F{before},0)")
             page.cell(row, 8, f"=MAX(F{before}-F{row},0)")
         as_text(page, row, 9, kept.taken_at.isoformat())
@@ -124,6 +136,10 @@ class _Page:
 
 
 def _remarks(kept: KeptReading) -> str:
-    remarks = [f"struck: {kept.struck}" if kept.struck else "", kept.note]
-    remarks += ["in doubt" if kept.in_doubt else "", f"typed {kept.typed}"]
+    in_doubt = "in doubt" if kept.in_doubt else ""
+    return _told(held(kept.sight), kept.struck, kept.note, in_doubt, f"typed {kept.typed}")
+
+
+def _told(held: str, struck: str, *more: str) -> str:
+    remarks = [held, f"struck: {struck}" if struck else "", *more]
     return ", ".join(remark for remark in remarks if remark)

@@ -43,6 +43,6 @@ def range_of(model: SlabModel, off: Floats, stone: Sequence[FoundPoint]) -> Volu
             numbers[sighting.set_up] = len(set_ups)
             at = float(sighting.place.x), float(sighting.place.y)
             set_ups.append(SetUpErrors(sighting.fine, sighting.sights, at))
-        height = float(sighting.rod.height_of(one.reading))
+        height = float(one.seen.height_on(sighting.rod))
         shots.append(ShotErrors(numbers[sighting.set_up], height))
     return volume_range(model, off, shots, set_ups)

@@ -1069,7 +1069,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/set-ups/{set_up}/backsights/{point}/strikes": {
+    "/api/v1/set-ups/{set_up}/backsights/{backsight}/strikes": {
         parameters: {
             query?: never;
             header?: never;
@@ -1078,7 +1078,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Strike the backsight on a point through, with a reason. */
+        /** @description Strike a backsight through, with a reason. */
         post: operations["strike_backsight"];
         delete?: never;
         options?: never;
@@ -1417,8 +1417,9 @@ export interface components {
         };
         /** @enum {string} */
         AxisEnum: "first" | "second";
-        /** @description A backsight of a set-up; ``point`` is the key of what it was read on. */
+        /** @description A backsight of a set-up; ``key`` is its record's, ``point`` that of what it was read on. */
         BacksightSheet: {
+            key: string;
             point: string;
             benchmark: string;
             reading: string;
@@ -1789,11 +1790,13 @@ export interface components {
         ErrorsBody: {
             errors: components["schemas"]["ErrorBody"][];
         };
-        /** @description A further backsight, on another benchmark. */
+        /** @description A further backsight, on another known point or held another way. */
         ExtraBacksightInputRequest: {
             /** Format: uuid */
             benchmark: string;
             backsight: string;
+            /** @default standing */
+            sight: components["schemas"]["SightEnum"];
         };
         /** @enum {string} */
         FastBeepEnum: "too-high" | "too-low";
@@ -2147,8 +2150,11 @@ export interface components {
             constant_on_rod: string;
             beam: components["schemas"]["Shown"] | null;
             backsight: components["schemas"]["BothTexts"];
+            sight: components["schemas"]["SightEnum"];
+            held: string;
             /** Format: double */
             scale_value: number;
+            reads: components["schemas"]["SightEnum"][];
         };
         /** @description Everything the heights' screen shows; ``spacing`` is empty where no rule spaces them. */
         MarksSheet: {
@@ -2364,6 +2370,8 @@ export interface components {
         /** @description The shot that counts on a point; one in doubt counts for nothing until it is cleared. */
         PegShot: {
             reading: components["schemas"]["BothTexts"];
+            sight: components["schemas"]["SightEnum"];
+            held: string;
             /** Format: double */
             scale_value: number;
             elevation: components["schemas"]["Shown"];
@@ -2427,7 +2435,7 @@ export interface components {
             place: components["schemas"]["Place"];
             distance: components["schemas"]["Shown"];
             target: components["schemas"]["Shown"];
-            clamp: components["schemas"]["BothTexts"];
+            clamp: components["schemas"]["BothTexts"] | null;
             drop: string;
             obstacle: components["schemas"]["ObstacleSheet"] | null;
         };
@@ -2640,6 +2648,8 @@ export interface components {
             point: string;
             reading: string;
             occasion: components["schemas"]["OccasionEnum"];
+            /** @default standing */
+            sight: components["schemas"]["SightEnum"];
             /** Format: date-time */
             taken_at: string;
         };
@@ -2752,6 +2762,8 @@ export interface components {
         /** @description What a reading says of the surface it stands on. */
         Said: {
             reading: components["schemas"]["BothTexts"];
+            sight: components["schemas"]["SightEnum"];
+            held: string;
             /** Format: double */
             scale_value: number;
             elevation: components["schemas"]["Shown"];
@@ -2791,7 +2803,7 @@ export interface components {
         /**
          * @description A new set-up with its backsights, the first on a benchmark or a turning point.
          *
-         *     ``taped`` and ``distance`` may be empty.
+         *     ``distance`` may be empty.
          */
         SetUpInputRequest: {
             /** Format: uuid */
@@ -2809,8 +2821,8 @@ export interface components {
             /** Format: uuid */
             benchmark: string;
             backsight: string;
-            taped: string;
-            side: components["schemas"]["SideEnum"];
+            /** @default standing */
+            sight: components["schemas"]["SightEnum"];
             /** @default  */
             distance: string;
             extras?: components["schemas"]["ExtraBacksightInputRequest"][];
@@ -2850,6 +2862,8 @@ export interface components {
             reading: string;
             /** Format: date-time */
             taken_at: string;
+            /** @default standing */
+            sight: components["schemas"]["SightEnum"];
             /** @default fine */
             setting: components["schemas"]["SettingEnum"];
             /** @default  */
@@ -2878,6 +2892,8 @@ export interface components {
         };
         /** @enum {string} */
         SideEnum: "above" | "below";
+        /** @enum {string} */
+        SightEnum: "standing" | "upside-down" | "taped-down" | "taped-up" | "on-the-point";
         /** @description A name and a password. */
         SignInRequest: {
             username: string;
@@ -3129,6 +3145,8 @@ export interface components {
             id: string;
             name: string;
             reading: string;
+            /** @default standing */
+            sight: components["schemas"]["SightEnum"];
             x: string;
             y: string;
             /** Format: date-time */
@@ -3172,17 +3190,20 @@ export interface components {
             to_try: string;
             clears: number;
         };
-        /** @description One height, four ways; ``tape`` is empty where the beam's elevation is not known. */
+        /** @description One height, four ways; a way is empty where the set-up can't go it. */
         WaysSheet: {
-            clamp: components["schemas"]["BothTexts"];
+            clamp: components["schemas"]["BothTexts"] | null;
             /** Format: double */
-            clamp_value: number;
+            clamp_value: number | null;
+            upside_down: components["schemas"]["BothTexts"] | null;
             /** Format: double */
-            reference_value: number;
-            slide: components["schemas"]["BothTexts"];
+            upside_down_value: number | null;
+            /** Format: double */
+            reference_value: number | null;
+            slide: components["schemas"]["BothTexts"] | null;
             tape: components["schemas"]["BothTexts"] | null;
             tape_verb: string;
-            direct: components["schemas"]["BothTexts"];
+            direct: components["schemas"]["BothTexts"] | null;
             direct_verb: string;
             obstacle: components["schemas"]["ObstacleSheet"] | null;
         };
@@ -7540,7 +7561,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                point: string;
+                backsight: string;
                 set_up: string;
             };
             cookie?: never;
@@ -7819,6 +7840,7 @@ export interface operations {
                 amount?: string;
                 reading: string;
                 side?: "above" | "below";
+                sight?: "standing" | "upside-down" | "taped-down" | "taped-up" | "on-the-point";
             };
             header?: never;
             path: {
@@ -7938,6 +7960,7 @@ export interface operations {
                 point: string;
                 reading: string;
                 setting?: "fine" | "coarse";
+                sight?: "standing" | "upside-down" | "taped-down" | "taped-up" | "on-the-point";
             };
             header?: never;
             path: {

@@ -4,6 +4,8 @@ import { Both } from "./BothTexts";
 
 export type WayKey = "clamp" | "slide" | "tape" | "direct";
 
+const NOT_FROM_HERE = "not from here: the rod can't stand on it under the beam";
+
 export type Way = {
   key: WayKey;
   /** What it is called, with the point it is carried from. */
@@ -26,13 +28,13 @@ export function waysOf(ways: Schemas["WaysSheet"], known: string, first: WayKey)
     {
       key: "clamp",
       name: "Clamp the receiver at",
-      says: <Both value={ways.clamp} />,
+      says: ways.clamp ? <Both value={ways.clamp} /> : "not from here: no backsight reads this rod",
       needsRod: true,
     },
     {
       key: "slide",
       name: `From the clamp on ${known}`,
-      says: <Both value={ways.slide} />,
+      says: ways.slide ? <Both value={ways.slide} /> : NOT_FROM_HERE,
       needsRod: true,
     },
     {
@@ -50,10 +52,12 @@ export function waysOf(ways: Schemas["WaysSheet"], known: string, first: WayKey)
     {
       key: "direct",
       name: `Center-zero rule, 0 on ${known}`,
-      says: (
+      says: ways.direct ? (
         <>
           {ways.direct_verb !== "at zero" && <Both value={ways.direct} />} {ways.direct_verb}
         </>
+      ) : (
+        NOT_FROM_HERE
       ),
       needsRod: false,
     },

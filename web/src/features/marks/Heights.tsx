@@ -139,20 +139,33 @@ function Surface({ surface, setUp, first }: SurfaceProps) {
             </OneWay>
           ))}
         </Stack>
-        {!isBlocked && (
-          <Rod
-            rod={setUp.rod}
-            beam={ways.clamp_value}
-            clamp={{ value: ways.clamp_value, text: "clamp" }}
-            reference={{ value: ways.reference_value, text: setUp.known }}
-            height={300}
-            isFar
-            width={140}
-            label={`Rod clamped at ${ways.clamp.rod}`}
-          />
-        )}
+        <ClampedRod ways={ways} setUp={setUp} />
       </Stack>
     </Panel>
+  );
+}
+
+type ClampedProps = { ways: Schemas["WaysSheet"]; setUp: Schemas["SetUpSheet"] };
+
+/** The rod with the clamp on it: standing, or upside down where the height is above the beam. */
+function ClampedRod({ ways, setUp }: ClampedProps) {
+  const isUpsideDown = ways.obstacle !== null && ways.upside_down !== null;
+  const clamp = isUpsideDown ? ways.upside_down : ways.clamp;
+  const value = isUpsideDown ? ways.upside_down_value : ways.clamp_value;
+  if (!clamp || value === null || (ways.obstacle && !isUpsideDown)) return null;
+  const reference = isUpsideDown ? null : ways.reference_value;
+  return (
+    <Rod
+      rod={setUp.rod}
+      beam={value}
+      clamp={{ value, text: "clamp" }}
+      reference={reference === null ? undefined : { value: reference, text: setUp.known }}
+      height={300}
+      isFar
+      isUpsideDown={isUpsideDown}
+      width={140}
+      label={`Rod ${isUpsideDown ? "upside down, " : ""}clamped at ${clamp.rod}`}
+    />
   );
 }
 

@@ -40,7 +40,7 @@ export function Places({ places, isFalling }: Props) {
               {isFalling && (
                 <>
                   <TableCell align="right" sx={{ fontWeight: 700 }}>
-                    <Both value={place.clamp} />
+                    {place.clamp ? <Both value={place.clamp} /> : "tape it"}
                   </TableCell>
                   <TableCell align="right" sx={{ fontWeight: 700 }}>
                     {place.drop}

@@ -1,11 +1,12 @@
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { type Schemas, api, told } from "../../api/client";
-import { Entry, RecordButton, useForm } from "../../parts/form";
+import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
 import { Keypad } from "../../parts/Keypad";
 import { Panel } from "../../parts/Page";
 import { PlaceFields } from "../../parts/PlaceFields";
 import { outlineSpots, planInstruments } from "../../parts/plan/pegs";
+import { ASKED, sentence, sightOptions } from "../../parts/sights";
 
 type Props = { job: Schemas["JobSheet"]; setUp: Schemas["SetUpSheet"] };
 
@@ -13,7 +14,7 @@ type Props = { job: Schemas["JobSheet"]; setUp: Schemas["SetUpSheet"] };
 export function NewTurningPoint({ job, setUp }: Props) {
   const form = useForm({
     draft: `turning-point:${setUp.id}`,
-    initial: { name: `TP${job.turning_points.length + 1}`, reading: "", x: "", y: "" },
+    initial: { name: `TP${job.turning_points.length + 1}`, reading: "", sight: setUp.line.sight, x: "", y: "" },
     send: (body, taken_at) =>
       told(
         api.POST("/api/v1/set-ups/{set_up}/turning-points", {
@@ -30,7 +31,13 @@ export function NewTurningPoint({ job, setUp }: Props) {
             Firm ground only; about as far away as the next backsight will be.
           </Typography>
           <Entry form={form} name="name" label="Name" />
-          <Entry form={form} name="reading" label="Rod on it reads" />
+          <Choice
+            form={form}
+            name="sight"
+            label="How it is read"
+            options={sightOptions(setUp.line.reads)}
+          />
+          <Entry form={form} name="reading" label={sentence(ASKED[form.values.sight])} />
           <Keypad
             rod={setUp.rod}
             value={form.values.reading}

@@ -17,7 +17,7 @@ export function Backsights({ setUp, canRecord }: Props) {
     <Box component="ul" aria-label="Backsights" sx={{ listStyle: "none", m: 0, p: 0 }}>
       {backsights.map((one) => (
         <OneBacksight
-          key={one.point}
+          key={one.key}
           setUp={setUp.id}
           backsight={one}
           canStrike={canRecord && !one.struck && counting > 1}
@@ -48,19 +48,19 @@ function OneBacksight({ setUp, backsight, canStrike }: OneProps) {
           <Button onClick={() => setStriking(true)}>Wrong? Strike it</Button>
         )}
       </Stack>
-      {isStriking && canStrike && <StrikeBacksight setUp={setUp} point={backsight.point} />}
+      {isStriking && canStrike && <StrikeBacksight setUp={setUp} backsight={backsight.key} />}
     </Box>
   );
 }
 
-function StrikeBacksight({ setUp, point }: { setUp: string; point: string }) {
+function StrikeBacksight({ setUp, backsight }: { setUp: string; backsight: string }) {
   const form = useForm({
-    draft: `strike:${setUp}:${point}`,
+    draft: `strike:${setUp}:${backsight}`,
     initial: { reason: "" },
     send: ({ id, reason }) =>
       told(
-        api.POST("/api/v1/set-ups/{set_up}/backsights/{point}/strikes", {
-          params: { path: { set_up: setUp, point } },
+        api.POST("/api/v1/set-ups/{set_up}/backsights/{backsight}/strikes", {
+          params: { path: { set_up: setUp, backsight } },
           body: { id, reason },
         }),
       ),

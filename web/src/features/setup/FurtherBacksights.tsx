@@ -1,20 +1,17 @@
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
-import TextField from "@mui/material/TextField";
-import type { Schemas } from "../../api/client";
 import { EntryField } from "../../parts/EntryField";
 import type { Form } from "../../parts/form";
+import { Select } from "../../parts/Select";
+import { ASKED, type Sight, sightOptions } from "../../parts/sights";
+import { type Extra, type Job, knownPoints } from "./useSetUpForm";
 
-type Extra = { benchmark: string; backsight: string };
-type Values = { benchmark: string; extras: Extra[] };
-type Props = { form: Form<Values>; job: Schemas["JobSheet"] };
+type Values = { benchmark: string; sight: Sight; extras: Extra[] };
+type Props = { form: Form<Values>; job: Job };
 
-/** More backsights on other benchmarks; the line is the mean of all. */
+/** More backsights, on other points or held another way: those that tie the same are averaged. */
 export function FurtherBacksights({ form, job }: Props) {
-  const { extras, benchmark } = form.values;
-  const used = [benchmark, ...extras.map((extra) => extra.benchmark)];
-  const free = job.benchmarks.filter((one) => !used.includes(one.id));
+  const { extras } = form.values;
   const change = (i: number, changed: Partial<Extra>) =>
     form.change({
       extras: extras.map((extra, at) => (at === i ? { ...extra, ...changed } : extra)),
@@ -22,46 +19,52 @@ export function FurtherBacksights({ form, job }: Props) {
   return (
     <>
       {extras.map((extra, i) => (
-        <Stack key={i} direction="row" spacing={1} sx={{ alignItems: "flex-start" }}>
-          <TextField
-            select
+        <Stack key={i} spacing={1} sx={{ borderLeft: 4, borderColor: "divider", pl: 1.5 }}>
+          <Select
             label="And on"
             value={extra.benchmark}
-            onChange={(event) => change(i, { benchmark: event.target.value })}
-            sx={{ flex: 1 }}
-          >
-            {job.benchmarks
-              .filter((one) => one.id === extra.benchmark || !used.includes(one.id))
-              .map((one) => (
-                <MenuItem key={one.id} value={one.id}>
-                  {one.name}, {one.elevation.text}
-                </MenuItem>
-              ))}
-          </TextField>
-          <Stack sx={{ flex: 1 }}>
-            <EntryField
-              name={`extras.${i}`}
-              label="it reads"
-              value={extra.backsight}
-              onChange={(backsight) => change(i, { backsight })}
-              problems={form.problems}
-            />
+            options={knownPoints(job).map(
+              ({ id, name, elevation }) => [id, `${name}, ${elevation.text}`] as const,
+            )}
+            onChange={(benchmark) => change(i, { benchmark })}
+          />
+          <Select
+            label="How it is read there"
+            value={extra.sight}
+            options={sightOptions()}
+            onChange={(sight) => change(i, { sight })}
+          />
+          <Stack direction="row" spacing={1} sx={{ alignItems: "flex-start" }}>
+            <Stack sx={{ flex: 1 }}>
+              <EntryField
+                name={`extras.${i}`}
+                label={ASKED[extra.sight]}
+                value={extra.backsight}
+                onChange={(backsight) => change(i, { backsight })}
+                problems={form.problems}
+              />
+            </Stack>
+            <Button onClick={() => form.change({ extras: extras.filter((_, at) => at !== i) })}>
+              Leave out
+            </Button>
           </Stack>
-          <Button onClick={() => form.change({ extras: extras.filter((_, at) => at !== i) })}>
-            Leave out
-          </Button>
         </Stack>
       ))}
-      {free[0] && (
-        <Button
-          variant="outlined"
-          onClick={() =>
-            form.change({ extras: [...extras, { benchmark: free[0]?.id ?? "", backsight: "" }] })
-          }
-        >
-          Another backsight
-        </Button>
-      )}
+      <Button
+        variant="outlined"
+        onClick={() => form.change({ extras: [...extras, nextOf(form.values, job)] })}
+      >
+        Another backsight
+      </Button>
     </>
   );
+}
+
+/** What is likely read next: a benchmark not read yet, else a tape to the one that was. */
+function nextOf({ benchmark, extras }: Values, job: Job): Extra {
+  const used = [benchmark, ...extras.map((extra) => extra.benchmark)];
+  const free = job.benchmarks.find((one) => !used.includes(one.id));
+  return free
+    ? { benchmark: free.id, backsight: "", sight: "standing" }
+    : { benchmark, backsight: "", sight: "taped-down" };
 }

@@ -11,6 +11,7 @@ import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { PlaceFields } from "../../parts/PlaceFields";
 import { spotOf } from "../../parts/plan/frame";
 import { outlineSpots } from "../../parts/plan/pegs";
+import { ASKED, type Sight, isTaped, sightOptions } from "../../parts/sights";
 import { useJobSheet } from "../frame/useJobSheet";
 import { TrustMark, isTrusted } from "../instruments/TrustMark";
 import { FurtherBacksights } from "./FurtherBacksights";
@@ -117,26 +118,23 @@ function SetUpForm({ job, gear }: { job: Job; gear: Gear }) {
                 <Result line={line} />
                 <SightDrawing
                   rod={rod}
+                  sight={values.sight}
                   benchmark={`${benchmark.name} ${benchmark.elevation.text}`}
                   line={line}
                   height={220}
                 />
+                <Choice form={live} name="sight" label="How it is read" options={sightOptions()} />
                 <Entry
                   form={live}
                   name="backsight"
-                  label={`Reading on ${benchmark.name}`}
-                  hint={
-                    rod.numbering === "centre-zero"
-                      ? "Slide the rule until the benchmark reads 0, clamp it, type 0"
-                      : `As the rod shows it: ${rod.graduation.label}`
-                  }
+                  label={`On ${benchmark.name} ${ASKED[values.sight]}`}
+                  hint={hintOf(rod, values.sight)}
                 />
                 <Keypad
                   rod={rod}
                   value={values.backsight}
                   onChange={(backsight) => form.change({ backsight })}
                 />
-                {rod.numbering !== "up" && <TapeFields form={live} />}
                 {draft?.draft.asks_distance && (
                   <Entry
                     form={live}
@@ -163,6 +161,13 @@ function SetUpForm({ job, gear }: { job: Job; gear: Gear }) {
       </Page>
     </Stack>
   );
+}
+
+function hintOf(rod: Schemas["RodSheet"], sight: Sight): string {
+  if (isTaped(sight)) return "Below the beam: tape down. Above it: tape up. Never a minus";
+  return rod.numbering === "centre-zero"
+    ? "Slide the rule until the benchmark reads 0, clamp it, type 0"
+    : `As the rod shows it: ${rod.graduation.label}`;
 }
 
 function Result({ line }: { line: Schemas["LineSheet"] | undefined }) {
@@ -218,25 +223,6 @@ function GearFields({ form, gear, job }: FieldsProps & { job: Job; gear: Gear })
       )}
       <Choice form={form} name="rod" label="Rod" options={rods} />
       <Choice form={form} name="benchmark" label="Backsight on" options={benchmarks} />
-    </Stack>
-  );
-}
-
-const SIDES = [
-  ["above", "above it"],
-  ["below", "below it"],
-] as const;
-
-function TapeFields({ form }: FieldsProps) {
-  return (
-    <Stack direction="row" spacing={1} sx={{ alignItems: "flex-start" }}>
-      <Entry
-        form={form}
-        name="taped"
-        label="Tape: beam to benchmark"
-        hint="May be left empty; tells the beam's own height"
-      />
-      <Choice form={form} name="side" label="The beam is" options={SIDES} />
     </Stack>
   );
 }

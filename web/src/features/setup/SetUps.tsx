@@ -88,6 +88,7 @@ function SetUpPanel({ job, setUp, isCurrent }: PanelProps) {
             </Typography>
           </Stack>
           <SightDrawing
+            sight={setUp.line.sight}
             rod={setUp.rod}
             benchmark={`${setUp.known} ${setUp.known_elevation.text}`}
             line={line}

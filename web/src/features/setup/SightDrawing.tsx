@@ -1,10 +1,12 @@
 import Box from "@mui/material/Box";
 import type { Schemas } from "../../api/client";
-import { Rod } from "../../parts/rod/Rod";
+import { Held } from "../../parts/rod/Held";
+import type { Sight } from "../../parts/sights";
 import { NARROW, usePalette } from "../../theme/theme";
 
 type Props = {
   rod: Schemas["RodSheet"];
+  sight: Sight;
   benchmark: string;
   line: Schemas["LineSheet"] | undefined;
   height?: number;
@@ -13,7 +15,7 @@ type Props = {
 const WIDTH = 200;
 
 /** The instrument, its beam, and the rod on the benchmark. */
-export function SightDrawing({ rod, benchmark, line, height = 280 }: Props) {
+export function SightDrawing({ rod, sight, benchmark, line, height = 280 }: Props) {
   const palette = usePalette();
   const beam = line ? line.scale_value : null;
   const ink = palette.text.primary;
@@ -56,7 +58,8 @@ export function SightDrawing({ rod, benchmark, line, height = 280 }: Props) {
         )}
       </svg>
       <Box>
-        <Rod
+        <Held
+          sight={sight}
           rod={rod}
           beam={beam}
           height={height}

@@ -5,8 +5,9 @@ import { useDelayed } from "../../parts/delayed";
 import type { Keys } from "../../parts/drafts";
 import { useForm } from "../../parts/form";
 import { spotOf } from "../../parts/plan/frame";
+import type { Sight } from "../../parts/sights";
 
-type Extra = { benchmark: string; backsight: string };
+export type Extra = { benchmark: string; backsight: string; sight: Sight };
 
 const EMPTY = {
   instrument: "",
@@ -14,8 +15,7 @@ const EMPTY = {
   rod: "",
   benchmark: "",
   backsight: "",
-  taped: "",
-  side: "above" as "above" | "below",
+  sight: "standing" as Sight,
   x: "",
   y: "",
   distance: "",
@@ -28,7 +28,6 @@ export const FIELDS = [
   "rod",
   "benchmark",
   "backsight",
-  "taped",
   "distance",
   "x",
   "y",

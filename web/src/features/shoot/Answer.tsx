@@ -3,6 +3,7 @@ import Typography from "@mui/material/Typography";
 import type { Schemas } from "../../api/client";
 import { Both } from "../../parts/BothTexts";
 import { PegMark } from "../../parts/plan/Peg";
+import { HOW, type Sight } from "../../parts/sights";
 import type { Logged } from "./useShooting";
 
 type Props = {
@@ -11,12 +12,14 @@ type Props = {
   logged: Logged | null;
   /** What the rod stands on. */
   surface: string;
+  /** How the next reading is taken. */
+  sight: Sight;
   /** What the rod reads when it is right; empty where it is only to be found out. */
   target: string;
 };
 
 /** What a reading says, larger than anything else: the verb and the amount. */
-export function Answer({ shot, figures, logged, surface, target }: Props) {
+export function Answer({ shot, figures, logged, surface, sight, target }: Props) {
   if (figures) return <Says head="as typed" figures={figures} />;
   if (logged) return <Says head={`${logged.name} is logged`} figures={logged.figures} />;
   if (shot?.in_doubt)
@@ -40,7 +43,7 @@ export function Answer({ shot, figures, logged, surface, target }: Props) {
     <>
       <Typography color="text.secondary">not shot</Typography>
       <Typography sx={{ fontSize: "1.5rem", fontWeight: 600, lineHeight: 1.15 }}>
-        Stand the rod on {surface} and type what it reads.
+        {HOW[sight](surface)}
       </Typography>
       <Right target={target} surface={surface} />
     </>
@@ -99,6 +102,7 @@ function Says({ head, figures }: { head: string; figures: Schemas["Said"] }) {
       )}
       <Typography>
         {whereItIs(figures)} {figures.uncertainty}, read <Both value={figures.reading} />
+        {figures.held && <strong>, {figures.held}</strong>}
       </Typography>
       {figures.is_close && (
         <Typography variant="body2" color="text.secondary">

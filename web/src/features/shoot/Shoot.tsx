@@ -49,7 +49,7 @@ export function usePass(job: string): [Pass, (pass: string) => void] {
 /** Shoot from point to point; plan, list and rod side by side where there is room. */
 export function Shoot(props: ShootProps) {
   const { job, work, setUp, pass, keepPass, choose, isGround = false } = props;
-  const shooting = useShooting(work, setUp.id, pass);
+  const shooting = useShooting(work, setUp, pass);
   const [view, setView] = useState<View>("shoot");
   const [isHelpOpen, setHelpOpen] = useState(false);
   const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down("md"));

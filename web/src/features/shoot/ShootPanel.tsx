@@ -8,7 +8,9 @@ import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import type { Problem, Schemas } from "../../api/client";
 import { inWords } from "../../parts/EntryField";
 import { Keypad } from "../../parts/Keypad";
-import { Rod } from "../../parts/rod/Rod";
+import { Held } from "../../parts/rod/Held";
+import { type Sight, isTaped, sightOptions } from "../../parts/sights";
+import { Select } from "../../parts/Select";
 import { usePointTarget } from "../../api/queries";
 import { Answer } from "./Answer";
 import { OtherWays } from "./OtherWays";
@@ -68,10 +70,11 @@ export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
           <Answer
             {...{ shot, figures, logged }}
             surface={work.surface}
-            target={target?.clamp?.rod ?? ""}
+            sight={shooting.sight}
+            target={shooting.sight === "standing" ? (target?.clamp?.rod ?? "") : ""}
           />
         </Box>
-        <PointRod {...{ shot, figures, work, setUp, target }} isRough={isRough} />
+        <PointRod {...{ shot, figures, work, setUp, target }} held={shooting.sight} isRough={isRough} />
       </Stack>
       {!setUp.standing.stands ? (
         <Alert severity="error">
@@ -99,6 +102,14 @@ export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
       <Unlikely shooting={shooting} />
       {isOpen && setUp.standing.stands && (
         <Keypad rod={setUp.rod} value={reading} onChange={shooting.type} />
+      )}
+      {isOpen && setUp.line.reads.length > 1 && (
+        <Select
+          label="How it is read"
+          value={shooting.sight}
+          options={sightOptions(setUp.line.reads)}
+          onChange={shooting.hold}
+        />
       )}
       <OtherWays target={target} known={setUp.known} />
       <Beeps setUp={setUp} />
@@ -130,29 +141,43 @@ function Beeps({ setUp }: { setUp: Schemas["SetUpSheet"] }) {
 type RodProps = {
   shot: Schemas["PegShot"] | null | undefined;
   isRough: boolean;
+  /** How the next reading is taken. */
+  held: Sight;
   figures: Schemas["Said"] | undefined;
   work: Work;
   setUp: Schemas["SetUpSheet"];
   target: Schemas["PointTarget"] | undefined;
 };
 
-function PointRod({ shot, isRough, figures, work, setUp, target }: RodProps) {
+function PointRod({ shot, isRough, held, figures, work, setUp, target }: RodProps) {
   const own = shot?.set_up === setUp.number ? shot : undefined;
+  const sight = figures?.sight ?? own?.sight ?? held;
   const beam = figures?.scale_value ?? own?.scale_value ?? null;
   const reading = figures?.reading.rod ?? own?.reading.rod;
   const ways = target?.ways;
   const tolerance = isRough ? work.rough_tolerance : work.tolerance;
   return (
-    <Rod
+    <Held
+      sight={sight}
       rod={setUp.rod}
       beam={beam}
-      clamp={ways ? { value: ways.clamp_value, text: "target" } : undefined}
+      clamp={flagOf(sight, ways)}
       tolerance={Number(tolerance.metres)}
       height={190}
       width={132}
-      label={reading ? `Rod on ${work.surface}, reading ${reading}` : `Rod on ${work.surface}`}
+      label={labelOf(sight, work.surface, reading)}
     />
   );
+}
+
+function flagOf(sight: Sight, ways: Schemas["WaysSheet"] | null | undefined) {
+  const value = sight === "upside-down" ? ways?.upside_down_value : ways?.clamp_value;
+  return value == null || isTaped(sight) ? undefined : { value, text: "target" };
+}
+
+function labelOf(sight: Sight, surface: string, reading: string | undefined): string {
+  const held = isTaped(sight) ? "Tape" : sight === "standing" ? "Rod" : "Rod upside down";
+  return reading ? `${held} on ${surface}, reading ${reading}` : `${held} on ${surface}`;
 }
 
 type EntryProps = Pick<Props, "shooting" | "setUp" | "canRecord">;
@@ -188,7 +213,7 @@ function ReadingEntry({ shooting, setUp, canRecord }: EntryProps) {
         }}
         slotProps={{
           input: {
-            "aria-label": `Reading on the rod, ${setUp.rod.graduation.label}`,
+            "aria-label": `${isTaped(shooting.sight) ? "Distance on the tape" : "Reading on the rod"}, ${setUp.rod.graduation.label}`,
             inputMode: "none",
             autoComplete: "off",
             enterKeyHint: "done",

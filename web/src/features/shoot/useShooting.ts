@@ -3,8 +3,9 @@ import { useCallback, useEffect, useState } from "react";
 import { type Schemas, api, newId, problemsOf, told } from "../../api/client";
 import { forgetReadings } from "../../api/queries";
 import { useDelayed, useIsAtRest } from "../../parts/delayed";
-import { useDraft } from "../../parts/drafts";
+import { useDraft, useKept } from "../../parts/drafts";
 import { type Pass, inPass } from "../../parts/plan/pegs";
+import { type Sight, sightFrom } from "../../parts/sights";
 import type { Work } from "./work";
 
 type Peg = Schemas["Peg"];
@@ -21,7 +22,8 @@ const EMPTY = { point: "", reading: "" };
  * What is typed belongs to its point. Where its answer was lost and the shot turns out to be
  * recorded, the next point follows as if the answer had come.
  */
-export function useShooting(work: Work, setUp: string, pass: Pass) {
+export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pass) {
+  const setUp = stands.id;
   const key = pass === "fine" ? "shot" : "rough-shot";
   const { values, set, sending, clear } = useDraft(`${key}:${work.id}:${setUp}`, EMPTY);
   const [logged, setLogged] = useState<Logged | null>(null);
@@ -29,7 +31,9 @@ export function useShooting(work: Work, setUp: string, pass: Pass) {
   const [again, setAgain] = useState("");
   const nextUnshot = (after: string) => nextToShoot(work, after, pass);
   const current = pegOf(work, values.point) ?? nextUnshot("") ?? work.pegs[0];
-  const asked = { set_up: setUp, point: current?.id ?? "", setting: pass };
+  const [kept, hold] = useKept(`sight:${setUp}`, stands.line.sight);
+  const sight = sightFrom(kept, stands.line.reads);
+  const asked = { set_up: setUp, point: current?.id ?? "", setting: pass, sight };
   const preview = usePreview(asked, values.reading);
   const shot = current && inPass(current, pass).shot;
 
@@ -44,6 +48,7 @@ export function useShooting(work: Work, setUp: string, pass: Pass) {
         set_up: setUp,
         point: peg.id,
         setting: pass,
+        sight,
         taken_at: sending(),
         ...(choice ?? { first_typed: "", slip: "" }),
         reading: choice?.reading ?? values.reading,
@@ -132,6 +137,8 @@ export function useShooting(work: Work, setUp: string, pass: Pass) {
     doubted,
     decide,
     reading: values.reading,
+    sight,
+    hold,
     figures: values.reading.trim() ? preview.data?.says : undefined,
     problems: refused.length
       ? refused
@@ -165,7 +172,7 @@ function nextToShoot(work: Work, after: string, pass: Pass): Peg | undefined {
   return inOrder.find((peg) => isOpen(peg) && peg.id !== after);
 }
 
-type Asked = { set_up: string; point: string; setting: Pass };
+type Asked = { set_up: string; point: string; setting: Pass; sight: Sight };
 
 function askPreview({ set_up, ...query }: Asked, reading: string): Promise<Preview> {
   return told(

@@ -6,6 +6,7 @@ import { EntryField } from "../../parts/EntryField";
 import { Panel } from "../../parts/Page";
 import { Problems } from "../../parts/Problems";
 import { Select } from "../../parts/Select";
+import { ASKED, sentence, sightFrom, sightOptions } from "../../parts/sights";
 import { wayFrom, waysOf } from "../../parts/ways";
 import { useSum } from "./useSum";
 
@@ -19,25 +20,39 @@ export function Match({ setUp }: { setUp: Schemas["SetUpSheet"] }) {
   const [kept] = useKept("way-first", "clamp");
   const sum = useSum(
     `match:${setUp.id}`,
-    { reading: "", amount: "0", side: "above" },
-    ({ reading, amount, side }) =>
+    { reading: "", amount: "0", side: "above", sight: setUp.line.sight as string },
+    ({ reading, amount, side, sight }) =>
       told(
         api.GET("/api/v1/set-ups/{set_up}/match", {
           params: {
             path: { set_up: setUp.id },
-            query: { reading, amount, side: side === "below" ? "below" : "above" },
+            query: {
+              reading,
+              amount,
+              side: side === "below" ? "below" : "above",
+              sight: sightFrom(sight, setUp.line.reads),
+            },
           },
         }),
       ),
   );
+  const sight = sightFrom(sum.values.sight, setUp.line.reads);
   const ways = sum.answer && waysOf(sum.answer.ways, setUp.known, wayFrom(kept));
   return (
     <Panel title="Match a height already built">
       <Stack direction="row" sx={{ flexWrap: "wrap", gap: 1 }}>
         <Stack sx={{ flex: "1 1 200px" }}>
+          <Select
+            label="How it is read"
+            value={sight}
+            options={sightOptions(setUp.line.reads)}
+            onChange={(next) => sum.change("sight", next)}
+          />
+        </Stack>
+        <Stack sx={{ flex: "1 1 200px" }}>
           <EntryField
             name="reading"
-            label={`Rod on it reads (${setUp.rod.graduation.label})`}
+            label={`${sentence(ASKED[sight])} (${setUp.rod.graduation.label})`}
             value={sum.values.reading}
             onChange={(text) => sum.change("reading", text)}
             problems={sum.problems}

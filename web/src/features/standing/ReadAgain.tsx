@@ -10,6 +10,7 @@ import { type Schemas, api, problemsOf, told } from "../../api/client";
 import { useDelayed, useIsAtRest } from "../../parts/delayed";
 import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
 import { Keypad } from "../../parts/Keypad";
+import { ASKED, type Sight, sentence, sightOptions } from "../../parts/sights";
 
 type Occasion = Schemas["OccasionEnum"];
 type Props = {
@@ -32,7 +33,7 @@ export function ReadAgain({ job, setUp, onClose }: Props) {
   const isCarried = job.turning_points.some((point) => point.id === setUp.known_id);
   const form = useForm({
     draft: `reread:${setUp.id}`,
-    initial: { point: setUp.known_id, reading: "", occasion: "clock" as Occasion },
+    initial: { point: setUp.known_id, reading: "", occasion: "clock" as Occasion, sight: setUp.line.sight },
     send: (values, taken_at) =>
       told(
         api.POST("/api/v1/set-ups/{set_up}/rereads", {
@@ -57,7 +58,7 @@ export function ReadAgain({ job, setUp, onClose }: Props) {
       <DialogContent>
         <Stack component="form" noValidate onSubmit={form.submit} spacing={2} sx={{ pt: 1 }}>
           <Stack direction={{ xs: "column", sm: "row" }} spacing={2}>
-            <Choice form={form} name="point" label="Rod stands on" options={points} />
+            <Choice form={form} name="point" label="Read on" options={points} />
             <Choice
               form={form}
               name="occasion"
@@ -65,14 +66,20 @@ export function ReadAgain({ job, setUp, onClose }: Props) {
               options={isCarried ? [...OCCASIONS, CLOSING] : OCCASIONS}
             />
           </Stack>
+          <Choice
+            form={form}
+            name="sight"
+            label="How it is read"
+            options={sightOptions(setUp.line.reads)}
+          />
           <Entry
             form={live}
             name="reading"
-            label="It reads"
+            label={sentence(ASKED[form.values.sight])}
             hint={
-              form.values.point === setUp.known_id
+              form.values.point === setUp.known_id && form.values.sight === setUp.line.sight
                 ? `It read ${setUp.line.backsight.rod} at first`
-                : "Held against the benchmark's elevation"
+                : "Held against the point's elevation"
             }
           />
           <Keypad
@@ -104,11 +111,11 @@ function Says({ says }: { says: Schemas["RereadPreview"] | undefined }) {
   );
 }
 
-type Values = { point: string; reading: string; occasion: Occasion; id: string };
+type Values = { point: string; reading: string; occasion: Occasion; sight: Sight; id: string };
 
 function useReread(set_up: string, values: Values) {
-  const { id, point, reading, occasion } = useDelayed(values);
-  const body = { id, point, reading, occasion, taken_at: "2000-01-01T00:00:00Z" };
+  const { id, point, reading, occasion, sight } = useDelayed(values);
+  const body = { id, point, reading, occasion, sight, taken_at: "2000-01-01T00:00:00Z" };
   return useQuery({
     queryKey: ["reread-draft", set_up, body],
     queryFn: () =>

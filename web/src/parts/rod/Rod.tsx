@@ -5,7 +5,7 @@ import { CLOSE, FAR, type RodSheet, coarseTicksOf, heightOf, ticksOf } from "./s
 
 type Flag = { value: number; text: string };
 
-type Props = {
+export type RodProps = {
   rod: RodSheet;
   /** The value under the beam, or null while none is known. */
   beam: number | null;
@@ -19,6 +19,8 @@ type Props = {
   width?: number;
   /** Seen from farther away, so that the reference and the clamp are both in the picture. */
   isFar?: boolean;
+  /** Held with its foot up against the point: drawn so, its numbers on their heads. */
+  isUpsideDown?: boolean;
   label: string;
 };
 
@@ -26,14 +28,15 @@ const STRIP = 64;
 const FLAG_FROM = STRIP + 8;
 
 /** The rod as it stands: its own scale, the beam across it, the clamp and what is still on. */
-export function Rod(props: Props) {
+export function Rod(props: RodProps) {
   const { rod, beam, clamp, reference, tolerance = 0, height = 320, width = 168, label } = props;
   const scale = props.isFar ? FAR : CLOSE;
   const palette = usePalette();
   const focus = beam ?? clamp?.value ?? (rod.lowest + rod.highest) / 2;
   const middle = height / 2;
-  const shift = middle + heightOf(rod, focus, scale);
-  const at = (value: number) => -heightOf(rod, value, scale);
+  const turn = props.isUpsideDown ? -1 : 1;
+  const shift = middle + turn * heightOf(rod, focus, scale);
+  const at = (value: number) => -turn * heightOf(rod, value, scale);
   return (
     <Box
       component="svg"
@@ -43,7 +46,9 @@ export function Rod(props: Props) {
       sx={{ display: "block", width, height, bgcolor: "background.paper", overflow: "hidden" }}
     >
       <g style={{ transform: `translateY(${shift}px)`, transition: "transform 140ms ease-out" }}>
-        <Strip rod={rod} scale={scale} />
+        <g transform={props.isUpsideDown ? `rotate(180 ${STRIP / 2} 0)` : undefined}>
+          <Strip rod={rod} scale={scale} />
+        </g>
         {clamp && (
           <g transform={`translate(0 ${at(clamp.value)})`}>
             <rect
