@@ -61,8 +61,7 @@ class SightLine:
     @property
     def constant(self) -> Elevation:
         """The constant the book stands on: K of the rod standing, else the beam, else the other."""
-        found = next(k for k in (self.standing, self.beam, self.upside_down) if k is not None)
-        return found
+        return next(k for k in (self.standing, self.beam, self.upside_down) if k is not None)
 
     @property
     def kind(self) -> HeightKind:

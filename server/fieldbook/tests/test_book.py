@@ -20,7 +20,7 @@ from server.tests.site import SiteTestCase
 class SetUps(SiteTestCase):
     """Where the instrument stands, and its line."""
 
-    def draft(self, rod: str, **changed: str) -> Any:
+    def draft(self, rod: str, **changed: Any) -> Any:
         body = self.set_up_body(rod, self.add_instrument(), **changed)
         return self.ok(self.foreman, f"jobs/{self.job}/set-up-draft", body, 200)
 

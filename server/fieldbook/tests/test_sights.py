@@ -6,7 +6,7 @@ import csv
 import io
 import json
 from typing import Any
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 from openpyxl import load_workbook
 
@@ -20,8 +20,8 @@ from server.tests.site import Body, SiteTestCase
 SHOWN = ("standing", "upside-down", "taped-down", "taped-up", "on-the-point")
 
 
-class Sights(SiteTestCase):
-    """A floor's points and a benchmark, read in every way."""
+class SightSite(SiteTestCase):
+    """A floor's points and a benchmark, to be read in every way."""
 
     def setUp(self) -> None:
         super().setUp()
@@ -44,6 +44,10 @@ class Sights(SiteTestCase):
         body = self.shot_body(set_up, self.names["A1"], reading, sight=sight)
         return self.ok(self.helper, "shots", body, status)
 
+
+class Sights(SightSite):
+    """Each kind of backsight with each kind of shot."""
+
     def test_the_worked_cases(self) -> None:
         rod = self.add_rod(graduation="mm", length="4 m")
         for number, case in enumerate(cases("sights")):
@@ -58,7 +62,7 @@ class Sights(SiteTestCase):
                 elevation = float(says["elevation"]["metres"])
                 self.assertAlmostEqual(elevation, expected["elevation"], places=6)
                 self.assertEqual(says["sight"], shot["sight"])
-                stored = Shot.objects.get(set_up=set_up)
+                stored = Shot.objects.get(set_up=UUID(set_up))
                 self.assertEqual((stored.sight, float(stored.reading)), tuple(shot.values()))
                 sheets = self.get(f"jobs/{self.job}")["set_ups"]
                 sheet = next(one for one in sheets if one["id"] == set_up)
@@ -75,8 +79,10 @@ class Sights(SiteTestCase):
             self.assertEqual((error["field"], error["code"]), ("sight", "not-from-here"))
             query = f"?point={self.names['A1']}&reading=10&sight={sight}"
             self.get(f"set-ups/{alone}/reading{query}", status=400)
-            reread = {"id": str(uuid4()), "point": str(self.benchmark), "reading": '10"',
-                      "occasion": "clock", "taken_at": "2026-05-04T10:00:00Z", "sight": sight}  # fmt: skip
+            reread = {
+                "id": str(uuid4()), "point": str(self.benchmark), "reading": '10"',
+                "occasion": "clock", "taken_at": "2026-05-04T10:00:00Z", "sight": sight,
+            }  # fmt: skip
             self.assertIn("sight", self.refused(self.helper, f"set-ups/{alone}/rereads", reread))
         tape = {"benchmark": str(self.benchmark), "backsight": '30"', "sight": "taped-down"}
         both = self.stand(rod, '20"', "standing", extras=[tape])
@@ -109,7 +115,7 @@ class Sights(SiteTestCase):
     def test_what_alone_ties_a_way_of_reading_can_not_be_struck(self) -> None:
         tape = {"benchmark": str(self.benchmark), "backsight": '30"', "sight": "taped-down"}
         set_up = self.stand(self.add_rod("down", "in/8", '48"'), '20"', "standing", extras=[tape])
-        for key in (set_up, str(ExtraBacksight.objects.get(set_up=set_up).pk)):
+        for key in (set_up, str(ExtraBacksight.objects.get(set_up=UUID(set_up)).pk)):
             strike = {"id": str(uuid4()), "reason": "wrong bolt"}
             path = f"set-ups/{set_up}/backsights/{key}/strikes"
             told = self.ok(self.helper, path, strike, 409)["errors"][0]
@@ -125,7 +131,7 @@ class Sights(SiteTestCase):
         self.assertEqual(Shot.objects.count(), 0)
 
 
-class SaidEverywhere(Sights):
+class SaidEverywhere(SightSite):
     """The book, the CSV, the workbook and the job's file say how each was read."""
 
     def setUp(self) -> None:

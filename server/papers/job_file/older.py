@@ -62,14 +62,18 @@ def _tapes_as_backsights(body: dict[str, Any]) -> None:
         return
     numbering = {row.get("id"): row.get("numbering") for row in rods if isinstance(row, dict)}
     body["set_ups"] = [_without_tape(row) for row in set_ups]
-    for row in set_ups:
-        taped = row.get("taped_above_benchmark") if isinstance(row, dict) else None
-        if not isinstance(taped, str):
-            continue
-        extra = _taped(row, taped)
-        further.append(extra)
-        if numbering.get(row.get("rod")) == "up" and isinstance(struck, list):
-            struck.append(_strike_of(extra, row))
+    taped = [
+        (row, _taped(row, row["taped_above_benchmark"]))
+        for row in set_ups
+        if isinstance(row, dict) and isinstance(row.get("taped_above_benchmark"), str)
+    ]
+    body["further_backsights"] = [*further, *(extra for _, extra in taped)]
+    if isinstance(struck, list):
+        body["struck_further_backsights"] = [
+            *struck,
+            *(_strike_of(extra, row) for row, extra in taped
+              if numbering.get(row.get("rod")) == "up"),
+        ]  # fmt: skip
 
 
 def _without_tape(row: Any) -> Any:

@@ -14,7 +14,13 @@ type Props = { job: Schemas["JobSheet"]; setUp: Schemas["SetUpSheet"] };
 export function NewTurningPoint({ job, setUp }: Props) {
   const form = useForm({
     draft: `turning-point:${setUp.id}`,
-    initial: { name: `TP${job.turning_points.length + 1}`, reading: "", sight: setUp.line.sight, x: "", y: "" },
+    initial: {
+      name: `TP${job.turning_points.length + 1}`,
+      reading: "",
+      sight: setUp.line.sight,
+      x: "",
+      y: "",
+    },
     send: (body, taken_at) =>
       told(
         api.POST("/api/v1/set-ups/{set_up}/turning-points", {

@@ -74,7 +74,11 @@ export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
             target={shooting.sight === "standing" ? (target?.clamp?.rod ?? "") : ""}
           />
         </Box>
-        <PointRod {...{ shot, figures, work, setUp, target }} held={shooting.sight} isRough={isRough} />
+        <PointRod
+          {...{ shot, figures, work, setUp, target }}
+          held={shooting.sight}
+          isRough={isRough}
+        />
       </Stack>
       {!setUp.standing.stands ? (
         <Alert severity="error">

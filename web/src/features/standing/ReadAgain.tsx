@@ -33,7 +33,12 @@ export function ReadAgain({ job, setUp, onClose }: Props) {
   const isCarried = job.turning_points.some((point) => point.id === setUp.known_id);
   const form = useForm({
     draft: `reread:${setUp.id}`,
-    initial: { point: setUp.known_id, reading: "", occasion: "clock" as Occasion, sight: setUp.line.sight },
+    initial: {
+      point: setUp.known_id,
+      reading: "",
+      occasion: "clock" as Occasion,
+      sight: setUp.line.sight,
+    },
     send: (values, taken_at) =>
       told(
         api.POST("/api/v1/set-ups/{set_up}/rereads", {

@@ -8,11 +8,5 @@ type Props = RodProps & { sight: Sight };
 export function Held({ sight, ...props }: Props) {
   if (!isTaped(sight)) return <Rod {...props} isUpsideDown={sight === "upside-down"} />;
   const { rod, beam, height = 320, width = 168, label } = props;
-  return (
-    <Tape
-      {...{ rod, height, width, label }}
-      distance={beam}
-      isUp={sight === "taped-up"}
-    />
-  );
+  return <Tape {...{ rod, height, width, label }} distance={beam} isUp={sight === "taped-up"} />;
 }
