@@ -74,6 +74,12 @@ class OffTheTape(RuleError):
     code = "off-the-tape"
 
 
+class NotEnoughMeasures(RuleError):
+    """Too few measures to say anything of level."""
+
+    code = "not-enough-measures"
+
+
 class NotFromHere(RuleError):
     """A kind of sight that no backsight of the set-up ties to a height."""
 

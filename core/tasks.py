@@ -8,8 +8,12 @@ from core.verdicts import Verbs
 
 
 class Stage(StrEnum):
-    """A stage of the work, from the ground to the finished level, in the order they come."""
+    """A stage of the work, from the ground to the finished level, in the order they come.
 
+    ``POINTS`` comes at any time: points that no plan asks for.
+    """
+
+    POINTS = "points"
     LAYOUT = "layout"
     DIG = "dig"
     FORMS = "forms"
@@ -22,6 +26,7 @@ class Stage(StrEnum):
 class Task(StrEnum):
     """What a point is shot for."""
 
+    FREE = "free"
     GROUND = "ground"
     FORMATION = "formation"
     FOOTING_BOTTOM = "footing-bottom"
@@ -36,6 +41,7 @@ class Task(StrEnum):
 
 
 STAGES = {
+    Task.FREE: Stage.POINTS,
     Task.GROUND: Stage.LAYOUT,
     Task.FORMATION: Stage.DIG,
     Task.FOOTING_BOTTOM: Stage.DIG,
@@ -52,6 +58,7 @@ STAGES = {
 DIG = Verbs(high="dig", low="over-dug by", on="leave it")
 
 VERBS = {
+    Task.FREE: Verbs(high="lower it", low="raise it", on="leave it"),
     Task.FORMATION: DIG,
     Task.FOOTING_BOTTOM: DIG,
     Task.HOLE: Verbs(high="dig", low="over-dug by", on="deep enough"),
@@ -65,6 +72,7 @@ VERBS = {
 }
 
 SURFACES = {
+    Task.FREE: "the point",
     Task.GROUND: "the ground",
     Task.FORMATION: "the formation",
     Task.FOOTING_BOTTOM: "the footing's bottom",

@@ -183,6 +183,7 @@ SPECTACULAR_SETTINGS = {
             "marks",
             "screed",
             "finished",
+            "free",
         ],
         "QuestionEnum": [
             "instrument",
@@ -199,7 +200,7 @@ SPECTACULAR_SETTINGS = {
             "strip",
         ],
         "AskedEnum": ["ordered", "extra", "inspection", "strip"],
-        "StageEnum": ["layout", "dig", "forms", "piers", "stone", "marks", "after"],
+        "StageEnum": ["points", "layout", "dig", "forms", "piers", "stone", "marks", "after"],
         "FloorPartEnum": ["top", "finished", "sub-base", "sub-grade"],
         "PanelKindEnum": ["level", "one", "two", "point"],
         "FloorShapeEnum": ["rectangle", "l-shape", "corners"],

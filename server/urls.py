@@ -7,6 +7,7 @@ from drf_spectacular.views import SpectacularAPIView
 from server.api.errors import body_of
 from server.crews.api.views import SessionView
 from server.decisions import api as decisions
+from server.fieldbook.api import height_views as heights
 from server.fieldbook.api import trust_views as trust
 from server.fieldbook.api import views as fieldbook
 from server.gear.api import check_views as checks
@@ -40,6 +41,9 @@ api = [
     path("crews/<uuid:crew>/rods", gear.RodsView.as_view()),
     path("crews/<uuid:crew>/receivers", gear.ReceiversView.as_view()),
     path("crews/<uuid:crew>/choices", gear.ChoicesView.as_view()),
+    path("crews/<uuid:crew>/usual-kit", gear.UsualKitView.as_view()),
+    path("crews/<uuid:crew>/height-now", heights.HeightView.as_view()),
+    path("crews/<uuid:crew>/heights", heights.KeepHeightView.as_view()),
     path("instruments/<uuid:instrument>", checks.InstrumentView.as_view()),
     path("instruments/<uuid:instrument>/check-draft", checks.CheckDraftView.as_view()),
     path("instruments/<uuid:instrument>/checks", checks.ChecksView.as_view()),
@@ -53,6 +57,8 @@ api = [
     path("jobs/<uuid:job>/floor-draft", jobs.FloorDraftView.as_view()),
     path("jobs/<uuid:job>/set-up-draft", fieldbook.SetUpDraftView.as_view()),
     path("jobs/<uuid:job>/set-ups", fieldbook.SetUpsView.as_view()),
+    path("jobs/<uuid:job>/point-groups", heights.GroupsView.as_view()),
+    path("jobs/<uuid:job>/free-points", heights.FreePointsView.as_view()),
     path("jobs/<uuid:job>/elements", plan.ElementsView.as_view()),
     path("jobs/<uuid:job>/element-draft", plan.ElementDraftView.as_view()),
     path("jobs/<uuid:job>/corners", plan.CornersView.as_view()),
@@ -85,6 +91,8 @@ api = [
     path("links/<str:token>/notice.pdf", papers.LinkPdfView.as_view()),
     path("elements/<uuid:element>", plan.ElementView.as_view()),
     path("elements/<uuid:element>/moves", ElementMovesView.as_view()),
+    path("points/<uuid:point>/target", heights.TargetView.as_view()),
+    path("points/<uuid:point>/benchmark", heights.PointBenchmarkView.as_view()),
     path("points/<uuid:point>/findings", fieldbook.FindingsView.as_view()),
     path("floors/<uuid:floor>", FloorView.as_view()),
     path("floors/<uuid:floor>/moves", MovesView.as_view()),

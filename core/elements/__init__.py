@@ -2,6 +2,7 @@
 
 from core.elements.along import Courses, FollowingLine, Wall
 from core.elements.footing import FootingStep, Pad, Section, StripFooting, mean_over_dig
+from core.elements.free import FreePoints
 from core.elements.over import BoardsAround, CoveredOutline, screed_spacing
 from core.elements.piers import PierGrid, PierRow, read_count
 from core.elements.planned import Drawn, Element, PlannedHeight, PlannedPoint, heights_of
@@ -14,6 +15,7 @@ __all__ = [
     "Element",
     "FollowingLine",
     "FootingStep",
+    "FreePoints",
     "Pad",
     "PierGrid",
     "PierRow",

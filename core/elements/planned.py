@@ -53,6 +53,7 @@ class Element(Protocol):
 
 
 NAMES = {
+    Task.FREE: "Point",
     Task.FORMATION: "Formation",
     Task.FOOTING_BOTTOM: "Bottom of footing",
     Task.HOLE: "Bottom of hole",

@@ -91,8 +91,8 @@ def question_about(
 
     ``sighted`` is the rod, the line and the backsight as the rod standing shows it; ``near`` are
     the points of the same pass. The design alone is a reason only for a gross slip, and never
-    where ground is being dug; finer slips need neighbors that agree among themselves, and a reading out of tolerance. A
-    pier's hole or ground that is only found out is never asked about.
+    where ground is being dug; finer slips need neighbors that agree among themselves, and a
+    reading out of tolerance. A pier's hole or ground that is only found out is never asked about.
     """
     rod, line, backsight = sighted
     off = _metres(line.elevation(sight) - aim.target)

@@ -7,6 +7,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from math import hypot, sqrt
+from statistics import fmean
 from typing import NamedTuple
 
 import numpy as np
@@ -37,11 +38,14 @@ LATTICE = 24
 
 @dataclass(frozen=True, slots=True)
 class SetUpErrors:
-    """What all shots of one set-up share: its kit, its backsights, and where it stands, metres."""
+    """What all shots of one set-up share: its kit, its backsights, and where it stands, metres.
+
+    ``at`` is None where nobody said.
+    """
 
     kit: Kit
     backsights: tuple[Sight, ...]
-    at: tuple[float, float]
+    at: tuple[float, float] | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +103,10 @@ def _shared(model: SlabModel, weights: Floats, one: SetUpErrors) -> float:
     if area <= 0:
         return 0.0
     x, y = (weights @ model.places.xy[model.places.which] / area).tolist()
-    middle = Sight(hypot(x - one.at[0], y - one.at[1]), 0.0, (x, y))
+    if one.at is None:
+        middle = Sight(fmean(sight.distance for sight in one.backsights), 0.0)
+    else:
+        middle = Sight(hypot(x - one.at[0], y - one.at[1]), 0.0, (x, y))
     return area * shared_half_width(one.kit, middle, one.backsights)
 
 

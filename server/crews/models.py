@@ -30,12 +30,14 @@ class Crew(models.Model):
 
     ``strict_calls`` is its choice for close calls: strict counts sure verdicts only, plain
     lets the lean count. ``check_days`` is how long an instrument's check holds.
+    ``helpers_set_up`` is whether its helpers may set up, which its owner says.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4)
     name = models.CharField(max_length=80)
     strict_calls = models.BooleanField(default=False)
     check_days = models.PositiveSmallIntegerField(default=7)
+    helpers_set_up = models.BooleanField(default=True)
 
     def __str__(self) -> str:
         return self.name

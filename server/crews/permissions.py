@@ -14,25 +14,34 @@ class Ability(StrEnum):
 
     READ = "read"
     RECORD = "record"  # readings, struck readings, extra points, checks, knocks
-    PLAN = "plan"  # jobs, benchmarks, floors, set-ups, runs, gear, the crew's choices
+    SET_UP = "set-up"  # set-ups, and the benchmark and the job a height that is kept needs
+    PLAN = "plan"  # jobs, benchmarks, floors, runs, gear, the crew's choices
 
 
 ABILITIES: dict[str, frozenset[Ability]] = {
     Role.OWNER: frozenset(Ability),
     Role.FOREMAN: frozenset(Ability),
-    Role.HELPER: frozenset({Ability.READ, Ability.RECORD}),
+    Role.HELPER: frozenset({Ability.READ, Ability.RECORD, Ability.SET_UP}),
 }
 
 IN_WORDS = {
     Ability.READ: "see this",
     Ability.RECORD: "record readings",
-    Ability.PLAN: "plan levels and set up",
+    Ability.SET_UP: "set up",
+    Ability.PLAN: "plan levels",
 }
 
 
-def require(role: str, ability: Ability) -> None:
+def may(role: str, ability: Ability, *, helpers_set_up: bool = True) -> bool:
+    """Whether a role has an ability; the owner may take setting up from the helpers."""
+    if ability is Ability.SET_UP and role == Role.HELPER and not helpers_set_up:
+        return False
+    return ability in ABILITIES[role]
+
+
+def require(role: str, ability: Ability, *, helpers_set_up: bool = True) -> None:
     """Raise :class:`Denied` unless a role has an ability."""
-    if ability not in ABILITIES[role]:
+    if not may(role, ability, helpers_set_up=helpers_set_up):
         raise Denied(
             Role(role).label,
             f"A {Role(role).label.lower()} can't {IN_WORDS[ability]}.",
@@ -42,12 +51,15 @@ def require(role: str, ability: Ability) -> None:
 
 def role_in_crew(user: User, crew_id: UUID, ability: Ability) -> str:
     """Return a person's role in a crew; :class:`Missing` unless they are in it."""
-    role = (
-        Membership.objects.filter(user=user, crew_id=crew_id).values_list("role", flat=True).first()
+    place = (
+        Membership.objects.filter(user=user, crew_id=crew_id)
+        .values_list("role", "crew__helpers_set_up")
+        .first()
     )
-    if role is None:
+    if place is None:
         raise missing("crew", crew_id)
-    require(role, ability)
+    role, helpers_set_up = place
+    require(role, ability, helpers_set_up=helpers_set_up)
     return role
 
 

@@ -54,6 +54,9 @@ class Aims:
     def target(self, element: Element, point: Point) -> Elevation | None:
         """Return what a point of an element is set to; None where it is only found out."""
         task = Task(point.task)
+        if task is Task.FREE:
+            wanted: Elevation | None = point.target
+            return wanted
         planned = self.plan.targets(element.pk).get((task, point.name))
         if task is not Task.HOLE:
             return planned

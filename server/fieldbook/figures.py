@@ -103,7 +103,7 @@ def both_lengths(length: Length, rod: Rod, style: Style) -> BothTexts:
     return {"rod": own, "job": "" if job == own else job}
 
 
-def said(seen: Observed, sighting: Sighting, place: PlanPoint, judged: Judged) -> Said:
+def said(seen: Observed, sighting: Sighting, place: PlanPoint | None, judged: Judged) -> Said:
     """Return what a sight on a point says."""
     style, elevation = judged.style, sighting.line.elevation(seen)
     sure = sighting.sure(seen, place, judged.setting)

@@ -171,10 +171,11 @@ class JobLines:
     def _own_half_width(self, leg: RunLeg, closing: Reread) -> float:
         """Return U of one set-up of a run alone, its start taken as known."""
         sight, closed_on = leg.sighting, closing.benchmark
+        place = sight.place
         if leg.to is not None:
             place = _place_of_point(leg.to)
-        else:
-            place = (closed_on.place if closed_on else None) or sight.place
+        elif closed_on is not None:
+            place = closed_on.place or place
         tied = tuple((tie, replace(one, own=0.0)) for tie, one in sight.tied)
         return replace(sight, tied=tied).sure(leg.foresight, place).half_width
 

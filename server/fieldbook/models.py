@@ -45,7 +45,8 @@ class SetUp(SiteRecord):
     """Where an instrument stood, and the backsight that told its line.
 
     It stands on a benchmark, or on a turning point that was shot from another set-up.
-    ``backsight_distance`` stands in where the benchmark has no place on the plan.
+    ``backsight_distance`` stands in where the benchmark has no place on the plan. Its own place
+    may be empty: what is read from it is then as unsure as its distances are.
     """
 
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="set_ups")
@@ -63,8 +64,8 @@ class SetUp(SiteRecord):
         max_length=12, choices=SIGHTS, default=str(SightKind.STANDING)
     )
     backsight_distance = LengthField(null=True)
-    x = LengthField()
-    y = LengthField()
+    x = LengthField(null=True)
+    y = LengthField(null=True)
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 

@@ -40,12 +40,12 @@ class PegShot(Said):
 class Peg(TypedDict):
     """A point on the plan and its state: in the fine pass, and in the rough one kept apart.
 
-    Its target is empty where the surface is only to be found out.
+    Its target is empty where the surface is only to be found out, its place where nobody said.
     """
 
     id: str
     name: str
-    place: Place
+    place: Place | None
     is_extra: bool
     target: Shown | None
     state: PegState
@@ -67,7 +67,7 @@ class FoundPoint:
     @property
     def half_width(self) -> float:
         """U of its elevation, metres at 95 %."""
-        return self.sighting.sure(self.seen, self.point.place).half_width
+        return self.sighting.sure(self.seen, self.point.spot).half_width
 
     @property
     def off(self) -> Length | None:
@@ -195,14 +195,14 @@ def _regraded(of_points: Scope) -> dict[UUID, datetime]:
 def _peg(
     point: Point, judged: Judged, counting: Counting, standings: JobStandings, aims: Aims
 ) -> Peg:
-    place, style = point.place, aims.plan.style
+    place, style = point.spot, aims.plan.style
     shot, roughly = (counting.get((point.pk, setting)) for setting in PASSES)
     fine = shot and _shot(shot, place, standings, judged)
     rough = roughly and _shot(roughly, place, standings, aims.judged(point, Setting.COARSE))
     return {
         "id": str(point.pk),
         "name": point.name,
-        "place": show_place(place, style),
+        "place": show_place(place, style) if place else None,
         "is_extra": point.is_extra,
         "target": None if judged.target is None else show(judged.target, style),
         "state": _state(fine),
@@ -214,7 +214,7 @@ def _peg(
 
 def _shot(
     counted: Counted,
-    place: PlanPoint,
+    place: PlanPoint | None,
     standings: JobStandings,
     judged: Judged,
 ) -> PegShot:

@@ -27,9 +27,9 @@ def rod_of(rod: gear.Rod) -> Rod:
     return Rod(Numbering(rod.numbering), GRADUATIONS[rod.graduation], rod.length)
 
 
-def place_of(set_up: SetUp) -> PlanPoint:
-    """Return where the instrument stood."""
-    return PlanPoint(set_up.x, set_up.y)
+def place_of(set_up: SetUp) -> PlanPoint | None:
+    """Return where the instrument stood, as far as anybody said."""
+    return None if set_up.x is None or set_up.y is None else PlanPoint(set_up.x, set_up.y)
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,12 +78,16 @@ def known_point(benchmark: Benchmark) -> KnownPoint:
 
 
 def sight_on(
-    rod: Rod, seen: Observed, station: PlanPoint | None, place: PlanPoint, own: float = 0.0
+    rod: Rod, seen: Observed, station: PlanPoint | None, place: PlanPoint | None, own: float = 0.0
 ) -> Sight:
-    """Return a sight from a station on a point with a place, as it was observed."""
-    distance = 0.0 if station is None else float(station.distance(place))
-    at = None if station is None else (float(place.x), float(place.y))
-    return Sight(distance, float(seen.height_on(rod)), at, own)
+    """Return a sight from a station on a point, as far away as is assumed where either has no
+    place.
+    """
+    height = float(seen.height_on(rod))
+    if station is None or place is None:
+        return Sight(float(ASSUMED_DISTANCE), height, None, own)
+    at = float(place.x), float(place.y)
+    return Sight(float(station.distance(place)), height, at, own)
 
 
 def sight_back(
@@ -113,7 +117,7 @@ class Sighting:
     number: int
     line: SightLine
     rod: Rod
-    place: PlanPoint
+    place: PlanPoint | None
     stands_on: KnownPoint
     backsight: Observed
     tied: tuple[tuple[Tie, Sight], ...]
@@ -151,7 +155,9 @@ class Sighting:
         """What the readings of a setting are taken with."""
         return self.coarse if setting == Setting.COARSE else self.fine
 
-    def sure(self, seen: Observed, place: PlanPoint, setting: str = Setting.FINE) -> Uncertainty:
+    def sure(
+        self, seen: Observed, place: PlanPoint | None, setting: str = Setting.FINE
+    ) -> Uncertainty:
         """How sure the height of a point is that was observed from here."""
         sight = sight_on(self.rod, seen, self.place, place)
         return uncertainty(self.kit(setting), sight, self.sights_of(seen))

@@ -90,7 +90,7 @@ class SetUpSheet(TypedDict):
     disagreement: str
     backsights_agree: bool
     line: LineSheet
-    place: Place
+    place: Place | None
     proof: Proof | None
     standing: StandingSheet
     taken_at: str
@@ -142,7 +142,7 @@ def set_up_sheet(
         "disagreement": format_fine(float(apart.apart), style) if apart else "",
         "backsights_agree": apart is None or apart.apart <= apart.allowed,
         "line": line_sheet(sighting.line, sighting.rod, sighting.backsight, style),
-        "place": show_place(sighting.place, style),
+        "place": show_place(sighting.place, style) if sighting.place else None,
         "proof": _proof(standing, tightest, style),
         "standing": standing_sheet(standing, style),
         "taken_at": set_up.taken_at.isoformat(),

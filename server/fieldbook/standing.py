@@ -217,7 +217,7 @@ class JobStandings:
         return found
 
     def _agreement(self, shot: Shot, later: Shot) -> Agreement:
-        sighting, place = self.lines.sighting(shot.set_up_id), shot.point.place
+        sighting, place = self.lines.sighting(shot.set_up_id), shot.point.spot
         sight = sight_on(sighting.rod, shot.observed, sighting.place, place)
         allowed = allowed_again(self._tolerance, sighting.kit(shot.setting), sight, sight)
         difference = self.elevation_of(later) - self.elevation_of(shot)

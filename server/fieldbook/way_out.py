@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import TypedDict
 from uuid import UUID
 
 from core.floors import PlanPoint
+from core.lengths import Length, Style
 from core.tasks import Stage, Task, stage_of
 from server.crews.models import User
 from server.crews.permissions import Ability
@@ -14,6 +16,8 @@ from server.fieldbook.models import Shot
 from server.fieldbook.standing import JobStandings
 from server.jobs.rules import style_of
 from server.shown import Shown, show
+
+FARTHEST = Length.from_metres(10_000)
 
 
 class DoubtedPoint(TypedDict):
@@ -27,7 +31,7 @@ class DoubtedPoint(TypedDict):
     floor_name: str
     reading: str
     taken_at: str
-    distance: Shown
+    distance: Shown | None
     is_to_try: bool
 
 
@@ -53,9 +57,9 @@ def way_out(user: User, set_up_id: UUID) -> WayOut:
     standing = standings.by_id[set_up.pk]
     sound = standings.sound_after(standing)
     doubted = _still_doubted(standings, set_up_id)
-    stands: PlanPoint = (sound or standing).sighting.place
+    away = _distances((sound or standing).sighting.place)
     middle = doubted[len(doubted) // 2] if len(doubted) > 1 else None
-    near = sorted(doubted, key=lambda shot: stands.distance(shot.point.place))
+    near = sorted(doubted, key=lambda shot: away(shot) or FARTHEST)
     return {
         "why": standing.why,
         "from_set_up": sound.set_up.number if sound else 0,
@@ -69,7 +73,7 @@ def way_out(user: User, set_up_id: UUID) -> WayOut:
                 "floor_name": shot.point.where,
                 "reading": shot.observed.in_words(standing.sighting.rod),
                 "taken_at": shot.taken_at.isoformat(),
-                "distance": show(stands.distance(shot.point.place), style),
+                "distance": _shown(away(shot), style),
                 "is_to_try": shot is middle,
             }
             for shot in near
@@ -82,6 +86,20 @@ def way_out(user: User, set_up_id: UUID) -> WayOut:
         "to_try": middle.point.name if middle else "",
         "clears": doubted.index(middle) + 1 if middle else 0,
     }
+
+
+def _distances(stands: PlanPoint | None) -> Callable[[Shot], Length | None]:
+    """Return how far a shot's point is from where the instrument stands, where both are known."""
+
+    def away(shot: Shot) -> Length | None:
+        spot = shot.point.spot
+        return None if stands is None or spot is None else stands.distance(spot)
+
+    return away
+
+
+def _shown(length: Length | None, style: Style) -> Shown | None:
+    return None if length is None else show(length, style)
 
 
 def _still_doubted(standings: JobStandings, set_up_id: UUID) -> list[Shot]:

@@ -93,6 +93,7 @@ class Choices(TypedDict):
 
     strict_calls: bool
     check_days: int
+    helpers_set_up: bool
 
 
 class InstrumentSheet(TypedDict):
@@ -139,7 +140,11 @@ def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
         "receivers": [receiver_sheet(r) for r in crew.receivers.order_by("name")],
         "rods": [rod_sheet(r) for r in Rod.objects.filter(crew_id=crew_id).order_by("name")],
         "graduations": [graduation_sheet(graduation) for graduation in GRADUATIONS.values()],
-        "choices": {"strict_calls": crew.strict_calls, "check_days": crew.check_days},
+        "choices": {
+            "strict_calls": crew.strict_calls,
+            "check_days": crew.check_days,
+            "helpers_set_up": crew.helpers_set_up,
+        },
     }
 
 

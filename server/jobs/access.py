@@ -24,7 +24,7 @@ def job_for(user: User, job_id: UUID, ability: Ability) -> tuple[Job, str]:
     )
     if found is None:
         raise missing("job", job_id)
-    require(found.role, ability)
+    require(found.role, ability, helpers_set_up=found.crew.helpers_set_up)
     return found, found.role
 
 

@@ -28,7 +28,7 @@ class Job(models.Model):
     id = models.UUIDField(primary_key=True)
     crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="jobs")
     name = models.CharField(max_length=80)
-    place = models.CharField(max_length=120)
+    place = models.CharField(max_length=120, blank=True, default="")
     style = models.CharField(max_length=10)
     reread_minutes = models.PositiveSmallIntegerField(default=60)
     reread_tolerance = LengthField(null=True)
@@ -51,7 +51,7 @@ class Benchmark(SiteRecord):
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="benchmarks")
     name = models.CharField(max_length=20)
     elevation = ElevationField()
-    description = models.CharField(max_length=200)
+    description = models.CharField(max_length=200, blank=True, default="")
     x = LengthField(null=True)
     y = LengthField(null=True)
     half_width = LengthField(null=True)
@@ -158,6 +158,7 @@ class ElementKind(models.TextChoices):
     MARKS = "marks", "Wall marks"
     SCREED = "screed", "Screed points"
     FINISHED = "finished", "Finished surface"
+    FREE = "free", "Free points"
 
 
 class FloorPart(models.TextChoices):
@@ -196,16 +197,20 @@ class Element(Leveled):
 
 
 class Point(models.Model):
-    """A place to shoot for a task: on a floor's stone, or on an element of the plan."""
+    """A place to shoot for a task: on a floor's stone, or on an element of the plan.
+
+    A free point, of an element that plans none, may have no place, and a ``target`` of its own.
+    """
 
     id = models.UUIDField(primary_key=True)
     floor = models.ForeignKey(Floor, null=True, on_delete=models.PROTECT, related_name="points")
     element = models.ForeignKey(Element, null=True, on_delete=models.PROTECT, related_name="points")
     task = models.CharField(max_length=16, choices=TASKS, default=Task.STONE)
-    name = models.CharField(max_length=12)
+    name = models.CharField(max_length=40)
     position = models.PositiveIntegerField()
-    x = LengthField()
-    y = LengthField()
+    x = LengthField(null=True)
+    y = LengthField(null=True)
+    target = ElevationField(null=True)
     is_extra = models.BooleanField()
 
     class Meta:
@@ -222,9 +227,15 @@ class Point(models.Model):
         ]
 
     @property
+    def spot(self) -> PlanPoint | None:
+        """Where it is, as far as anybody said."""
+        return None if self.x is None or self.y is None else PlanPoint(self.x, self.y)
+
+    @property
     def place(self) -> PlanPoint:
-        """Where it is."""
-        return PlanPoint(self.x, self.y)
+        """Where a planned point is; it always has a place."""
+        assert self.spot is not None
+        return self.spot
 
     @property
     def owner(self) -> Floor | Element:

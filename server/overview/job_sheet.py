@@ -6,7 +6,7 @@ from typing import TypedDict
 from uuid import UUID
 
 from server.crews.models import User
-from server.crews.permissions import ABILITIES, Ability
+from server.crews.permissions import ABILITIES, Ability, may
 from server.decisions.sheets import PourRow, rows_of
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.proof import tightest_of
@@ -16,6 +16,7 @@ from server.fieldbook.standing import JobStandings, Standing
 from server.gear.check_sheets import Site
 from server.gear.sheets import InstrumentSheet, instrument_sheets
 from server.jobs.access import job_for
+from server.jobs.models import ElementKind
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import ElementSheet, element_sheet
 from server.jobs.rules import style_of
@@ -41,6 +42,7 @@ class JobSheet(TypedDict):
     limits: TrustLimits
     strict_calls: bool
     can_plan: bool
+    can_set_up: bool
     can_record: bool
     benchmarks: list[BenchmarkSheet]
     floors: list[FloorPlan]
@@ -80,6 +82,7 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "limits": trust_limits(job),
         "strict_calls": job.crew.strict_calls,
         "can_plan": Ability.PLAN in ABILITIES[role],
+        "can_set_up": may(role, Ability.SET_UP, helpers_set_up=job.crew.helpers_set_up),
         "can_record": Ability.RECORD in ABILITIES[role],
         "benchmarks": benchmarks,
         "floors": plans,
@@ -87,7 +90,11 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "set_ups": set_ups,
         "turning_points": turning_point_sheets(standings, style),
         "stages": stages,
-        "elements": [element_sheet(plan, element) for element in plan.elements.values()],
+        "elements": [
+            element_sheet(plan, element)
+            for element in plan.elements.values()
+            if element.kind != ElementKind.FREE
+        ],
         "pours": pours,
         "steps": steps_of(Progress(instruments, benchmarks, plans, set_ups, stages, pours)),
     }
@@ -96,5 +103,6 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
 def _longest_sight(stations: list[Standing], plan: JobPlan) -> float | None:
     """Return the longest sight from where an instrument stood to a floor's corner, metres."""
     corners = [corner for outline in plan.outlines.values() for corner in outline.corners]
-    sights = [float(one.sighting.place.distance(c)) for one in stations for c in corners]
+    places = [one.sighting.place for one in stations if one.sighting.place is not None]
+    sights = [float(place.distance(corner)) for place in places for corner in corners]
     return max(sights, default=None)

@@ -18,6 +18,7 @@ StepKey = Literal[
     "control",
     "floors",
     "set-up",
+    "points",
     "layout",
     "dig",
     "forms",
@@ -62,6 +63,11 @@ class Progress:
         return sum(floor["counts"][count] for floor in self.floors)
 
     @property
+    def asks_a_floor(self) -> bool:
+        """Whether a floor belongs to the work: one is planned, or nothing else is."""
+        return bool(self.floors) or not self.stages
+
+    @property
     def current(self) -> SetUpSheet | None:
         """The latest set-up."""
         return self.set_ups[0] if self.set_ups else None
@@ -85,17 +91,15 @@ def steps_of(progress: Progress) -> list[Step]:
     proven = [
         _instruments(progress),
         ("control", bool(progress.benchmarks), ", ".join(b["name"] for b in progress.benchmarks)),
-        (
-            "floors",
-            bool(progress.floors),
-            ", ".join(floor["name"] for floor in progress.floors) or "no floor yet",
-        ),
+        *([_floors(progress)] if progress.asks_a_floor else []),
         _set_up(progress),
         *(_stage(stage, progress) for stage in BELOW if progress.stage(stage)),
-        ("stone", all_shot, _shot(points, left, doubted)),
+        *([("stone", all_shot, _shot(points, left, doubted))] if progress.asks_a_floor else []),
         *(_stage(stage, progress) for stage in (Stage.MARKS, Stage.AFTER) if progress.stage(stage)),
-        ("concrete", all_shot and not thin, f"{thin} thin" if thin else "volume and order"),
     ]
+    if progress.asks_a_floor:
+        told = f"{thin} thin" if thin else "volume and order"
+        proven.append(("concrete", all_shot and not thin, told))
     asking = {"instruments"}
     if progress.current is not None:
         asking |= {"set-up"} | ({"stone"} if doubted else set())
@@ -105,6 +109,9 @@ def steps_of(progress: Progress) -> list[Step]:
         key: {"key": key, "state": _state(key, done, following, asking), "note": note}  # type: ignore[typeddict-item]
         for key, done, note in proven
     }
+    for key, note in (("floors", "no floor yet"), ("stone", "no floor yet")):
+        steps.setdefault(key, {"key": key, "state": "open", "note": note})  # type: ignore[typeddict-item]
+    steps["points"] = _points(progress)
     if "marks" not in steps:
         heights: StepState = "open" if ready else "later"
         steps["marks"] = {"key": "marks", "state": heights, "note": "clamp, slide, tape"}
@@ -113,6 +120,21 @@ def steps_of(progress: Progress) -> list[Step]:
     steps["book"] = {"key": "book", "state": book, "note": "level notes and runs"}
     steps["records"] = {"key": "records", "state": "open", "note": "papers, files, points"}
     return [steps[key] for key in get_args(StepKey) if key in steps]
+
+
+def _floors(progress: Progress) -> tuple[str, bool, str]:
+    names = ", ".join(floor["name"] for floor in progress.floors)
+    return "floors", bool(progress.floors), names or "no floor yet"
+
+
+def _points(progress: Progress) -> Step:
+    """Return the step of points no plan asks for; they are open at any time."""
+    far = progress.stage(Stage.POINTS)
+    if far is None:
+        return {"key": "points", "state": "open", "note": "any height, no plan"}
+    left = far["points"] - far["shot"] - far["in_doubt"]
+    state: StepState = "attention" if far["in_doubt"] else "open"
+    return {"key": "points", "state": state, "note": _shot(far["points"], left, far["in_doubt"])}
 
 
 def _stage(stage: Stage, progress: Progress) -> tuple[str, bool, str]:

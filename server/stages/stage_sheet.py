@@ -19,6 +19,7 @@ from server.jobs.models import Element, ElementKind
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import DrawnLine, drawn_lines
 from server.shown import Shown, show
+from server.stages.beam_line import LevelSheet, level_sheet
 from server.stages.boards import BoardsSheet, boards_sheet
 from server.stages.facts import element_fact
 from server.stages.flatness import FlatnessSheet, flatness_sheet
@@ -61,6 +62,7 @@ class StageSheet(TypedDict):
     boards: list[BoardsSheet]
     schedules: list[PierSchedule]
     flatness: list[FlatnessSheet]
+    levels: list[LevelSheet]
 
 
 def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
@@ -76,6 +78,7 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
     boards: list[BoardsSheet] = []
     schedules: list[PierSchedule] = []
     flatness: list[FlatnessSheet] = []
+    levels: list[LevelSheet] = []
     for element in plan.elements.values():
         own = found.get(element.pk, OwnPegs())
         pegs = own.of(tasks_of(stage))
@@ -87,6 +90,8 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
             boards.append(boards_sheet(plan, element, own))
         if stage is Stage.AFTER and own.found:
             flatness.append(flatness_sheet(plan, element, own))
+        if stage is Stage.POINTS and (level := level_sheet(plan, element, own)):
+            levels.append(level)
         if with_piers and element.kind == ElementKind.PIERS:
             schedules.append(schedule_of(aims, element, own, findings))
     return {
@@ -96,6 +101,7 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
         "boards": boards,
         "schedules": schedules,
         "flatness": flatness,
+        "levels": levels,
     }
 
 

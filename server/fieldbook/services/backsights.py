@@ -121,7 +121,7 @@ class _Reading:
         if self._is_used(field, form) or self.rod is None:
             return None
         rod, typed, kind = self.rod, form.backsight, SightKind(form.sight)
-        seen = self.entries.check(field, lambda: _observe(rod, kind, typed))
+        seen = self.entries.check(field, lambda: observe_backsight(rod, kind, typed))
         if seen is None or point is None:
             return None
         return Read(point, _known(self.job, point), seen, typed.strip())
@@ -153,7 +153,7 @@ def _known(job: Job, point: Stood) -> KnownPoint:
     return JobLines(job.pk).known_turning_point(point)
 
 
-def _observe(rod: Rod, kind: SightKind, text: str) -> Observed:
+def observe_backsight(rod: Rod, kind: SightKind, text: str) -> Observed:
     seen = observe(rod, kind, text)
     is_slid = rod.numbering is Numbering.CENTRE_ZERO and kind.is_on_the_rod
     if is_slid and seen.value.nanometres != 0:

@@ -56,7 +56,7 @@ class PlaceSheet(TypedDict):
     where: str
     is_corner: bool
     place: Place
-    distance: Shown
+    distance: Shown | None
     target: Shown
     clamp: BothTexts | None
     drop: str
@@ -148,16 +148,22 @@ class _From:
             "where": spot.where,
             "is_corner": spot.is_corner,
             "place": show_place(spot.place, style),
-            "distance": show(distance, style),
+            "distance": None if distance is None else show(distance, style),
             "target": show(spot.target, style),
             "clamp": None if clamp is None else both_texts(clamp, station.rod, style),
             "drop": "" if line is None else show(drop_below(line, spot.target), style)["text"],
-            "obstacle": obstacle(reach(station, distance, style)),
+            "obstacle": self.out_of_reach(spot.place),
         }
 
-    def away(self, place: PlanPoint) -> Length:
-        """How far a place is from the instrument."""
-        return place.distance(self.standing.sighting.place)
+    def away(self, place: PlanPoint | None) -> Length | None:
+        """How far a place is from the instrument, where both are known."""
+        stands = self.standing.sighting.place
+        return None if place is None or stands is None else place.distance(stands)
+
+    def out_of_reach(self, place: PlanPoint | None) -> ObstacleSheet | None:
+        """Say whether a place is out of the instrument's reach, where that is known."""
+        away = self.away(place)
+        return None if away is None else obstacle(reach(self.station, away, self.style))
 
 
 def marks_sheet(user: User, set_up_id: UUID, floor_id: UUID) -> MarksSheet:
@@ -257,7 +263,7 @@ def point_target(user: User, set_up_id: UUID, point_id: UUID) -> PointTarget:
     else:
         aims = Aims(plan, {})
     target = aims.judged(point, "fine").target
-    away = obstacle(reach(seen.station, seen.away(point.place), seen.style))
+    away = seen.out_of_reach(point.spot)
     if target is None:
         return {"target": None, "clamp": None, "ways": None, "obstacle": away}
     ways = ways_to(seen.station, target, seen.style)

@@ -80,7 +80,7 @@ def preview_reading(user: User, set_up_id: UUID, form: ReadingForm) -> Preview:
     seen = read_from(sighting, form.reading, form.sight)
     near = _near(pegs[point.owner_id], point, judged, aims, standings)
     return {
-        "says": said(seen, sighting, point.place, judged),
+        "says": said(seen, sighting, point.spot, judged),
         "unlikely": _unlikely(seen, sighting, point, judged, near),
     }
 
@@ -94,7 +94,7 @@ def _near(
     pegs: OwnPegs, point: Point, judged: Judged, aims: Aims, standings: JobStandings
 ) -> tuple[Near, ...]:
     """Return what the same pass found around a point for the same task; a rough pass has none."""
-    if judged.setting != Setting.FINE or judged.target is None:
+    if judged.setting != Setting.FINE or judged.target is None or point.spot is None:
         return ()
     points = {one.pk: one for one in pegs.points if one.task == judged.task}
     columns = ("point_id", "set_up_id", "taken_at", "sight", "reading")
@@ -116,7 +116,7 @@ def _unlikely(
 ) -> Unlikely | None:
     if judged.target is None:
         return None
-    sure = sighting.sure(seen, point.place, judged.setting).half_width
+    sure = sighting.sure(seen, point.spot, judged.setting).half_width
     aim = Aim(judged.task, judged.target, float(judged.tolerance.plus), sure)
     sighted = sighting.rod, sighting.line, sighting.line.booked(sighting.known)
     question = question_about(sighted, seen, aim, near)
@@ -128,7 +128,7 @@ def _unlikely(
             {
                 "slip": str(one.slip),
                 "reading": meant.written(sighting.rod),
-                "says": said(meant, sighting, point.place, judged),
+                "says": said(meant, sighting, point.spot, judged),
             }
             for one in question.offers
             for meant in [Observed(seen.kind, one.reading)]

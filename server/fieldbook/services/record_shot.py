@@ -49,7 +49,7 @@ class _Aimed:
     """
 
     job: UUID
-    place: PlanPoint
+    place: PlanPoint | None
     judged: Judged
     edition: int
 
@@ -113,4 +113,4 @@ def _aimed_at(user: User, form: ShotForm) -> _Aimed:
     if point.task == Task.HOLE:
         beside = {"element": point.element_id, "name": point.name}
         _, aims = pegs_of(beside, aims.plan, JobStandings(job))
-    return _Aimed(job.pk, point.place, aims.judged(point, form.setting), edition_of(job))
+    return _Aimed(job.pk, point.spot, aims.judged(point, form.setting), edition_of(job))

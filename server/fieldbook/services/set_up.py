@@ -43,13 +43,12 @@ def entries_of(job: Job, form: SetUpForm) -> Entries:
 
 def set_up(user: User, job_id: UUID, form: SetUpForm) -> tuple[SetUp, bool]:
     """Record a set-up with its backsights; the same form twice records one."""
-    job, _ = job_for(user, job_id, Ability.PLAN)
+    job, _ = job_for(user, job_id, Ability.SET_UP)
     entries = entries_of(job, form)
     place = read_place(entries)
     check_gear(job, form, entries)
     sighted = read_backsights(job, form.sight, entries)
     entries.finish()
-    assert place is not None
     assert sighted is not None
     first = sighted.first
     record = SetUp(
@@ -63,8 +62,8 @@ def set_up(user: User, job_id: UUID, form: SetUpForm) -> tuple[SetUp, bool]:
         backsight_typed=first.typed,
         backsight_sight=first.seen.kind,
         backsight_distance=sighted.distance,
-        x=place.x,
-        y=place.y,
+        x=place.x if place else None,
+        y=place.y if place else None,
         taken_at=form.taken_at,
         taken_by=user,
     )
@@ -91,7 +90,9 @@ def receiver_of(job: Job, form: SetUpForm) -> gear.Receiver | None:
 
 
 def read_place(entries: Entries) -> PlanPoint | None:
-    """Read where the instrument stands."""
+    """Read where the instrument stands; that may be left out, or come from the plan."""
+    if not (entries.text("x").strip() or entries.text("y").strip()):
+        return None
     x, y = entries.length("x"), entries.length("y")
     if x is None or y is None:
         return None

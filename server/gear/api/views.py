@@ -24,6 +24,7 @@ from server.gear.services.add_gear import (
     add_rod,
 )
 from server.gear.services.check_instrument import choose
+from server.gear.services.usual_kit import UNITS, give_usual_kit
 from server.gear.sheets import GearSheet, gear_sheet
 
 
@@ -66,6 +67,13 @@ class ChoicesInput(serializers.Serializer[Any]):
 
     strict_calls = serializers.BooleanField()
     check_days = serializers.IntegerField()
+    helpers_set_up = serializers.BooleanField(required=False, allow_null=True, default=None)
+
+
+class KitInput(serializers.Serializer[Any]):
+    """The units a crew reads."""
+
+    units = serializers.ChoiceField(UNITS)
 
 
 class GearView(SignedInView):
@@ -108,6 +116,17 @@ class ReceiversView(SignedInView):
         form = ReceiverForm(**self.typed(request, ReceiverInput))
         receiver, created = add_receiver(self.user(request), crew, form)
         return recorded(receiver.pk, created)
+
+
+class UsualKitView(SignedInView):
+    """The kit most crews carry."""
+
+    @extend_schema(operation_id="give_usual_kit", request=KitInput, responses=records())
+    def post(self, request: Request, crew: UUID) -> Response:
+        """Give it to a crew, in its units; answers with its rod."""
+        units = self.typed(request, KitInput)["units"]
+        rod, created = give_usual_kit(self.user(request), crew, units)
+        return recorded(rod, created)
 
 
 class ChoicesView(SignedInView):

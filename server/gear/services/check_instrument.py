@@ -10,14 +10,14 @@ from uuid import UUID
 
 from core.instruments import Axis
 from core.lengths import metres_text
-from server.crews.models import Crew, User
+from server.crews.models import Crew, Role, User
 from server.crews.permissions import Ability, role_in_crew
 from server.gear.access import instrument_for
 from server.gear.check_sheets import CheckSays, Site, check_says
 from server.gear.methods import METHODS, read_entries, slope_of, unknown_method
 from server.gear.models import Instrument, InstrumentCheck, InstrumentKnock
 from server.records import record_once
-from server.refusals import Invalid, Problem
+from server.refusals import Denied, Invalid, Problem
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,9 +117,23 @@ def note_knock(user: User, instrument: Instrument, form: KnockForm) -> tuple[Ins
     )
 
 
-def choose(user: User, crew_id: UUID, *, strict_calls: bool, check_days: int) -> None:
-    """Keep how a crew counts close calls, and how many days a check holds."""
-    role_in_crew(user, crew_id, Ability.PLAN)
+def choose(
+    user: User, crew_id: UUID, *, strict_calls: bool, check_days: int, helpers_set_up: bool | None
+) -> None:
+    """Keep how a crew counts close calls, how many days a check holds, and who sets up.
+
+    Whether its helpers may set up is its owner's to say.
+    """
+    role = role_in_crew(user, crew_id, Ability.PLAN)
+    crew = Crew.objects.get(pk=crew_id)
+    if helpers_set_up is None:
+        helpers_set_up = crew.helpers_set_up
+    if helpers_set_up != crew.helpers_set_up and role != Role.OWNER:
+        raise Denied(
+            Role(role).label,
+            "Whether helpers may set up is the owner's to say.",
+            "Ask the crew's owner.",
+        )
     if not 1 <= check_days <= 366:
         raise Invalid(
             Problem(
@@ -130,4 +144,6 @@ def choose(user: User, crew_id: UUID, *, strict_calls: bool, check_days: int) ->
                 "Give 1 to 366 days.",
             )
         )
-    Crew.objects.filter(pk=crew_id).update(strict_calls=strict_calls, check_days=check_days)
+    crew.strict_calls, crew.check_days = strict_calls, check_days
+    crew.helpers_set_up = helpers_set_up
+    crew.save(update_fields=["strict_calls", "check_days", "helpers_set_up"])

@@ -22,7 +22,9 @@ class BenchmarkInput(serializers.Serializer[Any]):
     id = serializers.UUIDField()
     name = Named(20)
     elevation = Entry()
-    description = Named(200)
+    description = serializers.CharField(
+        max_length=200, required=False, allow_blank=True, default=""
+    )
     x = Entry(required=False, default="")
     y = Entry(required=False, default="")
 
@@ -37,14 +39,14 @@ class TrustInput(serializers.Serializer[Any]):
 
 
 class JobInput(serializers.Serializer[Any]):
-    """A new job with its first benchmark."""
+    """A new job; its place and its first benchmark may come later."""
 
     id = serializers.UUIDField()
     crew = serializers.UUIDField()
     name = Named(80)
-    place = Named(120)
+    place = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
     style = serializers.ChoiceField(STYLE_CODES)  # type: ignore[assignment]
-    benchmark = BenchmarkInput()
+    benchmark = BenchmarkInput(required=False, allow_null=True, default=None)
 
 
 class CornerInput(serializers.Serializer[Any]):

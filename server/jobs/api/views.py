@@ -51,9 +51,10 @@ class JobsView(SignedInView):
 
     @extend_schema(operation_id="create_job", request=JobInput, responses=records())
     def post(self, request: Request) -> Response:
-        """Open a job with its first benchmark."""
+        """Open a job."""
         typed = self.typed(request, JobInput)
-        benchmark = BenchmarkForm(**typed.pop("benchmark"))
+        first = typed.pop("benchmark")
+        benchmark = BenchmarkForm(**first) if first else None
         job, created = create_job(self.user(request), JobForm(**typed, benchmark=benchmark))
         return recorded(job.pk, created)
 

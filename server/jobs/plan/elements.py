@@ -16,6 +16,7 @@ from core.elements import (
     Element,
     FollowingLine,
     FootingStep,
+    FreePoints,
     Pad,
     PierGrid,
     PierRow,
@@ -321,4 +322,5 @@ BUILDS: dict[ElementKind, Build] = {
     ElementKind.MARKS: _following(Task.MARK),
     ElementKind.SCREED: _screed,
     ElementKind.FINISHED: _covered(Task.FINISHED),
+    ElementKind.FREE: lambda *_: FreePoints(),
 }

@@ -26,7 +26,7 @@ class BenchmarkForm:
     id: UUID
     name: str
     elevation: str
-    description: str
+    description: str = ""
     x: str = ""
     y: str = ""
 
@@ -40,9 +40,11 @@ class Known:
     half_width: Length | None = None
 
 
-def add_benchmark(user: User, job_id: UUID, form: BenchmarkForm) -> tuple[Benchmark, bool]:
+def add_benchmark(
+    user: User, job_id: UUID, form: BenchmarkForm, needs: Ability = Ability.PLAN
+) -> tuple[Benchmark, bool]:
     """Add a benchmark; its name is new to the job."""
-    job, _ = job_for(user, job_id, Ability.PLAN)
+    job, _ = job_for(user, job_id, needs)
     entries = Entries(typed_in(form), kind_of(job))
     known = read_known(form, entries)
     entries.finish()

@@ -1,4 +1,4 @@
-"""Opens a job with its first benchmark."""
+"""Opens a job, with its first benchmark where it has one."""
 
 from __future__ import annotations
 
@@ -13,6 +13,7 @@ from server.crews.permissions import Ability, role_in_crew
 from server.jobs.models import Job
 from server.jobs.services.add_benchmark import (
     BenchmarkForm,
+    Known,
     read_known,
     store_benchmark,
     typed_in,
@@ -28,19 +29,16 @@ class JobForm:
     id: UUID
     crew: UUID
     name: str
-    place: str
     style: str
-    benchmark: BenchmarkForm
+    place: str = ""
+    benchmark: BenchmarkForm | None = None
 
 
-def create_job(user: User, form: JobForm) -> tuple[Job, bool]:
-    """Create a job and its first benchmark; the same form twice makes one job."""
-    role_in_crew(user, form.crew, Ability.PLAN)
+def create_job(user: User, form: JobForm, needs: Ability = Ability.PLAN) -> tuple[Job, bool]:
+    """Create a job, and its first benchmark where one is given; the same form twice makes one."""
+    role_in_crew(user, form.crew, needs)
     style = Style.from_code(form.style)
-    entries = Entries(typed_in(form.benchmark, "benchmark."), style.kind)
-    known = read_known(form.benchmark, entries, "benchmark.")
-    entries.finish()
-    assert known is not None
+    known = _known(form.benchmark, style)
     with transaction.atomic():
         job, created = record_once(
             Job(
@@ -52,5 +50,15 @@ def create_job(user: User, form: JobForm) -> tuple[Job, bool]:
                 created_by=user,
             )
         )
-        store_benchmark(user, job, form.benchmark, known)
+        if form.benchmark is not None and known is not None:
+            store_benchmark(user, job, form.benchmark, known)
     return job, created
+
+
+def _known(benchmark: BenchmarkForm | None, style: Style) -> Known | None:
+    if benchmark is None:
+        return None
+    entries = Entries(typed_in(benchmark, "benchmark."), style.kind)
+    known = read_known(benchmark, entries, "benchmark.")
+    entries.finish()
+    return known

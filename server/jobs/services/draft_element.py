@@ -15,7 +15,7 @@ from server.jobs.rules import kind_of
 from server.jobs.services.draft_level import read_level
 from server.refusals import Entries
 
-WITHOUT_A_LEVEL = (ElementKind.BOARDS,)
+WITHOUT_A_LEVEL = (ElementKind.BOARDS, ElementKind.FREE)
 NO_TOLERANCE = Length(0)
 
 

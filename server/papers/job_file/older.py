@@ -25,6 +25,8 @@ LACKED: dict[int, tuple[tuple[str, ...], dict[str, dict[str, Any]]]] = {
             "turning_points": {"sight": "standing"},
             "re_reads": {"sight": "standing"},
             "shots": {"sight": "standing"},
+            "points_of_floors": {"target": None},
+            "points_of_elements": {"target": None},
         },
     ),
 }

@@ -66,6 +66,8 @@ def _points(job: Job, heights: Heights) -> Iterator[SurveyPoint]:
         for own in pegs.values():
             found = {one.point.pk: one.elevation for one in own.found}
             for point in own.points:
+                if point.spot is None:
+                    continue
                 number += 1
                 planned = aims.judged(point, Setting.FINE).target
                 height = found.get(point.pk) if heights == "found" else planned

@@ -41,7 +41,8 @@ def range_of(model: SlabModel, off: Floats, stone: Sequence[FoundPoint]) -> Volu
         sighting = one.sighting
         if sighting.set_up not in numbers:
             numbers[sighting.set_up] = len(set_ups)
-            at = float(sighting.place.x), float(sighting.place.y)
+            stands = sighting.place
+            at = None if stands is None else (float(stands.x), float(stands.y))
             set_ups.append(SetUpErrors(sighting.fine, sighting.sights, at))
         height = float(one.seen.height_on(sighting.rod))
         shots.append(ShotErrors(numbers[sighting.set_up], height))

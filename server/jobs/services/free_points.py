@@ -1,0 +1,164 @@
+"""Adds points that no plan asks for, in groups, and sets what they are wanted at."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from uuid import UUID, uuid5
+
+from django.db import transaction
+from django.db.models import Max
+
+from core.floors import PlanPoint
+from core.lengths import Elevation, Length
+from core.tasks import Task
+from server.crews.models import User
+from server.crews.permissions import Ability, missing
+from server.jobs.access import job_for
+from server.jobs.models import Element, ElementKind, Job, Point
+from server.jobs.plan.elements import Typed
+from server.jobs.rules import kind_of
+from server.jobs.services.add_benchmark import read_elevation
+from server.records import record_once
+from server.refusals import Entries, Invalid, Problem
+
+USUAL_GROUP = "Points"
+#: How far off a free point is still on, where nobody said: an eighth of an inch or 3 mm.
+TOLERANCES = {True: Length.from_metres("0.003"), False: Length.from_inches("0.125")}
+NO_GEOMETRY: Typed = {
+    "shape": "line",
+    "outline_of": "",
+    "corners": [],
+    "measures": {},
+    "steps": [],
+    "layers": [],
+}
+
+
+@dataclass(frozen=True, slots=True)
+class FreePointForm:
+    """A free point as it is typed; its target, place and group may be left empty."""
+
+    id: UUID
+    name: str
+    target: str = ""
+    x: str = ""
+    y: str = ""
+    group: UUID | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class GroupForm:
+    """A group of free points, such as a ceiling, as it is typed."""
+
+    id: UUID
+    name: str
+
+
+def add_group(user: User, job_id: UUID, form: GroupForm) -> tuple[Element, bool]:
+    """Add a group of free points to a job; its name is new to the job's elements."""
+    job, _ = job_for(user, job_id, Ability.RECORD)
+    return _group(user, job, form)
+
+
+def add_free_point(user: User, job_id: UUID, form: FreePointForm) -> tuple[Point, bool]:
+    """Add a free point to a group, the job's usual one where none is named."""
+    job, _ = job_for(user, job_id, Ability.RECORD)
+    entries = Entries({"target": form.target, "x": form.x, "y": form.y}, kind_of(job))
+    target, place = read_target(entries), _read_place(entries, form)
+    entries.finish()
+    with transaction.atomic():
+        group = _group_of(user, job, form)
+        Element.objects.select_for_update().get(pk=group.pk)
+        _refuse_taken(group, form)
+        last = group.points.aggregate(last=Max("position"))["last"] or 0
+        return record_once(
+            Point(
+                id=form.id,
+                element=group,
+                task=Task.FREE,
+                name=form.name,
+                position=last + 1,
+                x=place.x if place else None,
+                y=place.y if place else None,
+                target=target,
+                is_extra=True,
+            )
+        )
+
+
+def aim_at(user: User, point_id: UUID, target: str) -> Point:
+    """Set what a free point is wanted at; empty takes the target away."""
+    points = Point.objects.filter(pk=point_id, task=Task.FREE).select_related("element__job")
+    point = points.filter(element__job__crew__memberships__user=user).first()
+    if point is None or point.element is None:
+        raise missing("free point", point_id)
+    job, _ = job_for(user, point.element.job_id, Ability.RECORD)
+    entries = Entries({"target": target}, kind_of(job))
+    point.target = read_target(entries)
+    entries.finish()
+    point.save(update_fields=["target"])
+    return point
+
+
+def read_target(entries: Entries) -> Elevation | None:
+    """Read a target that may be left empty."""
+    return read_elevation(entries, "target") if entries.text("target").strip() else None
+
+
+def _read_place(entries: Entries, form: FreePointForm) -> PlanPoint | None:
+    if not (form.x.strip() or form.y.strip()):
+        return None
+    x, y = entries.length("x"), entries.length("y")
+    if x is None or y is None:
+        return None
+    return entries.check("x", lambda: PlanPoint(x, y))
+
+
+def _group_of(user: User, job: Job, form: FreePointForm) -> Element:
+    if form.group is None:
+        group, _ = _group(user, job, GroupForm(uuid5(job.pk, "free points"), USUAL_GROUP))
+        return group
+    found: Element | None = job.elements.filter(pk=form.group, kind=ElementKind.FREE).first()
+    if found is None:
+        raise missing("group of points", form.group)
+    return found
+
+
+def _group(user: User, job: Job, form: GroupForm) -> tuple[Element, bool]:
+    stored = Element.objects.filter(pk=form.id, job=job).first()
+    if stored is not None and stored.name == form.name:
+        return stored, False
+    if Element.objects.filter(job=job, name=form.name).exists():
+        raise Invalid(
+            Problem(
+                "name",
+                "taken",
+                form.name,
+                "This job has an element of that name.",
+                "Give another name.",
+            )
+        )
+    return record_once(
+        Element(
+            id=form.id,
+            job=job,
+            kind=ElementKind.FREE,
+            name=form.name,
+            tolerance=TOLERANCES[kind_of(job).is_metric],
+            typed=NO_GEOMETRY,
+            created_by=user,
+        )
+    )
+
+
+def _refuse_taken(group: Element, form: FreePointForm) -> None:
+    if group.points.filter(name=form.name).exclude(pk=form.id).exists():
+        raise Invalid(
+            Problem(
+                "name",
+                "taken",
+                form.name,
+                f"{group.name} has a point of that name.",
+                "Give it a name of its own, or shoot the one that is there.",
+            )
+        )
