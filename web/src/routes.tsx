@@ -27,6 +27,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import("./features/jobs")).NewJob }),
           },
           {
+            path: "/height-now",
+            lazy: async () => ({ Component: (await import("./features/height")).HeightNow }),
+          },
+          {
             path: "/gear/:crew",
             lazy: async () => ({ Component: (await import("./features/gear")).Gear }),
           },
@@ -63,6 +67,14 @@ export const router = createBrowserRouter([
               {
                 path: "instruments/:instrument/:method",
                 lazy: async () => ({ Component: (await import("./features/instruments")).Check }),
+              },
+              {
+                path: "height-now",
+                lazy: async () => ({ Component: (await import("./features/height")).HeightInJob }),
+              },
+              {
+                path: "points",
+                lazy: async () => ({ Component: (await import("./features/points")).Points }),
               },
               {
                 path: "control",

@@ -117,9 +117,8 @@ def _set_up(
     user: User, job: Job, forms: tuple[HeightForm, KeepForm], benchmark: UUID
 ) -> tuple[SetUp, bool]:
     height, form = forms
-    stored = (
-        SetUp.objects.filter(pk=form.key("set-up")).select_related("instrument", "receiver").first()
-    )
+    kept = SetUp.objects.filter(pk=form.key("set-up"), job=job)
+    stored = kept.select_related("instrument", "receiver").first()
     if stored is not None:
         instrument, receiver = stored.instrument, stored.receiver
     else:

@@ -38,6 +38,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/crews/{crew}/height-now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell it four ways; nothing is stored. */
+        post: operations["height_now"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/heights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep the job, its benchmark, its set-up and its points, whole or not at all. */
+        post: operations["keep_height"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/crews/{crew}/instruments": {
         parameters: {
             query?: never;
@@ -117,6 +151,23 @@ export interface paths {
         put?: never;
         /** @description Add a rod. */
         post: operations["add_rod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/usual-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Give it to a crew, in its units; answers with its rod. */
+        post: operations["give_usual_kit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -357,7 +408,7 @@ export interface paths {
         /** @description List them, the newest first. */
         get: operations["jobs"];
         put?: never;
-        /** @description Open a job with its first benchmark. */
+        /** @description Open a job. */
         post: operations["create_job"];
         delete?: never;
         options?: never;
@@ -484,6 +535,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/free-points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Add a free point. */
+        post: operations["add_free_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/isolation-strip": {
         parameters: {
             query?: never;
@@ -512,6 +580,23 @@ export interface paths {
         get: operations["job_file"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/point-groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Add a group. */
+        post: operations["add_point_group"];
         delete?: never;
         options?: never;
         head?: never;
@@ -896,6 +981,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/points/{point}/benchmark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep it as a benchmark, as sure as it was found. */
+        post: operations["keep_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/points/{point}/findings": {
         parameters: {
             query?: never;
@@ -907,6 +1009,23 @@ export interface paths {
         put?: never;
         /** @description Record what was found there. */
         post: operations["record_finding"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/points/{point}/target": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Set it, or take it away. */
+        put: operations["aim_free_point"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1448,12 +1567,18 @@ export interface components {
             sound: string;
             means: string;
         };
+        /** @description A point, and how far it lies below the highest. */
+        BelowSheet: {
+            point: string;
+            below: string;
+        };
         /** @description A new benchmark. */
         BenchmarkInputRequest: {
             /** Format: uuid */
             id: string;
             name: string;
             elevation: string;
+            /** @default  */
             description: string;
             /** @default  */
             x: string;
@@ -1607,11 +1732,13 @@ export interface components {
         Choices: {
             strict_calls: boolean;
             check_days: number;
+            helpers_set_up: boolean;
         };
         /** @description What a crew chooses. */
         ChoicesInputRequest: {
             strict_calls: boolean;
             check_days: number;
+            helpers_set_up?: boolean | null;
         };
         /** @description A pour that was made. */
         CloseInputRequest: {
@@ -1673,7 +1800,7 @@ export interface components {
             floor_name: string;
             reading: string;
             taken_at: string;
-            distance: components["schemas"]["Shown"];
+            distance: components["schemas"]["Shown"] | null;
             is_to_try: boolean;
         };
         /** @description A stretch of an element's drawing: an outline where it is closed, else a line. */
@@ -1740,7 +1867,7 @@ export interface components {
             layers: components["schemas"]["LayerInputRequest"][];
         };
         /** @enum {string} */
-        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed" | "finished";
+        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed" | "finished" | "free";
         /** @enum {string} */
         ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
         /** @description An element as lists and plans show it; its level where it starts. */
@@ -1973,6 +2100,20 @@ export interface components {
         };
         /** @enum {string} */
         FormationEnum: "follow" | "level";
+        /** @description A free point; its target, its place and its group may be left empty. */
+        FreePointInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @default  */
+            target: string;
+            /** @default  */
+            x: string;
+            /** @default  */
+            y: string;
+            /** Format: uuid */
+            group?: string | null;
+        };
         /** @description The gear of a crew, what it chose, and the scales a new rod may have. */
         GearSheet: {
             instruments: components["schemas"]["InstrumentSheet"][];
@@ -1992,6 +2133,33 @@ export interface components {
             division: number;
             fractions: string[];
         };
+        /** @description A group of free points, such as a ceiling. */
+        GroupInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
+        /** @description Heights as far as they are known, and what is wrong with what was typed. */
+        HeightAnswer: {
+            height: components["schemas"]["HeightSheet"];
+            errors: components["schemas"]["ErrorBody"][];
+        };
+        /** @description What one stands on, what is read there, and what is wanted; nothing known is zero. */
+        HeightInputRequest: {
+            /** Format: uuid */
+            rod: string;
+            /** @default  */
+            known: string;
+            /** @default  */
+            reading: string;
+            /** @default standing */
+            sight: components["schemas"]["SightEnum"];
+            /** Format: uuid */
+            job?: string | null;
+            /** Format: uuid */
+            benchmark?: string | null;
+            points?: components["schemas"]["WantedInputRequest"][];
+        };
         /** @enum {string} */
         HeightKindEnum: "height-of-instrument" | "constant";
         /** @description A height an element would set, and at which points. */
@@ -1999,6 +2167,15 @@ export interface components {
             name: string;
             target: components["schemas"]["Shown"];
             points: string[];
+        };
+        /** @description What is known so far; parts that were not typed, or refused, are empty. */
+        HeightSheet: {
+            rod: components["schemas"]["RodSheet"];
+            style: string;
+            known: components["schemas"]["Shown"] | null;
+            is_zero: boolean;
+            line: components["schemas"]["LineSheet"] | null;
+            points: components["schemas"]["WantedSheet"][];
         };
         /** @description Something that must be answered before the work goes on. */
         Hold: {
@@ -2041,16 +2218,17 @@ export interface components {
             beam_class: string;
             trust: components["schemas"]["TrustSheet"];
         };
-        /** @description A new job with its first benchmark. */
+        /** @description A new job; its place and its first benchmark may come later. */
         JobInputRequest: {
             /** Format: uuid */
             id: string;
             /** Format: uuid */
             crew: string;
             name: string;
+            /** @default  */
             place: string;
             style: components["schemas"]["StyleEnum"];
-            benchmark: components["schemas"]["BenchmarkInputRequest"];
+            benchmark?: components["schemas"]["BenchmarkInputRequest"] | null;
         };
         /** @description A job in the list. */
         JobRow: {
@@ -2075,6 +2253,7 @@ export interface components {
             limits: components["schemas"]["TrustLimits"];
             strict_calls: boolean;
             can_plan: boolean;
+            can_set_up: boolean;
             can_record: boolean;
             benchmarks: components["schemas"]["BenchmarkSheet"][];
             floors: components["schemas"]["FloorPlan"][];
@@ -2090,14 +2269,48 @@ export interface components {
         JobsSheet: {
             jobs: components["schemas"]["JobRow"][];
         };
+        /** @description A height to keep, in an open job or in one of its own. */
+        KeepHeightInputRequest: {
+            /** Format: uuid */
+            rod: string;
+            /** @default  */
+            known: string;
+            /** @default  */
+            reading: string;
+            /** @default standing */
+            sight: components["schemas"]["SightEnum"];
+            /** Format: uuid */
+            job?: string | null;
+            /** Format: uuid */
+            benchmark?: string | null;
+            points?: components["schemas"]["WantedInputRequest"][];
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            taken_at: string;
+            /** @default  */
+            job_name: string;
+            /** @default  */
+            benchmark_name: string;
+        };
         /** @description A turning point to keep as a benchmark. */
         KeepInputRequest: {
             /** Format: uuid */
             turning_point: string;
             name: string;
         };
+        /** @description A free point to keep as a benchmark. */
+        KeepPointInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
         /** @enum {string} */
-        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "concrete" | "pours" | "after" | "book" | "records";
+        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "concrete" | "pours" | "after" | "book" | "records";
+        /** @description The units a crew reads. */
+        KitInputRequest: {
+            units: components["schemas"]["UnitsEnum"];
+        };
         /** @description What happened to an instrument. */
         KnockInputRequest: {
             /** Format: uuid */
@@ -2127,6 +2340,13 @@ export interface components {
         };
         /** @enum {string} */
         LevelFromEnum: "elevation" | "benchmark" | "floor";
+        /** @description A surface measured from the beam, the highest point first; ``per_run`` may be empty. */
+        LevelSheet: {
+            element: string;
+            says: string;
+            per_run: string;
+            points: components["schemas"]["BelowSheet"][];
+        };
         /** @description A hold that is lifted, and why. */
         LiftInputRequest: {
             /** Format: uuid */
@@ -2345,7 +2565,7 @@ export interface components {
         Peg: {
             id: string;
             name: string;
-            place: components["schemas"]["Place"];
+            place: components["schemas"]["Place"] | null;
             is_extra: boolean;
             target: components["schemas"]["Shown"] | null;
             state: components["schemas"]["PegStateEnum"];
@@ -2433,7 +2653,7 @@ export interface components {
             where: string;
             is_corner: boolean;
             place: components["schemas"]["Place"];
-            distance: components["schemas"]["Shown"];
+            distance: components["schemas"]["Shown"] | null;
             target: components["schemas"]["Shown"];
             clamp: components["schemas"]["BothTexts"] | null;
             drop: string;
@@ -2812,7 +3032,9 @@ export interface components {
             instrument: string;
             /** Format: uuid */
             receiver?: string | null;
+            /** @default  */
             x: string;
+            /** @default  */
             y: string;
             /** Format: date-time */
             taken_at: string;
@@ -2843,7 +3065,7 @@ export interface components {
             disagreement: string;
             backsights_agree: boolean;
             line: components["schemas"]["LineSheet"];
-            place: components["schemas"]["Place"];
+            place: components["schemas"]["Place"] | null;
             proof: components["schemas"]["Proof"] | null;
             standing: components["schemas"]["StandingSheet"];
             taken_at: string;
@@ -2946,7 +3168,7 @@ export interface components {
             slide: string;
         };
         /** @enum {string} */
-        StageEnum: "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "after";
+        StageEnum: "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "after";
         /** @description How many points of a stage there are, were shot fine, and are in doubt. */
         StageProgress: {
             stage: components["schemas"]["StageEnum"];
@@ -2962,6 +3184,7 @@ export interface components {
             boards: components["schemas"]["BoardsSheet"][];
             schedules: components["schemas"]["PierSchedule"][];
             flatness: components["schemas"]["FlatnessSheet"][];
+            levels: components["schemas"]["LevelSheet"][];
         };
         /** @description How far a set-up can be trusted: its clock, its re-reads, and its doubts. */
         StandingSheet: {
@@ -3079,6 +3302,10 @@ export interface components {
             /** Format: double */
             order_step: number;
         };
+        /** @description What a free point is wanted at; empty takes the target away. */
+        TargetInputRequest: {
+            target: string;
+        };
         /** @description A thickened edge of a slab. */
         ThickenedInputRequest: {
             edge: string;
@@ -3172,6 +3399,8 @@ export interface components {
         };
         /** @enum {string} */
         UnitEnum: "m" | "ft";
+        /** @enum {string} */
+        UnitsEnum: "ft-in" | "ft" | "m";
         /** @description A reading far from what is expected; ``why`` says from what, and how far. */
         Unlikely: {
             why: string;
@@ -3179,6 +3408,24 @@ export interface components {
         };
         /** @enum {string} */
         VerdictEnum: "on" | "high" | "low" | "found";
+        /** @description A point: what it is wanted at, what it reads, or both. */
+        WantedInputRequest: {
+            /** @default  */
+            name: string;
+            /** @default  */
+            target: string;
+            /** @default  */
+            reading: string;
+            /** @default standing */
+            sight: components["schemas"]["SightEnum"];
+        };
+        /** @description A point: its height four ways, and what was read there says of it. */
+        WantedSheet: {
+            name: string;
+            target: components["schemas"]["Shown"] | null;
+            ways: components["schemas"]["WaysSheet"] | null;
+            says: components["schemas"]["Said"] | null;
+        };
         /** @enum {string} */
         WayEnum: "as-it-is" | "regrade-all" | "regrade-over" | "move-level" | "from-stone";
         /** @description What is in doubt at a set-up, nearest first from where the instrument stands now. */
@@ -3335,6 +3582,136 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GearSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    height_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeightInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeightAnswer"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    keep_height: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepHeightInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
                 };
             };
             /** @description What was wrong */
@@ -3651,6 +4028,75 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["RodInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    give_usual_kit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitInputRequest"];
             };
         };
         responses: {
@@ -5298,6 +5744,75 @@ export interface operations {
             };
         };
     };
+    add_free_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FreePointInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     isolation_strip: {
         parameters: {
             query?: never;
@@ -5376,6 +5891,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+        };
+    };
+    add_point_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
                 };
             };
         };
@@ -6805,6 +7389,75 @@ export interface operations {
             };
         };
     };
+    keep_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepPointInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     record_finding: {
         parameters: {
             query?: never;
@@ -6817,6 +7470,75 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FindingInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    aim_free_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TargetInputRequest"];
             };
         };
         responses: {
@@ -7778,7 +8500,7 @@ export interface operations {
             query?: {
                 element?: string;
                 floor?: string;
-                stage?: "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "after";
+                stage?: "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "after";
             };
             header?: never;
             path: {

@@ -15,7 +15,6 @@ type Props = {
 /** A typed field with its refusal in its own place, and ready answers where there are two. */
 export function EntryField({ name, label, value, onChange, problems = [], hint, ...rest }: Props) {
   const own = problems.filter((problem) => problem.field === name);
-  const offers = own.flatMap((problem) => problem.offers);
   return (
     <Stack spacing={1}>
       <TextField
@@ -29,20 +28,33 @@ export function EntryField({ name, label, value, onChange, problems = [], hint, 
         autoComplete="off"
         {...rest}
       />
-      {offers.length > 0 && (
-        <Stack direction="row" spacing={1} role="group" aria-label={`${label}: which one?`}>
-          {offers.map((offer) => (
-            <Button
-              key={offer.text}
-              variant="outlined"
-              color="error"
-              onClick={() => onChange(offer.text)}
-            >
-              {offer.label}
-            </Button>
-          ))}
-        </Stack>
-      )}
+      <OffersOf problems={own} label={`${label}: which one?`} onOffer={onChange} />
+    </Stack>
+  );
+}
+
+type OffersProps = {
+  problems: readonly Problem[];
+  label?: string;
+  onOffer: (text: string) => void;
+};
+
+/** The ready answers of refusals, one tap each. */
+export function OffersOf({ problems, label = "Which one?", onOffer }: OffersProps) {
+  const offers = problems.flatMap((problem) => problem.offers);
+  if (!offers.length) return null;
+  return (
+    <Stack direction="row" spacing={1} role="group" aria-label={label}>
+      {offers.map((offer) => (
+        <Button
+          key={offer.text}
+          variant="outlined"
+          color="error"
+          onClick={() => onOffer(offer.text)}
+        >
+          {offer.label}
+        </Button>
+      ))}
     </Stack>
   );
 }

@@ -39,6 +39,13 @@ const AROUND: readonly Shape[] = ["floor", "rectangle", "l-shape", "corners"];
 const ALONG: readonly Shape[] = ["line", ...AROUND];
 
 export const KINDS: Record<Kind, KindSheet> = {
+  free: {
+    name: "Free points",
+    lead: "Points that no plan asks for, added as they are shot.",
+    level: "",
+    shapes: [],
+    measures: [],
+  },
   boards: {
     name: "Batter boards",
     lead: "Shoot the ground at every corner; the string, the boards and the stakes follow.",
@@ -160,7 +167,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
 };
 
-export const KIND_KEYS = Object.keys(KINDS) as Kind[];
+export const KIND_KEYS = (Object.keys(KINDS) as Kind[]).filter((kind) => kind !== "free");
 
 const SIDES: readonly Measure[] = [
   { name: "x", label: "First corner, to the right", usual: ["0", "0"] },

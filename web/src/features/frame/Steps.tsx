@@ -11,6 +11,7 @@ export const STEP_NAMES: Record<Step["key"], string> = {
   control: "Control",
   floors: "The plan",
   "set-up": "Set up",
+  points: "Any point",
   layout: "Rough layout",
   dig: "Dig",
   forms: "Footings and forms",

@@ -1,1 +1,2 @@
 export { Gear } from "./Gear";
+export { UsualKit } from "./UsualKit";

@@ -23,6 +23,9 @@ export function Jobs() {
     <>
       <TopBar />
       <Box sx={{ maxWidth: 900 }}>
+        <Box sx={{ p: { xs: 1.5, md: 3 }, pb: { xs: 0, md: 0 } }}>
+          <HeightNowLink />
+        </Box>
         <Page
           title="Jobs"
           lead={`${session.data?.name ?? ""}, what are we setting today?`}
@@ -40,8 +43,8 @@ export function Jobs() {
                 </Stack>
               ) : (
                 <Empty action={newJob}>
-                  No jobs yet. A job starts with its first benchmark: the fixed point everything is
-                  carried from.
+                  No jobs yet. Work a height out above and keep it, or open a job: a name is enough
+                  to begin.
                 </Empty>
               )
             }
@@ -61,6 +64,32 @@ export function Jobs() {
         </Page>
       </Box>
     </>
+  );
+}
+
+/** The first thing of all: three numbers to a height, before anything else is asked. */
+function HeightNowLink() {
+  return (
+    <Box
+      component={Link}
+      to="/height-now"
+      sx={{
+        display: "block",
+        bgcolor: "text.primary",
+        color: "background.paper",
+        textDecoration: "none",
+        p: 2,
+        borderBottom: "8px solid",
+        borderColor: "peg",
+      }}
+    >
+      <Typography variant="h1" component="span" sx={{ display: "block" }}>
+        Height now
+      </Typography>
+      <Typography component="span">
+        What you stand on, what the rod reads there, what you want: where to clamp.
+      </Typography>
+    </Box>
   );
 }
 
@@ -84,7 +113,7 @@ function JobRow(job: { id: string; name: string; place: string; crew: string }) 
         {job.name}
       </Typography>
       <Typography color="text.secondary" component="span">
-        {job.place} · {job.crew}
+        {[job.place, job.crew].filter(Boolean).join(" · ")}
       </Typography>
     </Box>
   );

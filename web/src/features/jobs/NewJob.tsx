@@ -3,50 +3,31 @@ import Stack from "@mui/material/Stack";
 import { useNavigate } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { useSession } from "../../api/queries";
-import type { Keys } from "../../parts/drafts";
+import { keepChoice, useKept } from "../../parts/drafts";
 import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
 import { Page, Panel } from "../../parts/Page";
 import { TopBar } from "../frame/TopBar";
 
-const EMPTY = {
-  crew: "",
-  name: "",
-  place: "",
-  style: "ft-in/8",
-  benchmark: "BM1",
-  elevation: "",
-  description: "",
-};
-const FIELDS = ["name", "place", "benchmark.name", "benchmark.elevation", "benchmark.description"];
+type Style = Schemas["JobInputRequest"]["style"];
 
-function bodyOf(values: typeof EMPTY & Keys): Schemas["JobInputRequest"] {
-  return {
-    id: values.id,
-    crew: values.crew,
-    name: values.name,
-    place: values.place,
-    style: values.style as Schemas["JobInputRequest"]["style"],
-    benchmark: {
-      id: values.partId,
-      name: values.benchmark,
-      elevation: values.elevation,
-      description: values.description,
-      x: "",
-      y: "",
-    },
-  };
-}
+const EMPTY = { crew: "", name: "", place: "", style: "" };
+const FIELDS = ["name", "place"];
 
-/** A new job, with the benchmark everything is carried from. */
+/** A new job: a name is enough, everything else may come later. */
 export function NewJob() {
   const session = useSession();
   const navigate = useNavigate();
   const crews = (session.data?.crews ?? []).filter((crew) => crew.can_plan);
+  const usual = useUsualStyle(crews[0]?.id ?? "");
   const form = useForm({
     draft: "job",
-    initial: { ...EMPTY, crew: crews[0]?.id ?? "" },
-    send: (values) => told(api.POST("/api/v1/jobs", { body: bodyOf(values) })),
-    onRecorded: ({ id }) => navigate(`/jobs/${id}`),
+    initial: { ...EMPTY, crew: crews[0]?.id ?? "", style: usual },
+    send: ({ id, crew, name, place, style }) =>
+      told(api.POST("/api/v1/jobs", { body: { id, crew, name, place, style: style as Style } })),
+    onRecorded: ({ id }) => {
+      keepChoice(`style:${crews[0]?.id ?? ""}`, form.values.style);
+      return navigate(`/jobs/${id}`);
+    },
   });
   const styles = (session.data?.styles ?? []).map(
     ({ code, label, example }) => [code, `${label}: ${example}`] as const,
@@ -67,27 +48,8 @@ export function NewJob() {
                 />
               )}
               <Entry form={form} name="name" label="Job" />
-              <Entry form={form} name="place" label="Place" hint="Address, or how to find it" />
+              <Entry form={form} name="place" label="Place" hint="May be left empty" />
               <Choice form={form} name="style" label="Lengths are shown in" options={styles} />
-            </Stack>
-          </Panel>
-          <Panel title="First benchmark">
-            <Stack spacing={2}>
-              <Entry form={form} name="benchmark" field="benchmark.name" label="Benchmark" />
-              <Entry
-                form={form}
-                name="elevation"
-                field="benchmark.elevation"
-                label="Elevation"
-                hint="From the drawings, or assumed; with its unit where it is not the job's"
-              />
-              <Entry
-                form={form}
-                name="description"
-                field="benchmark.description"
-                label="What and where it is"
-                hint="A bolt, a nail, a sill: so that anyone finds it again"
-              />
             </Stack>
           </Panel>
           <RecordButton form={form} fields={FIELDS}>
@@ -97,4 +59,10 @@ export function NewJob() {
       </Box>
     </>
   );
+}
+
+/** The style of this device's last job, else feet and inches; yours to change. */
+function useUsualStyle(crew: string): string {
+  const [kept] = useKept(`style:${crew}`, "ft-in/8");
+  return kept;
 }

@@ -48,7 +48,7 @@ export function Places({ places, isFalling }: Props) {
                 </>
               )}
               <TableCell align="right">
-                {place.distance.text}
+                {place.distance?.text ?? "not placed"}
                 {place.obstacle && (
                   <Box sx={{ color: "error.main" }}>
                     {place.obstacle.why} {place.obstacle.ways_out.join(" ")}

@@ -29,6 +29,7 @@ const TO_DO: Record<Schemas["Step"]["key"], string> = {
   forms: "Set the forms and shoot their tops.",
   piers: "Shoot the tops of the piers.",
   "set-up": "Set up the instrument and take a backsight.",
+  points: "Readings of points are in doubt. Shoot them again.",
   marks: "Set the marks and the screed points.",
   stone: "Go on shooting the stone.",
   concrete: "Look at the thin spots before you order.",

@@ -10,7 +10,7 @@ import { useJobSheet } from "../frame/useJobSheet";
 import { Heights, Sheet } from "../marks";
 import { STAGES, type Stage } from "./stages";
 
-type OwnStage = Exclude<Stage, "stone">;
+type OwnStage = Exclude<Stage, "stone" | "points">;
 
 function useSubject() {
   const { element: key = "" } = useParams();

@@ -17,7 +17,7 @@ import { StagePanels } from "./StagePanels";
 import { STAGES, type Stage } from "./stages";
 
 type Job = Schemas["JobSheet"];
-type OwnStage = Exclude<Stage, "stone">;
+type OwnStage = Exclude<Stage, "stone" | "points">;
 
 /** A stage of the work: one element at a time is shot, and below stands what it works out. */
 export function StageScreen({ stage }: { stage: OwnStage }) {

@@ -1,4 +1,5 @@
 import { ElementHeights, ElementSheet } from "./ElementHeights";
+export { Match } from "./Match";
 import { StageScreen } from "./StageScreen";
 
 /** The screens of the stages; the stone has its own, as it belongs to floors. */

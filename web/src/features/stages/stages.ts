@@ -13,7 +13,7 @@ type StageWords = {
   cautions: readonly string[];
 };
 
-export const STAGES: Record<Exclude<Stage, "stone">, StageWords> = {
+export const STAGES: Record<Exclude<Stage, "stone" | "points">, StageWords> = {
   layout: {
     title: "Rough layout",
     empty:

@@ -129,7 +129,7 @@ function Doubted({ job, way }: Omit<WaysProps, "setUp">) {
               {point.name}
               {point.is_to_try ? " · try first" : ""}
             </TableCell>
-            <TableCell align="right">{point.distance.text}</TableCell>
+            <TableCell align="right">{point.distance?.text ?? "no place known"}</TableCell>
             <TableCell sx={WIDE}>
               {point.reading}, {shownTime(point.taken_at)}
             </TableCell>

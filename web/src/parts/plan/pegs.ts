@@ -40,17 +40,20 @@ export function inPass(peg: Schemas["Peg"], pass: Pass) {
 
 /** Pegs as one pass left them; those in doubt say so and nothing more. */
 export function planPegs(work: Pegged, pass: Pass = "fine"): PlanPeg[] {
-  return work.pegs.map((peg) => {
+  return work.pegs.flatMap((peg) => {
+    if (!peg.place) return [];
     const { state, shot } = inPass(peg, pass);
     const isSound = shot !== null && !shot.in_doubt;
-    return {
-      id: peg.id,
-      name: peg.name,
-      spot: spotOf(peg.place),
-      state,
-      thin: isSound && shot.is_thin,
-      ...(isSound && state !== "on" ? { text: pegText(state, shot) } : {}),
-    };
+    return [
+      {
+        id: peg.id,
+        name: peg.name,
+        spot: spotOf(peg.place),
+        state,
+        thin: isSound && shot.is_thin,
+        ...(isSound && state !== "on" ? { text: pegText(state, shot) } : {}),
+      },
+    ];
   });
 }
 
@@ -61,10 +64,16 @@ function pegText(state: PegState, shot: Schemas["PegShot"]): string {
 export function planInstruments(setUps: readonly SetUp[], current?: string): PlanInstrument[] {
   return setUps
     .filter((one) => current === undefined || one.id === current)
-    .map((one) => ({
-      name: `set-up ${one.number}`,
-      spot: spotOf(one.place),
-      isCurrent: one.id === (current ?? setUps[0]?.id),
-      proves: one.id === current ? (one.proof?.metres ?? undefined) : undefined,
-    }));
+    .flatMap((one) =>
+      one.place
+        ? [
+            {
+              name: `set-up ${one.number}`,
+              spot: spotOf(one.place),
+              isCurrent: one.id === (current ?? setUps[0]?.id),
+              proves: one.id === current ? (one.proof?.metres ?? undefined) : undefined,
+            },
+          ]
+        : [],
+    );
 }

@@ -1,0 +1,334 @@
+"""Three numbers to a height, kept in one step; free points; surfaces held against the beam."""
+
+from __future__ import annotations
+
+from typing import Any
+from unittest import mock
+from uuid import UUID, uuid4
+
+from core.floors import PlanPoint
+from core.lengths import Length, Reading
+from core.rods import Observed
+from server.crews.models import Crew, Role
+from server.fieldbook.models import SetUp, Shot
+from server.fieldbook.standing import JobStandings
+from server.gear.models import Instrument, Rod
+from server.jobs.models import Benchmark, Element, Job, Point
+from server.tests.site import TAKEN_AT, Body, SiteTestCase, person
+
+
+class HeightSite(SiteTestCase):
+    """A crew with a rod and a laser."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.rod = self.add_rod(graduation="ft/100")
+        self.add_instrument()
+
+    def typed(self, **changed: Any) -> Body:
+        """Return the rule's own example: BM 312.84, BS 5.17, footing bottom 309.50."""
+        point = {"name": "Footing", "target": "309.50"}
+        body = {"rod": self.rod, "known": "312.84", "reading": "5.17", "points": [point]}
+        return body | changed
+
+    def told(self, **changed: Any) -> Any:
+        path = f"crews/{self.crew.pk}/height-now"
+        return self.ok(self.helper, path, self.typed(**changed), 200)
+
+    def to_keep(self, **changed: Any) -> Body:
+        own = {"id": str(uuid4()), "taken_at": TAKEN_AT, "job_name": "Fence line"}
+        return self.typed() | own | changed
+
+    def keep(self, status: int = 201, **changed: Any) -> Any:
+        return self.ok(self.foreman, f"crews/{self.crew.pk}/heights", self.to_keep(**changed),
+                       status)  # fmt: skip
+
+
+class ThreeNumbers(HeightSite):
+    """Worked out as one types; nothing is stored."""
+
+    def test_the_rules_own_example_four_ways(self) -> None:
+        answer = self.told()
+        self.assertEqual(answer["errors"], [])
+        height = answer["height"]
+        self.assertEqual(height["line"]["constant"]["text"], "318.01 ft")
+        ways = height["points"][0]["ways"]
+        self.assertEqual(ways["clamp"]["rod"], "8.51 ft")
+        self.assertEqual(ways["slide"]["rod"], "slide UP 3.34 ft")
+        self.assertEqual(
+            (ways["tape"]["rod"], ways["tape_verb"]), ("8.51 ft", "down from the beam")
+        )
+        self.assertEqual((ways["direct"]["rod"], ways["direct_verb"]), ("3.34 ft", "above zero"))
+        self.assertEqual((Job.objects.count(), SetUp.objects.count()), (1, 0))
+
+    def test_nothing_known_is_taken_as_zero(self) -> None:
+        height = self.told(known="", points=[{"target": "-3.34"}])["height"]
+        self.assertTrue(height["is_zero"])
+        self.assertEqual(height["line"]["constant"]["text"], "5.17 ft")
+        self.assertEqual(height["points"][0]["ways"]["clamp"]["rod"], "8.51 ft")
+        self.assertFalse(self.told(known="0")["height"]["is_zero"])
+
+    def test_a_reading_judged_against_the_height(self) -> None:
+        point = {"target": "309.50", "reading": "8.48"}
+        says = self.told(points=[point])["height"]["points"][0]["says"]
+        self.assertEqual((says["verdict"], says["action"]), ("high", "lower it 0.030 ft"))
+        found = self.told(points=[{"reading": "8.48"}])["height"]["points"][0]["says"]
+        self.assertEqual((found["verdict"], found["elevation"]["text"]), ("found", "309.53 ft"))
+
+    def test_half_typed_it_tells_what_it_can(self) -> None:
+        for changed in (
+            {"reading": ""},
+            {"points": []},
+            {"known": "", "reading": "", "points": []},
+        ):
+            answer = self.told(**changed)
+            self.assertEqual(answer["errors"], [])
+            self.assertEqual(answer["height"]["line"] is None, not changed.get("reading", "x"))
+
+    def test_wrong_entries_stand_in_their_own_places(self) -> None:
+        table = [
+            ({"known": "tall"}, "known", "unreadable-length"),
+            ({"known": "9" * 300}, "known", "unreadable-length"),
+            ({"known": "99999"}, "known", "out-of-range"),
+            ({"reading": "14"}, "reading", "off-the-rod"),
+            ({"reading": "-1", "sight": "taped-up"}, "reading", "off-the-tape"),
+            ({"points": [{"target": "NaN"}]}, "points.0.target", "unreadable-length"),
+            ({"points": [{}, {"reading": "99"}]}, "points.1.reading", "off-the-rod"),
+        ]
+        for changed, field, code in table:
+            with self.subTest(field=field, changed=changed):
+                (error,) = self.told(**changed)["errors"]
+                self.assertEqual((error["field"], error["code"]), (field, code), error)
+                self.assertTrue(error["why"] and error["accepts"])
+
+    def test_an_unknown_rod_and_another_crews_job(self) -> None:
+        path = f"crews/{self.crew.pk}/height-now"
+        self.ok(self.helper, path, self.typed(rod=str(uuid4())), 404)
+        self.ok(self.outsider, path, self.typed(), 404)
+        self.ok(self.helper, path, self.typed(job=str(uuid4())), 404)
+        self.ok(self.helper, path, self.typed(job=str(self.job), benchmark=str(uuid4())), 404)
+        for junk in (None, 5, "x", [5], [{"target": "1"}] * 41):
+            self.ok(self.helper, path, self.typed(points=junk), 400)
+
+    def test_in_a_job_it_stands_on_the_jobs_benchmark_in_the_jobs_style(self) -> None:
+        own = {"job": str(self.job), "benchmark": str(self.benchmark), "points": []}
+        height = self.told(known="ignored", **own)["height"]
+        self.assertEqual(height["known"]["text"], "50' 4 1/2\"")
+        self.assertEqual(height["line"]["constant"]["text"], "55' 6 1/2\"")
+
+
+class KeepIt(HeightSite):
+    """One step makes the job, its benchmark, its set-up and its points, whole or not at all."""
+
+    def test_it_makes_a_job_that_says_the_same_again(self) -> None:
+        body = self.to_keep(points=[{"target": "309.50", "reading": "8.48"}, {"name": "Sill"}])
+        path = f"crews/{self.crew.pk}/heights"
+        job = self.ok(self.foreman, path, body)["id"]
+        self.assertEqual(self.ok(self.foreman, path, body, 200)["id"], job)
+        kept = Job.objects.get(pk=job)
+        self.assertEqual((kept.name, kept.place, kept.style), ("Fence line", "", "ft"))
+        self.assertEqual([one.name for one in Benchmark.objects.filter(job=kept)], ["BM1"])
+        self.assertEqual((SetUp.objects.count(), Shot.objects.count()), (1, 1))
+        sheet = self.get(f"jobs/{job}")
+        self.assertIsNone(sheet["set_ups"][0]["place"])
+        self.assertEqual(sheet["set_ups"][0]["line"]["constant"]["text"], "318.01 ft")
+        (work,) = self.get(f"jobs/{job}/stages/points")["works"]
+        pegs = [(peg["name"], peg["state"], peg["place"]) for peg in work["pegs"]]
+        self.assertEqual(pegs, [("P1", "high", None), ("Sill", "not-shot", None)])
+        names = [step["key"] for step in sheet["steps"] if step["state"] == "next"]
+        self.assertEqual(names, [])
+
+    def test_zero_is_said_to_be_assumed(self) -> None:
+        job = self.keep(known="")["id"]
+        benchmark = Benchmark.objects.get(job=job)
+        self.assertEqual(float(benchmark.elevation), 0.0)
+        self.assertIn("Taken as zero", benchmark.description)
+
+    def test_into_an_open_job_under_the_next_name(self) -> None:
+        footing = [{"name": "Footing", "target": "309.50 ft"}]
+        kept = self.keep(job=str(self.job), job_name="", known="312.84 ft", points=footing)["id"]
+        self.assertEqual(kept, str(self.job))
+        names = Benchmark.objects.filter(job=self.job).values_list("name", flat=True)
+        self.assertEqual(sorted(names), ["BM1", "BM2"])
+        on_it = self.keep(job=str(self.job), benchmark=str(self.benchmark), points=[])["id"]
+        self.assertEqual(SetUp.objects.filter(job=on_it, benchmark=self.benchmark).count(), 1)
+        self.assertEqual(Benchmark.objects.filter(job=self.job).count(), 2)
+        self.assertEqual(Point.objects.filter(element__job=self.job, name="Footing").count(), 1)
+
+    def test_nothing_is_half_kept(self) -> None:
+        table = [
+            ({"known": "x"}, "known"),
+            ({"reading": ""}, "reading"),
+            ({"reading": "14"}, "reading"),
+            ({"job_name": " "}, "job_name"),
+            ({"points": [{"target": "y"}]}, "points.0.target"),
+            ({"points": [{"name": "a"}, {"name": "a"}]}, "points.1.name"),
+            ({"points": [{"name": "a", "reading": "1' 2\" 3"}]}, "points.0.reading"),
+        ]
+        for changed, field in table:
+            with self.subTest(changed):
+                errors = self.keep(400, **changed)["errors"]
+                self.assertIn(field, [error["field"] for error in errors], errors)
+        self.assertEqual(Job.objects.count(), 1)
+        self.assertEqual((SetUp.objects.count(), Element.objects.count()), (0, 0))
+
+    def test_a_failure_in_the_middle_leaves_nothing(self) -> None:
+        with (
+            mock.patch("server.fieldbook.services.keep_height._keep_point", side_effect=OSError),
+            self.assertRaises(OSError),
+        ):
+            self.keep()
+        self.assertEqual((Job.objects.count(), SetUp.objects.count()), (1, 0))
+
+    def test_who_may(self) -> None:
+        path = f"crews/{self.crew.pk}/heights"
+        self.ok(self.outsider, path, self.to_keep(), 404)
+        self.ok(self.helper, path, self.to_keep())
+        owner = person(self.crew, Role.OWNER)
+        choices = {"strict_calls": False, "check_days": 7, "helpers_set_up": False}
+        put = f"/api/v1/crews/{self.crew.pk}/choices"
+        for client, status in ((self.helper, 403), (self.foreman, 403), (owner, 200)):
+            answer = client.put(put, choices, content_type="application/json")
+            self.assertEqual(answer.status_code, status, answer.content)
+        self.ok(self.helper, path, self.to_keep(), 403)
+        body = self.set_up_body(self.rod, str(Instrument.objects.get().pk))
+        self.ok(self.helper, f"jobs/{self.job}/set-ups", body, 403)
+        self.assertFalse(self.get(f"jobs/{self.job}", self.helper)["can_set_up"])
+        self.ok(self.foreman, f"jobs/{self.job}/set-ups", body)
+        kept = {"strict_calls": True, "check_days": 9}
+        answer = self.foreman.put(put, kept, content_type="application/json")
+        self.assertEqual(answer.status_code, 200)
+        self.assertFalse(Crew.objects.get(pk=self.crew.pk).helpers_set_up)
+
+    def test_a_crew_without_an_instrument_is_told_so(self) -> None:
+        Instrument.objects.all()._raw_delete(using="default")
+        error = self.keep(409)["errors"][0]
+        self.assertIn("no instrument yet", error["why"])
+
+
+class UsualKit(SiteTestCase):
+    """A crew begins with the kit most carry, in its units, and goes on from there."""
+
+    def test_it_is_given_once_in_each_units(self) -> None:
+        path = f"crews/{self.crew.pk}/usual-kit"
+        rod = self.ok(self.foreman, path, {"units": "m"})["id"]
+        self.assertEqual(self.ok(self.foreman, path, {"units": "m"}, 200)["id"], rod)
+        self.ok(self.foreman, path, {"units": "ft-in"})
+        graduations = sorted(Rod.objects.values_list("graduation", flat=True))
+        self.assertEqual(graduations, ["ft-in/8", "m/cm"])
+        self.assertEqual(Instrument.objects.count(), 1)
+        for units in ("", "cubits", None):
+            self.ok(self.foreman, path, {"units": units}, 400)
+        self.ok(self.helper, path, {"units": "ft"}, 403)
+        self.ok(self.outsider, path, {"units": "ft"}, 404)
+
+
+class FreePoints(HeightSite):
+    """Points no plan asks for: named, shot, aimed at, and made benchmarks when asked."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.set_up_id = self.add_set_up(self.rod, backsight="4.20", x="", y="")
+
+    def add(self, name: str, status: int = 201, **typed: Any) -> Any:
+        body = {"id": str(uuid4()), "name": name} | typed
+        return self.ok(self.helper, f"jobs/{self.job}/free-points", body, status)
+
+    def shoot(self, point: str, reading: str, **changed: Any) -> Any:
+        return self.ok(
+            self.helper, "shots", self.shot_body(self.set_up_id, point, reading, **changed)
+        )
+
+    def sheet(self) -> Any:
+        return self.get(f"jobs/{self.job}/stages/points")
+
+    def test_a_point_without_a_place_is_found_in_the_book_and_the_list(self) -> None:
+        point = self.add("Door sill")["id"]
+        says = self.shoot(point, "3.10")
+        self.assertEqual((says["verdict"], says["elevation"]["text"]), ("found", "51' 5 3/4\""))
+        rows = self.get(f"set-ups/{self.set_up_id}/book")["rows"]
+        self.assertEqual((rows[1]["point"], rows[1]["floor"]), ("Door sill", "Points, the point"))
+        target = self.get(f"set-ups/{self.set_up_id}/points/{point}")
+        self.assertIsNone(target["ways"])
+
+    def test_a_target_is_set_changed_and_taken_away(self) -> None:
+        point = self.add("Sill", target="51.50 ft")["id"]
+        self.assertEqual(self.shoot(point, "3.10")["verdict"], "low")
+        path = f"/api/v1/points/{point}/target"
+        for target, state in (("51.48 ft", "close"), ("", "found")):
+            answer = self.helper.put(path, {"target": target}, content_type="application/json")
+            self.assertEqual(answer.status_code, 200, answer.content)
+            self.assertEqual(self.sheet()["works"][0]["pegs"][0]["state"], state)
+        bad = self.helper.put(path, {"target": "up"}, content_type="application/json")
+        self.assertEqual(bad.json()["errors"][0]["field"], "target")
+        away = self.outsider.put(path, {"target": "1"}, content_type="application/json")
+        self.assertEqual(away.status_code, 404)
+
+    def test_a_ceiling_held_against_the_beam(self) -> None:
+        group = self.ok(self.helper, f"jobs/{self.job}/point-groups",
+                        {"id": str(uuid4()), "name": "Ceiling"})["id"]  # fmt: skip
+        self.assertEqual(self.sheet()["levels"], [])
+        readings = (("NW", "3.10", "0"), ("NE", "3.14", "10 ft"), ("SE", "3.12", "20 ft"))
+        for name, reading, x in readings:
+            point = self.add(name, group=group, x=x, y="0")["id"]
+            self.shoot(point, reading, sight="upside-down")
+        (level,) = self.sheet()["levels"]
+        self.assertEqual(
+            level["says"], 'NE is the highest. NW is 15/32" lower: 15/32" out of level in all.'
+        )
+        self.assertEqual([one["point"] for one in level["points"]], ["NE", "SE", "NW"])
+        self.assertIn("in 10 ft", level["per_run"])
+
+    def test_points_wanted_at_a_height_are_not_held_against_each_other(self) -> None:
+        for name in ("a", "b"):
+            self.shoot(self.add(name, target="51 ft")["id"], "3.10")
+        self.assertEqual(self.sheet()["levels"], [])
+
+    def test_it_becomes_a_benchmark_as_sure_as_it_was_found(self) -> None:
+        point = self.add("Sill", x="1 m", y="1 m")["id"]
+        body = {"id": str(uuid4()), "name": "BM9"}
+        path = f"points/{point}/benchmark"
+        self.assertIn("no height", self.ok(self.foreman, path, body, 409)["errors"][0]["why"])
+        self.shoot(point, "3.10")
+        self.ok(self.helper, path, body, 403)
+        self.ok(self.outsider, path, body, 404)
+        self.ok(self.foreman, path, body)
+        self.ok(self.foreman, path, body, 200)
+        kept = Benchmark.objects.get(pk=body["id"])
+        self.assertEqual(kept.description, "Points, the point, Sill")
+        self.assertAlmostEqual(float(kept.elevation) / 0.3048, 51.475, places=3)
+        self.assertGreater(float(kept.half_width), 0.001)
+        floor = self.points(self.add_floor())["A1"]
+        self.ok(self.foreman, f"points/{floor}/benchmark", body | {"id": str(uuid4())}, 409)
+
+    def test_names_are_taken_once_a_group_and_bad_entries_are_refused(self) -> None:
+        self.add("Sill")
+        again = self.add("Sill", 400)["errors"][0]
+        self.assertEqual((again["field"], again["code"]), ("name", "taken"))
+        for typed, field in (
+            ({"target": "x"}, "target"), ({"x": "1 m"}, "y"), ({"y": "1/0", "x": "1"}, "y"),
+        ):  # fmt: skip
+            errors = self.add("Other", 400, **typed)["errors"]
+            self.assertIn(field, [error["field"] for error in errors])
+        self.add("Other", 404, group=str(uuid4()))
+        self.add("", 400)
+        floor = UUID(self.add_floor())
+        group = {"id": str(uuid4()), "name": "Points"}
+        self.ok(self.helper, f"jobs/{self.job}/point-groups", group, 400)
+        self.assertEqual(Point.objects.filter(element__name="Points").count(), 1)
+        self.assertTrue(Point.objects.filter(floor=floor).exists())
+
+    def test_u_without_places_is_the_worst_that_can_be(self) -> None:
+        placed = self.add_set_up(self.rod, backsight="4.20")
+        lines = JobStandings(Job.objects.get(pk=self.job)).lines
+        vague, known = (lines.sighting(UUID(key)) for key in (self.set_up_id, placed))
+        seen = Observed.standing(Reading.from_metres("1.2"))
+        here = PlanPoint(Length(0), Length(0))
+        self.assertEqual(vague.sure(seen, here), vague.sure(seen, None))
+        self.assertEqual(vague.sure(seen, None), known.sure(seen, None))
+        on_the_plan = self.add_second_benchmark()
+        near = self.add_set_up(self.rod, backsight="4.20", benchmark=on_the_plan)
+        lines = JobStandings(Job.objects.get(pk=self.job)).lines
+        sighted = lines.sighting(UUID(near))
+        wide, narrow = sighted.sure(seen, None).half_width, sighted.sure(seen, here).half_width
+        self.assertGreater(wide, narrow)

@@ -1,0 +1,2 @@
+export { HeightNow } from "./HeightNow";
+export { HeightInJob } from "./HeightInJob";

@@ -1,0 +1,23 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import type { Schemas } from "../../api/client";
+import { Panel } from "../../parts/Page";
+
+/** How far out of level a group is: the highest point first, everything else below it. */
+export function Level({ sheet, name }: { sheet: Schemas["LevelSheet"]; name: string }) {
+  return (
+    <Panel title={`How level it is, ${name}`}>
+      <Typography sx={{ fontSize: "1.4rem", fontWeight: 700, lineHeight: 1.2 }}>
+        {sheet.says}
+      </Typography>
+      {sheet.per_run && <Typography>{sheet.per_run}</Typography>}
+      <Box component="ol" sx={{ m: 0, mt: 1, pl: 2.5 }}>
+        {sheet.points.map((one) => (
+          <li key={one.point}>
+            <strong>{one.point}</strong>, {one.below ? `${one.below} below` : "the highest"}
+          </li>
+        ))}
+      </Box>
+    </Panel>
+  );
+}

@@ -1,0 +1,1 @@
+export { Points } from "./Points";
