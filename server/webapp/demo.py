@@ -123,7 +123,7 @@ def _job(users: dict[str, User], crew: Crew, entry: Entry) -> None:
         BenchmarkForm(id=demo_id(name, "benchmark", benchmark["name"]), **benchmark)
         for benchmark in entry["benchmarks"]
     ]
-    form = JobForm(demo_id(name), crew.pk, name, entry["place"], entry["style"], first)
+    form = JobForm(demo_id(name), crew.pk, name, entry["style"], entry["place"], first)
     job, _ = create_job(foreman, form)
     for benchmark in others:
         add_benchmark(foreman, job.pk, benchmark)

@@ -40,12 +40,22 @@ function columnsOf(rod: RodSheet): { digits: Key[]; fractions: Key[] } {
   };
 }
 
-/** Big keys in the rod's own graduation, for one wet thumb. */
+/** A device with a keyboard and a fine pointer needs no big keys. */
+const HAS_A_KEYBOARD = "@media (hover: hover) and (pointer: fine) and (min-width: 900px)";
+
+/** Big keys in the rod's own graduation, for one wet thumb; they make way where one types. */
 export function Keypad({ rod, value, onChange }: Props) {
   const { digits, fractions } = columnsOf(rod);
   const fine = fractions.length > 8;
   return (
-    <Box sx={{ display: "flex", gap: 0.75, touchAction: "manipulation" }}>
+    <Box
+      sx={{
+        display: "flex",
+        gap: 0.75,
+        touchAction: "manipulation",
+        [HAS_A_KEYBOARD]: { display: "none" },
+      }}
+    >
       <KeyGrid keys={digits} columns={3} grow={3} {...{ value, onChange }} />
       {fractions.length > 0 && (
         <KeyGrid

@@ -20,7 +20,7 @@ export function Answer({ height, field }: Props) {
   return (
     <Panel>
       <Stack direction="row" spacing={1.5} aria-live="polite">
-        <Box sx={{ flex: 1, minWidth: 0, minHeight: 200 }}>
+        <Box sx={{ flex: 1, minWidth: 0, minHeight: 190 }}>
           {point?.ways ? (
             <Ways ways={point.ways} says={point.says} />
           ) : (
@@ -40,7 +40,7 @@ type WaysProps = {
 
 function Ways({ ways, says }: WaysProps) {
   const [kept] = useKept("way-first", "clamp");
-  const all = waysOf(ways, "what you stand on", wayFrom(kept));
+  const all = waysOf(ways, "that point", wayFrom(kept));
   const [first, ...others] = ways.obstacle && ways.upside_down ? upsideDown(ways, all) : all;
   if (!first) return null;
   return (
@@ -157,8 +157,8 @@ function Drawn({ height, point, sight }: DrawnProps) {
             : undefined
         }
         isFar={!point?.says}
-        height={230}
-        width={128}
+        height={190}
+        width={120}
         label="Rod with the clamp"
       />
     );
@@ -167,8 +167,8 @@ function Drawn({ height, point, sight }: DrawnProps) {
       sight={sight}
       rod={rod}
       beam={line?.scale_value ?? null}
-      height={230}
-      width={128}
+      height={190}
+      width={120}
       label={line ? `On the known point, reading ${line.backsight.rod}` : "Rod"}
     />
   );

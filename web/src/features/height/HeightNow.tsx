@@ -5,7 +5,7 @@ import { useKept } from "../../parts/drafts";
 import { Page } from "../../parts/Page";
 import { Select } from "../../parts/Select";
 import { TopBar } from "../frame/TopBar";
-import { ThreeNumbers } from "./ThreeNumbers";
+import { Lead, ThreeNumbers } from "./ThreeNumbers";
 
 /** A height before there is a job: from three numbers, kept only when asked. */
 export function HeightNow() {
@@ -18,7 +18,7 @@ export function HeightNow() {
       <Box sx={{ maxWidth: 1100 }}>
         <Page
           title="Height now"
-          lead="What you stand on, what the rod reads there, what you want."
+          lead={<Lead />}
           action={
             crews.length > 1 && (
               <Select

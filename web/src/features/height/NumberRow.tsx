@@ -81,7 +81,7 @@ export function NumberRow({ height, field, here, onGo, label, hint, next, isQuie
           sx={{ flex: 1, lineHeight: 1.15, color: isQuiet ? "text.secondary" : "text.primary" }}
         >
           {label}
-          {hint && (
+          {hint && (isHere || isText) && (
             <Typography
               component="span"
               variant="body2"
@@ -105,7 +105,7 @@ export function NumberRow({ height, field, here, onGo, label, hint, next, isQuie
             flex: isText ? 2 : 1,
             fontSize: isQuiet ? "1.2rem" : "1.5rem",
             fontWeight: 700,
-            height: isQuiet ? 48 : 60,
+            height: 52,
             px: 1,
           }}
           slotProps={{

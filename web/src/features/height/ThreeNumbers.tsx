@@ -9,11 +9,20 @@ import { Keypad } from "../../parts/Keypad";
 import { Loaded, Panel } from "../../parts/Page";
 import { Problems } from "../../parts/Problems";
 import { Select } from "../../parts/Select";
-import { sightOptions } from "../../parts/sights";
+import { ASKED, sightOptions } from "../../parts/sights";
 import { UsualKit } from "../gear";
 import { Answer } from "./Answer";
 import { type Field, NumberRow, typeInto, typedIn } from "./NumberRow";
 import { type Height, type Rod, useHeight } from "./useHeight";
+
+/** What the three numbers are; a phone's screen has better use for the room. */
+export function Lead() {
+  return (
+    <Box component="span" sx={{ display: { xs: "none", md: "inline" } }}>
+      What you stand on, what the rod reads there, what you want.
+    </Box>
+  );
+}
 
 type Job = Schemas["JobSheet"];
 type Props = { crew: string; job?: Job; canPlan: boolean };
@@ -53,13 +62,14 @@ function Numbers({ crew, rods, job }: NumbersProps) {
       <Box sx={{ order: { xs: 0, md: 1 } }}>
         <Answer height={height} field={field} />
       </Box>
-      <Stack spacing={1}>
+      <Stack spacing={0.75}>
         <Rows {...{ height, job, field, setField }} />
         <Keypad
           rod={rod}
           value={typedIn(height, field)}
           onChange={(text) => typeInto(height, field, text)}
         />
+        <More {...{ height, field, setField }} />
         <Held {...{ height, rods, rod }} />
         <Keep height={height} job={job} />
       </Stack>
@@ -102,37 +112,50 @@ function Rows({ height, job, field, setField }: RowsProps) {
           next="reading"
         />
       )}
-      <NumberRow {...row} field="reading" label="There the rod reads" next={0} />
+      <NumberRow {...row} field="reading" label={`There ${ASKED[height.values.sight]}`} next={0} />
       {height.values.points.map((_, at) => (
-        <Stack key={at} spacing={1}>
+        <Stack key={at} spacing={0.75}>
           <NumberRow
             {...row}
             field={at}
-            label={at ? `And height ${at + 1} you want` : "The height you want"}
-            next={{ at }}
+            label={at ? `Height ${at + 1} you want` : "The height you want"}
           />
-          <NumberRow
-            {...row}
-            field={{ at }}
-            label="Read there, if you want it judged"
-            isQuiet
-            next={at + 1 < height.values.points.length ? at + 1 : { at }}
-          />
+          {isJudged(height, at, field) && (
+            <NumberRow {...row} field={{ at }} label="The rod reads there" isQuiet />
+          )}
         </Stack>
       ))}
-      <Stack direction="row" spacing={1} sx={{ flexWrap: "wrap" }}>
-        <Button
-          variant="outlined"
-          onClick={() => {
-            height.addPoint();
-            setField(height.values.points.length);
-          }}
-        >
-          Another height
-        </Button>
-        <Button onClick={() => height.again()}>Begin again</Button>
-      </Stack>
     </>
+  );
+}
+
+/** Whether a reading is held against a wanted height: one is typed, or about to be. */
+function isJudged({ values }: Height, at: number, here: Field): boolean {
+  return values.points[at]?.reading !== "" || (typeof here === "object" && here.at === at);
+}
+
+type MoreProps = { height: Height; field: Field; setField: (field: Field) => void };
+
+/** What goes on from an answer: a reading judged against it, a second height. */
+function More({ height, field, setField }: MoreProps) {
+  const at = typeof field === "number" ? field : height.values.points.length - 1;
+  return (
+    <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
+      <Button variant="outlined" sx={{ flex: 1 }} onClick={() => setField({ at })}>
+        Judge a reading
+      </Button>
+      <Button
+        variant="outlined"
+        sx={{ flex: 1 }}
+        onClick={() => {
+          height.addPoint();
+          setField(height.values.points.length);
+        }}
+      >
+        Another height
+      </Button>
+      <Button onClick={() => height.again()}>Begin again</Button>
+    </Stack>
   );
 }
 
@@ -141,7 +164,7 @@ type HeldProps = { height: Height; rods: readonly Rod[]; rod: Rod };
 /** The rod it is read on, remembered on this device, and how it is held. */
 function Held({ height, rods, rod }: HeldProps) {
   return (
-    <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap", "& > *": { flex: "1 1 180px" } }}>
+    <Stack direction="row" sx={{ pt: 1, gap: 1, flexWrap: "wrap", "& > *": { flex: "1 1 180px" } }}>
       <Select
         label="Read on"
         value={rod.id}
