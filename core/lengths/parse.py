@@ -30,7 +30,7 @@ def parse_length(text: str, kind: StyleKind, on_the_rod: Fits | None = None) -> 
     it is a reading. Raises :class:`UnreadableLength` naming what was typed, and
     :class:`AmbiguousLength` with the readings that can be where it has several, such as tenths
     or inches, meters or millimeters. What is on no rod in any reading is returned as its
-    likeliest, for the rod to refuse.
+    likeliest, for the rod to refuse; where the rod leaves one reading in feet and inches, that is it.
 
     >>> parse_length("5' 2-3/8", StyleKind.METRES).metres
     Decimal('1.584325000')
@@ -55,6 +55,8 @@ def _is_clear(ask: Ask, first_can_be: bool, count: int, on_the_rod: Fits | None)
     """Say whether nobody needs to be asked which reading is meant."""
     if ask is Ask.IF_SEVERAL_ON_A_ROD:
         ask = Ask.IF_FIRST_CANT_BE if on_the_rod is None else Ask.IF_SEVERAL_CAN_BE
+    if ask is Ask.UNLESS_A_ROD_TELLS:
+        return on_the_rod is not None and count == 1
     if ask is Ask.IF_SEVERAL_CAN_BE:
         return count == 1
     return ask is Ask.NEVER or (ask is Ask.IF_FIRST_CANT_BE and first_can_be)

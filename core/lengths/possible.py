@@ -42,7 +42,9 @@ class Ask(IntEnum):
     #: As before, but on a rod wherever more than one reading is on it.
     IF_SEVERAL_ON_A_ROD = 2
     IF_SEVERAL_CAN_BE = 3
-    ALWAYS = 4
+    #: Always, but for a rod that leaves no doubt: only one reading is on it.
+    UNLESS_A_ROD_TELLS = 4
+    ALWAYS = 5
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,7 +122,7 @@ def _bare_number(_: str, found: re.Match[str], kind: StyleKind) -> Readings:
     if number == 0:
         return _one(body, number)
     if kind is StyleKind.FEET_INCHES:
-        return Readings(_feet_or_inches(body), Ask.ALWAYS)
+        return Readings(_feet_or_inches(body), Ask.UNLESS_A_ROD_TELLS)
     mark, unit = BARE_UNITS[kind]
     natural = Possible(f"{body}{mark}", number * unit)
     if kind is StyleKind.METRES:
@@ -170,7 +172,7 @@ def _inches_only(text: str, found: re.Match[str], kind: StyleKind) -> Readings:
         NANOMETRES_PER_INCH
     )
     both = Possible(f"{whole}' 0 {part}\"", in_feet), Possible(f'{whole} {part}"', in_inches)
-    return Readings(both, Ask.ALWAYS)
+    return Readings(both, Ask.UNLESS_A_ROD_TELLS)
 
 
 def _feet_fraction(text: str, found: re.Match[str], kind: StyleKind) -> Readings:
