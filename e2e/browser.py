@@ -14,6 +14,7 @@ from server.crews.models import Crew, Membership, Role, User
 from server.webapp.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
+MORE = "More: name, least thickness, fall, stone, points"
 DESKTOP = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 FLAGS = [
@@ -77,6 +78,10 @@ class BrowserTestCase(LiveServerTestCase):
         self.page.get_by_label("Password").fill(password)
         self.page.keyboard.press("Enter")
         self.page.wait_for_url("**/jobs")
+
+    def more(self) -> None:
+        """Open the fields of a floor that have a usual figure."""
+        self.page.get_by_role("button", name=MORE, exact=True).click()
 
     def open_demo_job(self, name: str, step: str = "") -> None:
         """Load the demo, come in as its foreman, and open a step of one of its jobs."""

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from django.conf import settings
 from playwright.sync_api import Page
 
-from e2e.browser import DESKTOP, PHONE
+from e2e.browser import DESKTOP, MORE, PHONE
 from e2e.works import WorkedFor
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
@@ -27,14 +27,14 @@ LASER = demo_id("instrument", "Rotary laser, gray case")
 
 def type_reading(page: Page) -> None:
     """Type a reading without logging it."""
-    for key in ("4", "feet", "4", "1/8 inch"):
-        page.get_by_role("button", name=key, exact=True).click()
+    page.get_by_label("Reading on the rod").fill("4' 4 1/8\"")
     page.get_by_test_id("answer").wait_for()
 
 
 def type_floor(page: Page) -> None:
     """Type most of a floor."""
     page.get_by_role("button", name="L-shape").click()
+    page.get_by_role("button", name=MORE).click()
     typed = {"name": "Glaze store", "length": "16 ft", "width": "12 ft", "notch_length": "6 ft",
              "notch_width": "4 ft", "level": '10"', "thickness": '5"'}  # fmt: skip
     for name, text in typed.items():

@@ -75,7 +75,8 @@ class HelpersView(BrowserTestCase):
         job = f"{self.live_server_url}/jobs/{demo_id(STUDIO)}"
         self.page.goto(f"{job}/set-up")
         self.page.get_by_role("heading", name="Set-up 2").wait_for()
-        self.assertEqual(self.page.get_by_role("link", name="Set up here").count(), 0)
+        self.page.get_by_role("link", name="Set up here").wait_for()
+        self.assertEqual(self.page.get_by_role("link", name="Runs and turning points").count(), 0)
         self.page.goto(f"{job}/stone")
         for key in ("4", "feet", "4", "7/8 inch"):
             self.page.get_by_role("button", name=key, exact=True).click()

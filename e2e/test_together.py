@@ -62,8 +62,6 @@ class Together(BrowserTestCase):
         for name, text in {
             "name": "Well head",
             "place": "Orchard",
-            "benchmark.elevation": "12.34 ft",
-            "benchmark.description": "Cap",
         }.items():
             self.page.locator(f"[name='{name}']").fill(text)
         self.page.get_by_role("button", name="Open the job").click()

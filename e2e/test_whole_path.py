@@ -52,27 +52,34 @@ class WholePath(BrowserTestCase):
 
     def open_job(self) -> None:
         self.page.get_by_role("link", name="New job").first.click()
-        self.fill(name="Boat shed", place="Quay end", benchmark__elevation="21.4")
-        self.fill(benchmark__description="Ring bolt in the quay wall")
         self.press("Open the job")
-        self.page.get_by_text("It could be 21.4 ft or 21' 4\".").wait_for()
-        self.press("21.4 ft")
+        self.page.get_by_text("Nothing was typed.").wait_for()
+        self.fill(name="Boat shed", place="Quay end")
         self.press("Open the job")
         self.page.get_by_role("heading", name="Where the job stands").wait_for()
+        self.step("Control")
+        self.fill(name="BM1", elevation="21.4", description="Ring bolt in the quay wall")
+        self.press("Add the benchmark")
+        self.page.get_by_text("It could be 21.4 ft or 21' 4\".").wait_for()
+        self.press("21.4 ft")
+        self.press("Add the benchmark")
+        self.page.get_by_text("Ring bolt in the quay wall").wait_for()
 
     def lay_out_floor(self) -> None:
-        self.page.get_by_role("link", name="The plan", exact=True).last.click()
+        self.step("The plan")
         self.page.get_by_role("link", name="Lay out a floor").first.click()
-        self.fill(name="Shed floor", length="12 ft", width="12 ft", level="1 ft")
-        self.fill(thickness='4"', least_thickness='5"')
+        self.fill(length="12 ft", width="12 ft", level="1 ft", thickness='4"')
+        self.more()
+        self.fill(name="Shed floor", least_thickness='5"')
         self.press("Lay out the floor")
         self.page.get_by_text("The least thickness is more than 0").wait_for()
         self.page.reload()
+        self.more()
         self.fill(least_thickness='3 3/4"', grid_spacing="12 ft")
         self.page.get_by_text("22' 4 3/4\"").wait_for()
         self.press("Lay out the floor")
-        self.page.get_by_role("heading", name="The plan").wait_for()
-        self.page.get_by_text("22' 0 3/4\"").wait_for()
+        self.page.get_by_role("heading", name="Where the job stands").wait_for()
+        self.page.get_by_text("22' 0 3/4\"").first.wait_for()
 
     def set_up_instrument(self) -> None:
         self.step("Set up")
@@ -103,8 +110,7 @@ class WholePath(BrowserTestCase):
     def shoot_stone(self) -> None:
         self.step("Shoot the stone")
         entry = self.page.get_by_label("Reading on the rod")
-        for key in ("4", "feet", "2", "1/8 inch"):
-            self.press(key)
+        entry.fill("4' 2 1/8\"")
         self.answer("leave it")
         entry.fill("4.2")
         self.page.get_by_text("It could be 4.2 ft or 4' 2\".").wait_for()

@@ -62,7 +62,8 @@ def keep_height(user: User, crew_id: UUID, height: HeightForm, form: KeepForm) -
         benchmark = height.benchmark or _benchmark(user, job, height, form)
         _, created = _set_up(user, job, (height, form), benchmark)
         for number, wanted in enumerate(height.points):
-            _keep_point(user, job, form, (number, wanted))
+            if wanted.name.strip() or wanted.target.strip() or wanted.reading.strip():
+                _keep_point(user, job, form, (number, wanted))
     return job, created
 
 

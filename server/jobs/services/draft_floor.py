@@ -40,6 +40,8 @@ ABOUT = re.compile(r"(?:about\s+)?(?P<shots>\d{1,5})\s+(?:shots?|points?)", re.A
 STEP_ACCEPTS = "Give the step the supplier sells by, such as 0.25 yd³ or 0.1 m³."
 WASTE_ACCEPTS = "Give a number of per cent from 0 to 100."
 
+USUALLY_LESS = {True: Length.from_metres("0.012"), False: Length.from_inches("0.5")}
+
 
 @dataclass(frozen=True, slots=True)
 class FloorForm:
@@ -184,7 +186,10 @@ def _grid_spacing(
 
 def _thicknesses(draft: FloorDraft, job: Job) -> None:
     entries, style = draft.entries, style_of(job)
-    thickness, least = entries.length("thickness"), entries.length("least_thickness")
+    thickness = entries.length("thickness")
+    least = entries.optional("least_thickness")
+    if thickness is not None and not entries.text("least_thickness").strip():
+        least = usual_least(thickness, style)
     tolerance = entries.length("tolerance")
     draft.values |= {"thickness": thickness, "least_thickness": least, "tolerance": tolerance}
     if tolerance is not None:
@@ -205,6 +210,12 @@ def _thicknesses(draft: FloorDraft, job: Job) -> None:
         )
     if draft.finished is not None and len(entries.problems) == before:
         draft.levels = FloorLevels(draft.finished, thickness, least, stone)
+
+
+def usual_least(thickness: Length, style: Style) -> Length:
+    """Return the least thickness where nobody gives one: 1/2 in or 12 mm less than the slab."""
+    less = USUALLY_LESS[style.kind.is_metric]
+    return thickness - less if thickness > less * 2 else thickness
 
 
 def _surfaces(draft: FloorDraft, job: Job, form: FloorForm) -> None:

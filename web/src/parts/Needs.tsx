@@ -25,7 +25,7 @@ export function Needs({ job, title, what }: Props) {
     <Page title={title}>
       <Empty
         action={
-          job.can_plan && (
+          (what === "set-up" ? job.can_set_up : job.can_plan) && (
             <Button component={Link} to={`/jobs/${job.id}/${to}`} variant="contained">
               {button}
             </Button>

@@ -30,9 +30,19 @@ const newKeys = (): Keys => ({ id: newId(), partId: newId(), sentAt: "" });
  *
  * Sent again unchanged after a dropped line, it goes under the same keys and with the same time,
  * so that it is recorded once. Changed after it was sent, it is something new, with new keys.
+ * Under another key it is another draft, and this one stays where it was.
  */
 export function useDraft<Values extends object>(key: string, initial: Values): Draft<Values> {
-  const [values, setValues] = useState(() => read(key, { ...initial, ...newKeys() }));
+  const fresh = () => ({ key, values: read(key, { ...initial, ...newKeys() }) });
+  const [kept, setKept] = useState(fresh);
+  const now = kept.key === key ? kept : fresh();
+  if (now !== kept) setKept(now);
+  const { values } = now;
+  const setValues = useCallback(
+    (change: (before: Values & Keys) => Values & Keys) =>
+      setKept((before) => ({ ...before, values: change(before.values) })),
+    [],
+  );
   const keep = useCallback(
     (after: Values & Keys) => localStorage.setItem(PREFIX + key, JSON.stringify(after)),
     [key],
@@ -45,20 +55,20 @@ export function useDraft<Values extends object>(key: string, initial: Values): D
         return after;
       });
     },
-    [keep],
+    [keep, setValues],
   );
   const sending = () => {
     const sentAt = values.sentAt || new Date().toISOString();
     const after = { ...values, sentAt };
     keep(after);
-    setValues(after);
+    setValues(() => after);
     return sentAt;
   };
   const clear = useCallback(() => {
     localStorage.removeItem(PREFIX + key);
-    setValues({ ...initial, ...newKeys() });
+    setValues(() => ({ ...initial, ...newKeys() }));
     // eslint-disable-next-line react-hooks/exhaustive-deps -- a form's initial values do not change
-  }, [key]);
+  }, [key, setValues]);
   return { values, set, sending, clear };
 }
 
@@ -83,4 +93,9 @@ export function useKept(key: string, initial: string): [string, (value: string) 
     [key],
   );
   return [value, keep];
+}
+
+/** Where it is kept which point of a work one is at, from a set-up in a pass. */
+export function pointKey(work: string, setUp: string, pass: string): string {
+  return `at:${pass}:${work}:${setUp}`;
 }

@@ -1,11 +1,13 @@
+import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { useFloor } from "../../api/queries";
 import { useDelayed } from "../../parts/delayed";
 import { together } from "../../parts/together";
-import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
+import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
 import { LevelFields } from "../../parts/LevelFields";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
@@ -17,6 +19,18 @@ import { PanelFields, panelFields } from "./PanelFields";
 import { ShapeFields } from "./ShapeFields";
 import { ThicknessFields, thicknessFields } from "./ThicknessFields";
 import { type FloorForm, bodyOf, emptyFloor, typedFloor } from "./form";
+
+/** The four entries a first lay-out needs, with what belongs to them. */
+const FIRST = [
+  "length",
+  "width",
+  "notch_length",
+  "notch_width",
+  "thickness",
+  "level",
+  "corners",
+  "reference",
+];
 
 /** Lays out a floor, or changes one, with the drawing beside the form. */
 export function FloorEditor() {
@@ -35,6 +49,7 @@ type EditorProps = { job: Schemas["JobSheet"]; floor: string; initial: FloorForm
 
 function Editor({ job, floor, initial }: EditorProps) {
   const navigate = useNavigate();
+  const isFirst = !floor && job.floors.length === 0;
   const form = useForm({
     draft: `floor:${job.id}:${floor}`,
     initial,
@@ -44,7 +59,7 @@ function Editor({ job, floor, initial }: EditorProps) {
         ? told(api.PUT("/api/v1/floors/{floor}", { params: { path: { floor } }, body }))
         : told(api.POST("/api/v1/jobs/{job}/floors", { params: { path: { job: job.id } }, body }));
     },
-    onRecorded: () => navigate(`/jobs/${job.id}/floors`),
+    onRecorded: () => navigate(isFirst ? `/jobs/${job.id}` : `/jobs/${job.id}/floors`),
   });
   const draft = useFloorDraft(job.id, floor, form.values);
   const moves = useMoves(floor, form.values).data;
@@ -53,82 +68,31 @@ function Editor({ job, floor, initial }: EditorProps) {
   const dragged = (corner: number, to: Spot) =>
     form.change({ corners: draggedTo(form.values.corners, corner, to, job.style_kind) });
   const parts = { form: form.values, change: form.change, problems: live.problems };
+  const [asked, setMore] = useState(floor !== "");
+  const isMore = asked || form.problems.some(({ field }) => !FIRST.includes(field));
   return (
     <Stack component="form" noValidate onSubmit={form.submit}>
       <Page title={floor ? `Change ${initial.name}` : "Lay out a floor"}>
         <Stack direction={{ xs: "column", md: "row" }} spacing={2} sx={{ alignItems: "stretch" }}>
           <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-            <Panel title="Outline">
+            <Panel title="Outline, thickness and level">
               <Stack spacing={2}>
-                <Entry form={live} name="name" label="Floor" />
                 <ShapeFields {...parts} />
-              </Stack>
-            </Panel>
-            <Panel title="Level and thickness">
-              <Stack spacing={2}>
+                <Entry form={live} name="thickness" label="Slab thickness" />
                 <LevelFields
                   job={job}
                   floor={floor}
                   label="Finished level (top of slab)"
                   {...parts}
                 />
-                <Entry form={live} name="thickness" label="Slab thickness" />
-                <Entry
-                  form={live}
-                  name="least_thickness"
-                  label="Least thickness"
-                  hint="Thinner than this is a hold"
-                />
-                <Entry
-                  form={live}
-                  name="tolerance"
-                  label="Stone is on within"
-                  hint="High or low; a usual figure, yours to change"
-                />
               </Stack>
             </Panel>
-            <Panel title="Where it is thicker or thinner">
-              <ThicknessFields {...parts} />
-            </Panel>
-            <Panel title="Fall">
-              <PanelFields job={job} {...parts} />
-            </Panel>
-            <Panel title="Stone and formation">
-              <Stack spacing={2}>
-                <Entry
-                  form={live}
-                  name="stone_thickness"
-                  label="Stone thickness"
-                  hint="Gives the formation's level; leave it empty where nobody knows yet"
-                />
-                <Choice
-                  form={live}
-                  name="formation"
-                  label="The formation under it"
-                  options={[
-                    ["follow", "falls as the slab does"],
-                    ["level", "is level"],
-                  ]}
-                />
-              </Stack>
-            </Panel>
-            <Panel title="Points, marks and order">
-              <Stack spacing={2}>
-                <Entry
-                  form={live}
-                  name="grid_spacing"
-                  label="Shoot the stone every"
-                  hint="A usual figure, yours to change; or ask for about 24 shots"
-                />
-                <Entry form={live} name="mark_spacing" label="Wall marks at most apart" />
-                <Entry form={live} name="waste" label="Waste, %" />
-                <Entry
-                  form={live}
-                  name="order_step"
-                  label={`Supplier's step, ${job.volume_unit}`}
-                />
-              </Stack>
-            </Panel>
+            {!isMore && (
+              <Button variant="outlined" onClick={() => setMore(true)}>
+                More: name, least thickness, fall, stone, points
+              </Button>
+            )}
+            {isMore && <MoreFields job={job} live={live} parts={parts} />}
             {isMoving && <Moves moves={moves} />}
             <RecordButton
               form={form}
@@ -161,6 +125,79 @@ function Editor({ job, floor, initial }: EditorProps) {
         </Stack>
       </Page>
     </Stack>
+  );
+}
+
+type MoreProps = {
+  job: Schemas["JobSheet"];
+  live: Form<FloorForm>;
+  parts: {
+    form: FloorForm;
+    change: Form<FloorForm>["change"];
+    problems: Form<FloorForm>["problems"];
+  };
+};
+
+/** What has a usual figure, or may come later. */
+function MoreFields({ job, live, parts }: MoreProps) {
+  return (
+    <>
+      <Panel title="Name and limits">
+        <Stack spacing={2}>
+          <Entry form={live} name="name" label="Floor" />
+          <Entry
+            form={live}
+            name="least_thickness"
+            label="Least thickness"
+            hint="Thinner than this is a hold; left empty, 1/2 in (12 mm) less than the slab"
+          />
+          <Entry
+            form={live}
+            name="tolerance"
+            label="Stone is on within"
+            hint="High or low; a usual figure, yours to change"
+          />
+        </Stack>
+      </Panel>
+      <Panel title="Where it is thicker or thinner">
+        <ThicknessFields {...parts} />
+      </Panel>
+      <Panel title="Fall">
+        <PanelFields job={job} {...parts} />
+      </Panel>
+      <Panel title="Stone and formation">
+        <Stack spacing={2}>
+          <Entry
+            form={live}
+            name="stone_thickness"
+            label="Stone thickness"
+            hint="Gives the formation's level; leave it empty where nobody knows yet"
+          />
+          <Choice
+            form={live}
+            name="formation"
+            label="The formation under it"
+            options={[
+              ["follow", "falls as the slab does"],
+              ["level", "is level"],
+            ]}
+          />
+        </Stack>
+      </Panel>
+      <Panel title="Points, marks and order">
+        <Stack spacing={2}>
+          <Entry
+            form={live}
+            name="grid_spacing"
+            label="Shoot the stone every"
+            hint="About so many shots, or a spacing such as 8 ft or 2.5 m"
+          />
+          <Entry form={live} name="mark_spacing" label="Wall marks at most apart" />
+          <Entry form={live} name="waste" label="Waste, %" />
+          <Entry form={live} name="order_step" label={`Supplier's step, ${job.volume_unit}`} />
+        </Stack>
+      </Panel>
+    </>
   );
 }
 

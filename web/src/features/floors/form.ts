@@ -18,10 +18,10 @@ export type ThickenedForm = Typed["thickened"][number];
 export function emptyFloor(job: Schemas["JobSheet"]): FloorForm {
   const metric = job.style_kind === "m" || job.style_kind === "mm";
   const usual = metric
-    ? { grid: "2.5 m", marks: "5 m", tolerance: "6 mm", step: "0.1" }
-    : { grid: "8 ft", marks: "16 ft", tolerance: '1/4"', step: "0.25" };
+    ? { marks: "5 m", tolerance: "6 mm", step: "0.1" }
+    : { marks: "16 ft", tolerance: '1/4"', step: "0.25" };
   return {
-    name: "",
+    name: job.floors.length ? `Slab ${job.floors.length + 1}` : "Slab",
     shape: "rectangle",
     length: "",
     width: "",
@@ -39,7 +39,7 @@ export function emptyFloor(job: Schemas["JobSheet"]): FloorForm {
     thickness: "",
     least_thickness: "",
     tolerance: usual.tolerance,
-    grid_spacing: usual.grid,
+    grid_spacing: "about 24 shots",
     mark_spacing: usual.marks,
     waste: "5",
     order_step: usual.step,

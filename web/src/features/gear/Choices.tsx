@@ -9,19 +9,29 @@ const CALLS = [
   ["strict", "Strict: only sure calls count as on"],
 ] as const;
 
-type Values = { calls: "plain" | "strict"; check_days: string };
-type Props = { crew: string; choices: Schemas["Choices"] };
+type Values = { calls: "plain" | "strict"; check_days: string; setting: "yes" | "no" };
+type Props = { crew: string; choices: Schemas["Choices"]; isOwner: boolean };
+
+const WHO = [
+  ["yes", "Helpers too"],
+  ["no", "Foreman and owner alone"],
+] as const;
 
 /** The crew's choices: how close calls count, and how long a check holds. */
-export function Choices({ crew, choices }: Props) {
+export function Choices({ crew, choices, isOwner }: Props) {
   const form = useForm<Values>({
     draft: `choices:${crew}`,
     initial: {
       calls: choices.strict_calls ? "strict" : "plain",
       check_days: String(choices.check_days),
+      setting: choices.helpers_set_up ? "yes" : "no",
     },
-    send: async ({ calls, check_days, id }) => {
-      const body = { strict_calls: calls === "strict", check_days: Number(check_days) };
+    send: async ({ calls, check_days, setting, id }) => {
+      const body = {
+        strict_calls: calls === "strict",
+        check_days: Number(check_days),
+        helpers_set_up: isOwner ? setting === "yes" : null,
+      };
       await told(api.PUT("/api/v1/crews/{crew}/choices", { params: { path: { crew } }, body }));
       return { id };
     },
@@ -34,6 +44,7 @@ export function Choices({ crew, choices }: Props) {
         </Typography>
         <Choice form={form} name="calls" label="Close calls" options={CALLS} />
         <Entry form={form} name="check_days" label="An instrument's check holds, days" />
+        {isOwner && <Choice form={form} name="setting" label="Who may set up" options={WHO} />}
         <RecordButton form={form} fields={["check_days"]}>
           Keep these choices
         </RecordButton>

@@ -39,6 +39,7 @@ export function Gear() {
                       key={JSON.stringify(sheet.choices)}
                       crew={crew}
                       choices={sheet.choices}
+                      isOwner={own.role === "Owner"}
                     />
                   )}
                 </Stack>

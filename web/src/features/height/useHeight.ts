@@ -68,7 +68,8 @@ export function useHeight(crew: string, rods: readonly Rod[], job: Job | undefin
     onSuccess: async ({ id }) => {
       clear();
       await forgetReadings();
-      await navigate(`/jobs/${id}/points`);
+      const hasPoints = values.points.some((one) => one.target.trim() || one.reading.trim());
+      await navigate(hasPoints ? `/jobs/${id}/points` : `/jobs/${id}`);
     },
   });
   const isAtRest = useIsAtRest(JSON.stringify(values));

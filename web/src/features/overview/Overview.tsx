@@ -39,6 +39,12 @@ const TO_DO: Record<Schemas["Step"]["key"], string> = {
   records: "Make the job record.",
 };
 
+/** Where a step that comes next has one thing to do, straight to that. */
+const STRAIGHT_TO: Partial<Record<Schemas["Step"]["key"], string>> = {
+  floors: "floors/new",
+  "set-up": "set-up/new",
+};
+
 /** It asks for attention in a place of its own. */
 const APART = "instruments";
 
@@ -163,7 +169,7 @@ function Next({ job, next }: { job: Schemas["JobSheet"]; next: Schemas["Step"] |
       </Box>
       <Button
         component={Link}
-        to={`/jobs/${job.id}/${shaken ? `set-up/${shaken.id}/way-out` : key}`}
+        to={`/jobs/${job.id}/${shaken ? `set-up/${shaken.id}/way-out` : (STRAIGHT_TO[key] ?? key)}`}
         variant="contained"
         size="large"
         sx={{ bgcolor: "#15191c", color: "#fff" }}

@@ -14,9 +14,9 @@ import { SightDrawing } from "./SightDrawing";
 /** The set-ups of a job, the latest first. */
 export function SetUps() {
   const job = useJobSheet();
-  const add = job.can_plan && (
+  const add = job.can_set_up && (
     <Stack direction="row" spacing={1}>
-      {job.set_ups.length > 0 && (
+      {job.can_plan && job.set_ups.length > 0 && (
         <Button component={Link} to={`/jobs/${job.id}/runs`} variant="outlined">
           Runs and turning points
         </Button>

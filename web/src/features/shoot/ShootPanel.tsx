@@ -85,29 +85,16 @@ export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
           Nothing read from set-up {setUp.number} counts now. Take the way out above, then shoot
           from where the instrument stands sound.
         </Alert>
-      ) : shot && !isOpen ? (
-        <Stack direction="row" spacing={1}>
-          <Button
-            variant="contained"
-            sx={{ flex: 1 }}
-            disabled={!canRecord}
-            onClick={shooting.shootAgain}
-          >
-            Shoot it again
-          </Button>
-          <Button variant="outlined" disabled={!canRecord} onClick={() => setStriking(true)}>
-            Misread? Strike {shot.reading.rod}
-          </Button>
-        </Stack>
       ) : (
         <ReadingEntry shooting={shooting} setUp={setUp} canRecord={canRecord} />
       )}
       <Refusal problems={problems} onOffer={shooting.type} />
       <Unlikely shooting={shooting} />
-      {isOpen && setUp.standing.stands && (
-        <Keypad rod={setUp.rod} value={reading} onChange={shooting.type} />
+      {setUp.standing.stands && shot && !isOpen && (
+        <Again {...{ shooting, shot, canRecord }} onStrike={() => setStriking(true)} />
       )}
-      {isOpen && setUp.line.reads.length > 1 && (
+      {setUp.standing.stands && <Keypad rod={setUp.rod} value={reading} onChange={shooting.type} />}
+      {setUp.standing.stands && setUp.line.reads.length > 1 && (
         <Select
           label="How it is read"
           value={shooting.sight}
@@ -184,6 +171,44 @@ function labelOf(sight: Sight, surface: string, reading: string | undefined): st
   return reading ? `${held} on ${surface}, reading ${reading}` : `${held} on ${surface}`;
 }
 
+type AgainProps = {
+  shooting: Shooting;
+  shot: Schemas["PegShot"];
+  canRecord: boolean;
+  onStrike: () => void;
+};
+
+/** Over a reading that counts: typed anew, it was right then, or misread; one tap each. */
+function Again({ shooting, shot, canRecord, onStrike }: AgainProps) {
+  if (!shooting.reading.trim())
+    return (
+      <Button variant="outlined" disabled={!canRecord} onClick={onStrike}>
+        Misread? Strike {shot.reading.rod}
+      </Button>
+    );
+  return (
+    <Stack direction="row" spacing={1}>
+      <Button
+        variant="contained"
+        sx={{ flex: 1, lineHeight: 1.15 }}
+        disabled={!canRecord}
+        loading={shooting.isLogging}
+        onClick={() => shooting.submit("changed")}
+      >
+        Ground was changed: log it
+      </Button>
+      <Button
+        variant="outlined"
+        sx={{ flex: 1, lineHeight: 1.15 }}
+        disabled={!canRecord || shooting.isLogging}
+        onClick={() => shooting.submit("misread")}
+      >
+        {shot.reading.rod} was misread: strike it, log this
+      </Button>
+    </Stack>
+  );
+}
+
 type EntryProps = Pick<Props, "shooting" | "setUp" | "canRecord">;
 
 function ReadingEntry({ shooting, setUp, canRecord }: EntryProps) {
@@ -205,7 +230,7 @@ function ReadingEntry({ shooting, setUp, canRecord }: EntryProps) {
         onChange={(event) => shooting.type(event.target.value)}
         onKeyDown={onKeyDown}
         disabled={!canRecord}
-        placeholder="reading"
+        placeholder={shooting.isOpen ? "reading" : "shot again: reading"}
         sx={{
           flex: 1,
           border: 2,
@@ -232,16 +257,18 @@ function ReadingEntry({ shooting, setUp, canRecord }: EntryProps) {
       >
         ⌫
       </Button>
-      <Button
-        variant="contained"
-        color="secondary"
-        sx={{ fontSize: "1.15rem", fontWeight: 700 }}
-        disabled={!canRecord || !shooting.reading.trim()}
-        loading={shooting.isLogging}
-        onClick={shooting.submit}
-      >
-        Log it
-      </Button>
+      {shooting.isOpen && (
+        <Button
+          variant="contained"
+          color="secondary"
+          sx={{ fontSize: "1.15rem", fontWeight: 700 }}
+          disabled={!canRecord || !shooting.reading.trim()}
+          loading={shooting.isLogging}
+          onClick={() => shooting.submit()}
+        >
+          Log it
+        </Button>
+      )}
     </Stack>
   );
 }

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useState } from "react";
 import { type Schemas, api, newId, problemsOf, told } from "../../api/client";
 import { forgetReadings } from "../../api/queries";
 import { useDelayed, useIsAtRest } from "../../parts/delayed";
-import { useDraft, useKept } from "../../parts/drafts";
+import { pointKey, useDraft, useKept } from "../../parts/drafts";
 import { type Pass, inPass } from "../../parts/plan/pegs";
 import { type Sight, sightFrom } from "../../parts/sights";
 import type { Work } from "./work";
@@ -14,7 +14,10 @@ export type Logged = { name: string; figures: Schemas["Said"] };
 type Preview = Schemas["Preview"];
 type Choice = { reading: string; first_typed: string; slip: string };
 
-const EMPTY = { point: "", reading: "" };
+const EMPTY = { reading: "" };
+/** What is done with a reading of a point that has one: it was right then, or it was wrong. */
+export type Again = "changed" | "misread";
+const MISREAD = "misread the rod";
 
 /**
  * The shooting of one work from one set-up: which point, what is typed, what it says.
@@ -24,13 +27,13 @@ const EMPTY = { point: "", reading: "" };
  */
 export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pass) {
   const setUp = stands.id;
-  const key = pass === "fine" ? "shot" : "rough-shot";
-  const { values, set, sending, clear } = useDraft(`${key}:${work.id}:${setUp}`, EMPTY);
+  const [at, goTo] = useKept(pointKey(work.id, setUp, pass), "");
   const [logged, setLogged] = useState<Logged | null>(null);
   const [doubted, setDoubted] = useState<Preview["unlikely"]>(null);
-  const [again, setAgain] = useState("");
   const nextUnshot = (after: string) => nextToShoot(work, after, pass);
-  const current = pegOf(work, values.point) ?? nextUnshot("") ?? work.pegs[0];
+  const current = pegOf(work, at) ?? nextUnshot("") ?? work.pegs[0];
+  const point = current?.id ?? "";
+  const { values, set, sending, clear } = useDraft(`shot:${pass}:${point}:${setUp}`, EMPTY);
   const [kept, hold] = useKept(`sight:${setUp}`, stands.line.sight);
   const sight = sightFrom(kept, stands.line.reads);
   const asked = { set_up: setUp, point: current?.id ?? "", setting: pass, sight };
@@ -38,7 +41,8 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
   const shot = current && inPass(current, pass).shot;
 
   const log = useMutation({
-    mutationFn: async ({ peg, choice }: { peg: Peg; choice?: Choice }) => {
+    mutationFn: async ({ peg, choice, again }: Logging) => {
+      if (again === "misread" && shot) await strikeOf(shot.id, MISREAD);
       if (!choice && !values.sentAt) {
         const unlikely = await lookOver({ ...asked, point: peg.id }, values.reading);
         if (unlikely) return { unlikely };
@@ -59,66 +63,51 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
       setDoubted(answer.unlikely ?? null);
       if (!answer.figures) return;
       setLogged({ name: peg.name, figures: answer.figures });
-      setAgain("");
       clear();
-      set({ point: nextUnshot(peg.id)?.id ?? peg.id });
+      goTo(nextUnshot(peg.id)?.id ?? peg.id);
       await forgetReadings();
     },
   });
 
   const strike = useMutation({
-    mutationFn: ({ shot, reason }: { shot: string; reason: string }) =>
-      told(
-        api.POST("/api/v1/shots/{shot}/strikes", {
-          params: { path: { shot } },
-          body: { id: newId(), reason },
-        }),
-      ),
+    mutationFn: ({ shot, reason }: { shot: string; reason: string }) => strikeOf(shot, reason),
     onSuccess: () => forgetReadings(),
   });
 
-  const point = current?.id ?? "";
   const isRecorded = shot?.id === values.id;
   useEffect(() => {
     if (!isRecorded) return;
     clear();
-    set({ point: nextToShoot(work, point, pass)?.id ?? point });
-  }, [isRecorded, clear, set, work, point, pass]);
+    goTo(nextToShoot(work, point, pass)?.id ?? point);
+  }, [isRecorded, clear, goTo, work, point, pass]);
 
   const type = useCallback(
     (reading: string) => {
       log.reset();
       setLogged(null);
       setDoubted(null);
-      set({ reading, point });
+      set({ reading });
     },
-    [log, set, point],
+    [log, set],
   );
   const go = useCallback(
     (point: string) => {
       log.reset();
       setLogged(null);
       setDoubted(null);
-      setAgain("");
-      set({ point });
+      goTo(point);
     },
-    [log, set],
+    [log, goTo],
   );
   const step = (by: 1 | -1) => {
     const at = work.pegs.findIndex((peg) => peg.id === current?.id);
     const next = work.pegs[(at + by + work.pegs.length) % work.pegs.length];
     if (next) go(next.id);
   };
-  const isAgain = current !== undefined && again === current.id;
-  const isOpen = current !== undefined && (!shot || shot.in_doubt || isAgain);
-  /** Shoot a point again whose reading was right then: the ground was dug, raked or filled. */
-  const shootAgain = () => {
-    if (!current) return;
-    go(current.id);
-    setAgain(current.id);
-  };
-  const submit = () => {
-    if (isOpen && !log.isPending) log.mutate({ peg: current });
+  const isOpen = current !== undefined && (!shot || shot.in_doubt);
+  /** Log what is typed; over a reading that counts, that one was right then, or misread. */
+  const submit = (again: Again = "changed") => {
+    if (current && !log.isPending) log.mutate({ peg: current, again });
   };
   /** Answer an unlikely reading: take what a slip explains, or keep it as it was typed. */
   const decide = (slip: string, reading: string) => {
@@ -133,7 +122,6 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
     shot,
     pass,
     isOpen,
-    shootAgain,
     doubted,
     decide,
     reading: values.reading,
@@ -153,6 +141,17 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
     step,
     submit,
   };
+}
+
+type Logging = { peg: Peg; choice?: Choice; again?: Again };
+
+function strikeOf(shot: string, reason: string) {
+  return told(
+    api.POST("/api/v1/shots/{shot}/strikes", {
+      params: { path: { shot } },
+      body: { id: newId(), reason },
+    }),
+  );
 }
 
 export type Shooting = ReturnType<typeof useShooting>;

@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useStage } from "../../api/queries";
 import { Choose, useChosen } from "../../parts/Choose";
-import { keepDraft, useKept } from "../../parts/drafts";
+import { keepChoice, pointKey, useKept } from "../../parts/drafts";
 import { KINDS } from "../../parts/kinds";
 import { Needs } from "../../parts/Needs";
 import { Empty, Loaded, Page } from "../../parts/Page";
@@ -81,10 +81,7 @@ function Works({ job, sheet, stage }: WorksProps) {
   const goTo = (point: string) => {
     const other = others.find((one) => one.pegs.some((peg) => peg.id === point));
     if (!other) return;
-    keepDraft(`${pass === "fine" ? "shot" : "rough-shot"}:${other.id}:${setUp.id}`, {
-      point,
-      reading: "",
-    });
+    keepChoice(pointKey(other.id, setUp.id, pass), point);
     keepElement(other.id);
   };
   const own = `/jobs/${job.id}/${stage}`;

@@ -12,7 +12,7 @@ import { useWayOut } from "../../api/queries";
 import { useChosen } from "../../parts/Choose";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
-import { keepChoice, keepDraft } from "../../parts/drafts";
+import { keepChoice, pointKey } from "../../parts/drafts";
 import { useJobSheet } from "../frame/useJobSheet";
 import { StandingBar } from "./StandingBar";
 
@@ -109,7 +109,7 @@ function Doubted({ job, way }: Omit<WaysProps, "setUp">) {
     if (point.element) keepChoice(`element:${job.id}:${point.stage}`, point.element);
     chosen.setSetUp(sound.id);
     const work = point.floor || point.element;
-    keepDraft(`shot:${work}:${sound.id}`, { point: point.point, reading: "" });
+    keepChoice(pointKey(work, sound.id, "fine"), point.point);
     void navigate(`/jobs/${job.id}/${point.stage === "marks" ? "marks/shoot" : point.stage}`);
   };
   return (

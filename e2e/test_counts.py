@@ -1,0 +1,144 @@
+"""How many taps and entries everyday work takes, counted in the real interface and printed."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Locator
+
+from e2e.browser import PHONE, BrowserTestCase, new_crew
+from server.fieldbook.models import Shot, Strike
+from server.jobs.models import Job, Point
+from server.webapp.demo_ids import demo_id
+
+STUDIO = "Pottery studio, kiln room"
+
+
+class Counts(BrowserTestCase):
+    """On a phone, from where a person is to what the person wants."""
+
+    viewport = PHONE
+
+    def new_page(self, size: dict[str, int] | None = None, **options: Any) -> Any:
+        return super().new_page(size, has_touch=True, is_mobile=True, **options)
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.taps = self.entries = 0
+
+    def tap(self, target: Locator) -> None:
+        target.tap()
+        self.taps += 1
+
+    def button(self, name: str) -> Locator:
+        return self.page.get_by_role("button", name=name, exact=True).locator("visible=true")
+
+    def link(self, name: str) -> Locator:
+        return self.page.get_by_role("link", name=name).locator("visible=true").first
+
+    def type(self, text: str) -> None:
+        """Type into what has the focus, as the keys that stand on the screen would."""
+        self.page.wait_for_function("document.activeElement.tagName === 'INPUT'")
+        self.page.keyboard.type(text)
+        self.entries += 1
+
+    def enter(self, name: str, text: str, *, is_focused: bool = False) -> None:
+        """Fill a field: a tap into it, where it is not the one that has the focus."""
+        field = self.page.locator(f"[name='{name}']")
+        if is_focused:
+            self.page.wait_for_function("name => document.activeElement.name === name", arg=name)
+        else:
+            self.tap(field)
+        self.type(text)
+
+    def at_most(self, what: str, taps: int, entries: int) -> None:
+        """Print what was counted, and hold it against the aim."""
+        line = f"{what}: {self.taps} taps, {self.entries} entries (at most {taps}, {entries})"
+        if folder := os.environ.get("YP_COUNTED"):
+            with (Path(folder) / "taps").open("a") as file:
+                file.write(line + "\n")
+        print(line, flush=True)
+        self.assertLessEqual((self.taps, self.entries), (taps, entries), line)
+        self.assertLessEqual(self.entries, entries, line)
+
+    def three_numbers(self) -> None:
+        self.enter("known", "21.40 ft", is_focused=True)
+        self.enter("reading", "4 10 1/8")
+        self.enter("points.0.target", "18 ft")
+        self.page.get_by_test_id("height").get_by_text("8' 2 7/8\"").wait_for()
+
+    def begin(self) -> None:
+        """Sign in to a crew that has nothing, and begin its first height."""
+        new_crew()
+        self.sign_in("flo", "plumb-and-true")
+        self.tap(self.link("Height now"))
+        self.tap(self.page.get_by_role("button", name="Feet and inches"))
+
+    def test_an_empty_crews_first_clamp_height_and_the_next_jobs(self) -> None:
+        self.begin()
+        self.three_numbers()
+        self.at_most("empty crew → first clamp height", 6, 3)
+        self.tap(self.button("Keep it"))
+        self.enter("job_name", "Spring house", is_focused=True)
+        self.tap(self.button("Keep it in a new job"))
+        self.page.get_by_role("heading", name="Point P1").wait_for()
+        self.assertEqual(Point.objects.get().name, "P1")
+        self.page.goto(f"{self.live_server_url}/jobs")
+        self.link("Spring house").wait_for()
+        self.taps = self.entries = 0
+        self.tap(self.link("Height now"))
+        self.three_numbers()
+        self.at_most("second job → a dig's clamp height", 6, 3)
+
+    def test_an_empty_crews_first_floor_and_stone(self) -> None:
+        self.begin()
+        self.enter("known", "21.40 ft", is_focused=True)
+        self.enter("reading", "4 10 1/8")
+        self.tap(self.button("Keep it"))
+        self.enter("job_name", "Spring house", is_focused=True)
+        self.tap(self.button("Keep it in a new job"))
+        self.tap(self.link("The plan"))
+        self.enter("length", "20 ft", is_focused=True)
+        self.enter("width", "14 ft")
+        self.enter("thickness", '5"')
+        self.enter("level", '8"')
+        self.tap(self.button("Lay out the floor"))
+        self.tap(self.link("Shoot the stone"))
+        self.page.get_by_role("heading", name="Point A1").wait_for()
+        self.type("4 7 1/8")
+        self.tap(self.button("Log it"))
+        self.page.get_by_text("A1 is logged").wait_for()
+        self.at_most("empty crew → floor laid out and first stone shot", 14, 8)
+        self.assertEqual(Job.objects.get().floors.get().name, "Slab")
+        self.assertTrue(20 <= Point.objects.count() <= 28)
+        self.taps = self.entries = 0
+        self.type("4 7 1/4")
+        self.tap(self.button("Log it"))
+        self.page.get_by_text("is logged").nth(0).wait_for()
+        self.at_most("each further stone reading", 1, 1)
+
+    def test_a_logged_point_shot_again(self) -> None:
+        self.open_demo_job(STUDIO, "stone")
+        self.page.get_by_role("heading", name="Point A6").wait_for()
+        self.tap(self.button("Point before"))
+        self.page.get_by_text("logged from set-up 2").wait_for()
+        self.taps = self.entries = 0
+        for button, reading in (
+            ("Ground was changed: log it", "4 4 1/4"),
+            ("4' 4 1/4\" was misread: strike it, log this", "4 4 1/2"),
+        ):
+            self.taps = self.entries = 0
+            self.type(reading)
+            self.tap(self.button(button))
+            self.page.get_by_text("is logged").wait_for()
+            self.at_most("a logged point → shot again", 2, 1)
+            self.tap(self.button("Point before"))
+            self.page.get_by_text("logged from set-up 2").wait_for()
+        kept = Shot.objects.filter(typed__in=("4 4 1/4", "4 4 1/2")).order_by("taken_at")
+        self.assertEqual([one.typed for one in kept], ["4 4 1/4", "4 4 1/2"])
+        struck = Strike.objects.filter(shot=kept[0]).get()
+        self.assertEqual(struck.reason, "misread the rod")
+        self.assertEqual(kept[0].point_id, kept[1].point_id)
+        self.assertEqual(str(kept[0].set_up.job_id), str(demo_id(STUDIO)))
