@@ -11,7 +11,7 @@ from playwright.sync_api import Page
 
 from e2e.browser import BrowserTestCase
 from server.measures.site import add_elements, make_site
-from server.webapp.demo import load_demo
+from e2e.demo import load_demo
 
 STEPS = 90
 CATEGORIES = ["devtools.timeline", "disabled-by-default-devtools.timeline.frame"]

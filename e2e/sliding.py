@@ -10,7 +10,7 @@ from django.core.servers.basehttp import WSGIRequestHandler
 
 from e2e.browser import BrowserTestCase
 from server.measures.site import make_site
-from server.webapp.demo import load_demo
+from e2e.demo import load_demo
 
 STEPS = 80
 ANSWERED = """() => new Promise((done) => {

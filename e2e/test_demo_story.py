@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from e2e.browser import PHONE, BrowserTestCase
-from server.webapp.demo import load_demo
+from e2e.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
 STUDIO, SHELTER = "Pottery studio, kiln room", "Bicycle shelter"

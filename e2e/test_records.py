@@ -7,7 +7,7 @@ from e2e.works import WorkedFor
 from server.jobs.models import Job, Point
 from server.papers.job_file.write import written_job
 from server.tests.test_job_file import forget_everything
-from server.webapp.demo import load_demo
+from e2e.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
 SHELTER, STUDIO = "Bicycle shelter", "Pottery studio, kiln room"

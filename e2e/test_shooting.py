@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from e2e.browser import PHONE, BrowserTestCase
 from server.fieldbook.models import Shot, Strike
-from server.webapp.demo import load_demo
+from e2e.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"

@@ -8,7 +8,7 @@ from tempfile import TemporaryDirectory
 
 from e2e.browser import PHONE, BrowserTestCase
 from server.jobs.models import Element, Point
-from server.webapp.demo import load_demo
+from e2e.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
 PACK = "Orchard pack house"

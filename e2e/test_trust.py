@@ -16,7 +16,7 @@ from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
-from server.webapp.demo import load_demo
+from e2e.demo import load_demo
 from server.webapp.demo_ids import demo_id
 from simulation import (
     Knock,

@@ -60,6 +60,7 @@ function Sides({ form, change, problems }: Props) {
       value={form[name]}
       onChange={(text) => change({ [name]: text })}
       problems={problems}
+      autoFocus={name === "length" && form.length === ""}
     />
   ));
 }
