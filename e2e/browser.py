@@ -10,8 +10,8 @@ from django.conf import settings
 from django.test import LiveServerTestCase
 from playwright.sync_api import Browser, ConsoleMessage, Page, Playwright, Request, sync_playwright
 
-from server.crews.models import Crew, Membership, Role, User
 from e2e.demo import load_demo
+from server.crews.models import Crew, Membership, Role, User
 from server.webapp.demo_ids import demo_id
 
 MORE = "More: name, least thickness, fall, stone, points"

@@ -8,10 +8,10 @@ from django.conf import settings
 from playwright.sync_api import Page
 
 from e2e.browser import DESKTOP, MORE, PHONE
+from e2e.demo import load_demo
 from e2e.works import WorkedFor
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
-from e2e.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
 FOLDER = settings.ROOT / "docs" / "screenshots"

@@ -9,8 +9,8 @@ from unittest import mock
 from django.core.servers.basehttp import WSGIRequestHandler
 
 from e2e.browser import BrowserTestCase
-from server.measures.site import make_site
 from e2e.demo import load_demo
+from server.measures.site import make_site
 
 STEPS = 80
 ANSWERED = """() => new Promise((done) => {

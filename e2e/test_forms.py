@@ -5,9 +5,9 @@ from __future__ import annotations
 import re
 
 from e2e.browser import PHONE, BrowserTestCase
+from e2e.demo import load_demo
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
-from e2e.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"

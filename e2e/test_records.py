@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from e2e.browser import PHONE, new_crew
+from e2e.demo import load_demo
 from e2e.works import WorkedFor
 from server.jobs.models import Job, Point
 from server.papers.job_file.write import written_job
 from server.tests.test_job_file import forget_everything
-from e2e.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
 SHELTER, STUDIO = "Bicycle shelter", "Pottery studio, kiln room"

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from e2e.browser import PHONE, BrowserTestCase
-from server.fieldbook.models import Shot, Strike
 from e2e.demo import load_demo
+from server.fieldbook.models import Shot, Strike
 from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"

@@ -7,8 +7,8 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 
 from e2e.browser import PHONE, BrowserTestCase
-from server.jobs.models import Element, Point
 from e2e.demo import load_demo
+from server.jobs.models import Element, Point
 from server.webapp.demo_ids import demo_id
 
 PACK = "Orchard pack house"

@@ -6,6 +6,7 @@ import re
 
 from core.tasks import Task
 from e2e.browser import PHONE, BrowserTestCase
+from e2e.demo import load_demo
 from server.crews.models import Crew, User
 from server.fieldbook.models import Shot
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
@@ -16,7 +17,6 @@ from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
-from e2e.demo import load_demo
 from server.webapp.demo_ids import demo_id
 from simulation import (
     Knock,

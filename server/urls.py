@@ -93,6 +93,7 @@ api = [
     path("elements/<uuid:element>/moves", ElementMovesView.as_view()),
     path("points/<uuid:point>/target", heights.TargetView.as_view()),
     path("points/<uuid:point>/benchmark", heights.PointBenchmarkView.as_view()),
+    path("points/<uuid:point>/head-locks", fieldbook.LocksView.as_view()),
     path("points/<uuid:point>/findings", fieldbook.FindingsView.as_view()),
     path("floors/<uuid:floor>", FloorView.as_view()),
     path("floors/<uuid:floor>/moves", MovesView.as_view()),

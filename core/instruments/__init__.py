@@ -8,7 +8,7 @@ from core.instruments.checks import (
     two_position,
     water_level,
 )
-from core.instruments.receiver import FastBeep, Receiver, Setting
+from core.instruments.receiver import Receiver, Setting, Signal
 from core.instruments.slope import Slope, parse_slope, slope_in_words
 from core.instruments.tilt import Tilt
 from core.instruments.trust import (
@@ -27,12 +27,12 @@ __all__ = [
     "BOTH_AXES",
     "Axis",
     "CheckVerdict",
-    "FastBeep",
     "InstrumentKind",
     "InstrumentRecord",
     "MadeCheck",
     "Receiver",
     "Setting",
+    "Signal",
     "Slope",
     "SlopeCheck",
     "Tilt",

@@ -1,4 +1,4 @@
-"""A receiver: what its beeps mean, and how wide its bands are (section 6)."""
+"""A receiver: what it tells by, and how wide its bands are (section 6)."""
 
 from __future__ import annotations
 
@@ -18,18 +18,47 @@ class Setting(StrEnum):
     COARSE = "coarse"
 
 
-class FastBeep(StrEnum):
-    """What a fast beep means; receivers differ."""
+class Signal(StrEnum):
+    """What a receiver tells by: what its fast beep means, or that it has none."""
 
-    TOO_HIGH = "too-high"
-    TOO_LOW = "too-low"
+    FAST_IS_HIGH = "too-high"
+    FAST_IS_LOW = "too-low"
+    FASTER_NEARER = "nearer"
+    ARROWS = "arrows"
+    LIGHTS = "lights"
+
+
+UP = "the receiver is too low, slide it UP"
+DOWN = "the receiver is too high, slide it DOWN"
+ON_THE_BEAM = "the receiver is on the beam, read the rod"
+MEANS: dict[Signal, tuple[tuple[str, str], ...]] = {
+    Signal.FAST_IS_HIGH: (("fast beep", DOWN), ("slow beep", UP), ("steady tone", ON_THE_BEAM)),
+    Signal.FAST_IS_LOW: (("fast beep", UP), ("slow beep", DOWN), ("steady tone", ON_THE_BEAM)),
+    Signal.FASTER_NEARER: (
+        ("beeping faster", "the beam is nearer, go on the same way"),
+        ("beeping slower", "the beam is farther, turn round"),
+        ("steady tone", ON_THE_BEAM),
+    ),
+    Signal.ARROWS: (
+        ("arrow pointing down", DOWN),
+        ("arrow pointing up", UP),
+        ("bar in the middle", ON_THE_BEAM),
+    ),
+    Signal.LIGHTS: (
+        ("light below the middle", DOWN),
+        ("light above the middle", UP),
+        ("light in the middle", ON_THE_BEAM),
+    ),
+}
 
 
 @dataclass(frozen=True, slots=True)
 class Receiver:
-    """A receiver's beeps and half-bands; raises :class:`OutOfRange` for bands that can't be."""
+    """What a receiver tells by, and its half-bands; raises :class:`OutOfRange` for bands that
+    can't be.
+    """
 
-    fast_beep: FastBeep
+    signal: Signal
     fine: Length
     coarse: Length
 
@@ -46,13 +75,6 @@ class Receiver:
         return self.fine if setting is Setting.FINE else self.coarse
 
     @property
-    def beeps(self) -> tuple[tuple[str, str], ...]:
-        """Each beep, and what to do; never an arrow."""
-        fast_is_high = self.fast_beep is FastBeep.TOO_HIGH
-        down = "the receiver is too high, slide it DOWN"
-        up = "the receiver is too low, slide it UP"
-        return (
-            ("fast beep", down if fast_is_high else up),
-            ("slow beep", up if fast_is_high else down),
-            ("steady tone", "the receiver is on the beam, read the rod"),
-        )
+    def signals(self) -> tuple[tuple[str, str], ...]:
+        """What it sounds or shows, and what to do; never an arrow of ours."""
+        return MEANS[self.signal]

@@ -30,7 +30,8 @@ def parse_length(text: str, kind: StyleKind, on_the_rod: Fits | None = None) -> 
     it is a reading. Raises :class:`UnreadableLength` naming what was typed, and
     :class:`AmbiguousLength` with the readings that can be where it has several, such as tenths
     or inches, meters or millimeters. What is on no rod in any reading is returned as its
-    likeliest, for the rod to refuse; where the rod leaves one reading in feet and inches, that is it.
+    likeliest, for the rod to refuse; where the rod leaves one reading in feet and inches, that is
+    the one.
 
     >>> parse_length("5' 2-3/8", StyleKind.METRES).metres
     Decimal('1.584325000')

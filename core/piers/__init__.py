@@ -3,6 +3,7 @@
 from core.piers.cuts import CutList, Stock, cut_list
 from core.piers.head import HeadStand, stand_head
 from core.piers.hole import Bearing, HoleDepths
+from core.piers.meets import meets
 from core.piers.pier import Bell, Pier, concrete_of, concrete_sure_within, hole_depth, tube_length
 
 __all__ = [
@@ -17,6 +18,7 @@ __all__ = [
     "concrete_sure_within",
     "cut_list",
     "hole_depth",
+    "meets",
     "stand_head",
     "tube_length",
 ]

@@ -35,11 +35,12 @@ from core.piers import (
     concrete_of,
     concrete_sure_within,
     cut_list,
+    meets,
     stand_head,
     tube_length,
 )
 from core.tests.worked import cases, elevations, metres, place
-from core.verdicts import Tolerance, Verdict
+from core.verdicts import Tolerance, Verdict, judge
 
 LEVEL = Fall(Fraction(0))
 falls = st.fractions(0, Fraction(1, 2), max_denominator=1000).map(Fall)
@@ -190,6 +191,21 @@ class Panels(TestCase):
 
 class StacksAndPiers(TestCase):
     """From a finished level to the bottom of the hole."""
+
+    def test_a_cast_top_is_ground_or_packed_and_a_head_is_turned(self) -> None:
+        inches, step = Style.from_code("in/8"), Length.from_inches("0.0625")
+        tolerance = Tolerance.either_way(Length.from_inches("0.125"))
+        table = [
+            ("0.125", "meets it", "meets it"),
+            ("-0.125", "meets it", "meets it"),
+            ("0.5", '1/2" too high: grind it off, or raise what stands on it',
+             'turn its head DOWN 1/2"'),
+            ("-0.1875", '3/16" too low: pack it', 'turn its head UP 3/16"'),
+        ]  # fmt: skip
+        for off, cast, headed in table:
+            judged = judge(Elevation(Length.from_inches(off).nanometres), Elevation(0), tolerance)
+            self.assertEqual(meets(judged, inches, step, has_head=False), cast)
+            self.assertEqual(meets(judged, inches, step, has_head=True), headed)
 
     def test_worked_cases(self) -> None:
         for case in cases("piers"):

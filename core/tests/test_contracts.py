@@ -60,11 +60,11 @@ from core.flatness import Finished, flatness_of
 from core.floors import FloorLevels, Line, Outline, propose_grid, rectangle, wall_marks
 from core.floors.grid import Turned
 from core.instruments import (
-    FastBeep,
     InstrumentKind,
     InstrumentRecord,
     MadeCheck,
     Receiver,
+    Signal,
     Slope,
     Tilt,
     face_about,
@@ -176,7 +176,7 @@ def samples() -> Iterator[Any]:
     yield from (backsight, take_backsights([backsight], Numbering.UP))
     check = face_about(10.0, 0.001, 0.001)
     yield from (Tilt(check, check), Slope(metres("0.001"), metres(10)))
-    yield Receiver(FastBeep.TOO_LOW, metres("0.001"), metres("0.002"))
+    yield Receiver(Signal.FAST_IS_LOW, metres("0.001"), metres("0.002"))
     near = Near(1.0, 1.0, 0.0)
     yield from (near, expected_at((near,)), Aim(Task.STONE, Elevation(0), 0.006, 0.003))
     layer, head = Layer("beam", metres("0.2")), AdjustableHead(metres("0.1"), metres("0.2"))

@@ -16,12 +16,12 @@ from core.instruments import (
     BOTH_AXES,
     Axis,
     CheckVerdict,
-    FastBeep,
     InstrumentKind,
     InstrumentRecord,
     MadeCheck,
     Receiver,
     Setting,
+    Signal,
     SlopeCheck,
     Tilt,
     Trust,
@@ -154,11 +154,27 @@ class SlopesReceiversAndTilts(TestCase):
             '1/8" at 100\' 0"',
         )
 
+    def test_every_signal_tells_up_down_and_on_or_says_it_can_not(self) -> None:
+        for signal in Signal:
+            told = Receiver(signal, metres("0.001"), metres("0.002")).signals
+            self.assertEqual(told[-1][1], "the receiver is on the beam, read the rod")
+            moves = [means for _, means in told[:2]]
+            if signal is Signal.FASTER_NEARER:
+                self.assertIn("go on the same way", moves[0])
+                self.assertIn("turn round", moves[1])
+                continue
+            ups = [means for means in moves if "slide it UP" in means]
+            downs = [means for means in moves if "slide it DOWN" in means]
+            self.assertEqual((len(ups), len(downs)), (1, 1), signal)
+        down, up = (dict(Receiver(Signal.ARROWS, metres("0.001"), metres("0.002")).signals)[name]
+                    for name in ("arrow pointing down", "arrow pointing up"))  # fmt: skip
+        self.assertEqual(("DOWN" in down, "UP" in up), (True, True))
+
     def test_what_beeps_mean_differs_and_bands_are_checked(self) -> None:
-        high = Receiver(FastBeep.TOO_HIGH, metres("0.001"), metres("0.0025"))
-        low = replace(high, fast_beep=FastBeep.TOO_LOW)
-        self.assertEqual(dict(high.beeps)["fast beep"], dict(low.beeps)["slow beep"])
-        self.assertIn("slide it DOWN", dict(high.beeps)["fast beep"])
+        high = Receiver(Signal.FAST_IS_HIGH, metres("0.001"), metres("0.0025"))
+        low = replace(high, signal=Signal.FAST_IS_LOW)
+        self.assertEqual(dict(high.signals)["fast beep"], dict(low.signals)["slow beep"])
+        self.assertIn("slide it DOWN", dict(high.signals)["fast beep"])
         self.assertEqual(high.half_band(Setting.COARSE), metres("0.0025"))
         with self.assertRaises(OutOfRange):
             replace(high, fine=metres("0.003"))

@@ -213,16 +213,32 @@ class Shot(Sight):
 
 
 class HoleFinding(SiteRecord):
-    """What was found at the bottom of a pier's hole; the last one counts."""
+    """What was found at the bottom of a pier's hole; the last one counts.
+
+    ``note`` is what a pile was driven or screwed to, such as its torque.
+    """
 
     point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="findings")
     bearing = models.CharField(max_length=20, choices=BEARINGS)
     is_cleaned = models.BooleanField()
+    note = models.CharField(max_length=120, blank=True, default="")
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 
     def __str__(self) -> str:
         return f"{self.bearing} in hole {self.point_id}"
+
+
+class HeadLock(SiteRecord):
+    """The head of a pier or pile was locked, or was not; the last one counts."""
+
+    point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="head_locks")
+    is_locked = models.BooleanField()
+    taken_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"head on {self.point_id}"
 
 
 class Regrade(SiteRecord):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from core.instruments import Axis, FastBeep
+from core.instruments import Axis, Signal
 from core.instruments import InstrumentKind as CoreKind
 from core.instruments import Receiver as CoreReceiver
 from server.crews.models import Crew, User
@@ -52,11 +52,11 @@ class Instrument(SiteRecord):
 
 
 class Receiver(SiteRecord):
-    """A receiver: what its fast beep means, and how far off center it still sounds on."""
+    """A receiver: what it tells by, and how far off center it still sounds on."""
 
     crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="receivers")
     name = models.CharField(max_length=60)
-    fast_beep = models.CharField(max_length=10)
+    signal = models.CharField(max_length=10)
     fine = LengthField()
     coarse = LengthField()
 
@@ -66,7 +66,7 @@ class Receiver(SiteRecord):
     @property
     def rule(self) -> CoreReceiver:
         """The receiver as the core knows it."""
-        return CoreReceiver(FastBeep(self.fast_beep), self.fine, self.coarse)
+        return CoreReceiver(Signal(self.signal), self.fine, self.coarse)
 
 
 class ReadTo(models.IntegerChoices):

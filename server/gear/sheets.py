@@ -70,8 +70,8 @@ class RodSheet(TypedDict):
     read_to_text: str
 
 
-class Beep(TypedDict):
-    """A beep, and what to do when it sounds."""
+class SignalSheet(TypedDict):
+    """What a receiver sounds or shows, and what to do then."""
 
     sound: str
     means: str
@@ -82,8 +82,8 @@ class ReceiverSheet(TypedDict):
 
     id: str
     name: str
-    fast_beep: str
-    beeps: list[Beep]
+    signal: str
+    signals: list[SignalSheet]
     fine_text: str
     coarse_text: str
 
@@ -192,8 +192,8 @@ def receiver_sheet(receiver: Receiver) -> ReceiverSheet:
     return {
         "id": str(receiver.pk),
         "name": receiver.name,
-        "fast_beep": receiver.fast_beep,
-        "beeps": [{"sound": sound, "means": means} for sound, means in receiver.rule.beeps],
+        "signal": receiver.signal,
+        "signals": [{"sound": sound, "means": means} for sound, means in receiver.rule.signals],
         "fine_text": _band(receiver.fine),
         "coarse_text": _band(receiver.coarse),
     }

@@ -44,6 +44,7 @@ class PierLine(TypedDict):
     depth: Shown | None
     bearing: str
     is_cleaned: bool | None
+    note: str
     top: Shown
     seat: Shown
     shot_top: Shown | None
@@ -153,6 +154,7 @@ class _Schedule:
             "depth": _shown(deep, style),
             "bearing": finding.bearing if finding else "",
             "is_cleaned": finding.is_cleaned if finding else None,
+            "note": finding.note if finding else "",
             "top": show(top, style),
             "seat": show(seat, style),
             "shot_top": _shown(shot_top, style),

@@ -23,6 +23,7 @@ from server.stages.beam_line import LevelSheet, level_sheet
 from server.stages.boards import BoardsSheet, boards_sheet
 from server.stages.facts import element_fact
 from server.stages.flatness import FlatnessSheet, flatness_sheet
+from server.stages.pier_tops import PierTops, locks_of, pier_tops
 from server.stages.piers import Findings, PierSchedule, findings_of, schedule_of
 
 ASK = "Do not fill it with loose soil; ask the engineer or the inspector."
@@ -63,6 +64,7 @@ class StageSheet(TypedDict):
     schedules: list[PierSchedule]
     flatness: list[FlatnessSheet]
     levels: list[LevelSheet]
+    pier_tops: list[PierTops]
 
 
 def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
@@ -102,6 +104,7 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
         "schedules": schedules,
         "flatness": flatness,
         "levels": levels,
+        "pier_tops": (pier_tops(aims, found, locks_of(job_id)) if stage is Stage.PIERS else []),
     }
 
 

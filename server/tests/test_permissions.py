@@ -75,7 +75,7 @@ class EveryAddress(SiteTestCase):
             "specification": "",
             "beam_class": "",
         }
-        receiver = {"name": "r", "fast_beep": "too-low", "fine": "1 mm", "coarse": "2 mm"}
+        receiver = {"name": "r", "signal": "too-low", "fine": "1 mm", "coarse": "2 mm"}
         reread = {
             "point": str(self.benchmark),
             "reading": "4' 2\"",
@@ -215,6 +215,6 @@ class EveryAddress(SiteTestCase):
         odd = {"least_distance": "x", "specification": "1.5 mm", "beam_class": "2"}
         reasons = self.refused(self.foreman, lasers, laser | odd)
         self.assertEqual(set(reasons), {"range", "least_distance", "specification"})
-        bands = {"id": str(uuid4()), "name": "r", "fast_beep": "too-high", "coarse": "1 mm"}
+        bands = {"id": str(uuid4()), "name": "r", "signal": "too-high", "coarse": "1 mm"}
         receivers = f"crews/{self.crew.pk}/receivers"
         self.assertIn("fine", self.refused(self.foreman, receivers, bands | {"fine": "2 mm"}))

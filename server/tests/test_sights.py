@@ -226,6 +226,12 @@ class OlderFiles(SiteTestCase):
         (struck,) = read["struck_further_backsights"]
         self.assertEqual(struck["extra"], read["further_backsights"][0]["id"])
 
+    def test_what_a_receiver_tells_by_has_a_name_of_its_own_now(self) -> None:
+        rows: list[Any] = [{"id": "r", "fast_beep": "too-low"}, {"signal": "arrows"}, 7]
+        read = brought_up({"receivers": rows}, 2)["receivers"]
+        self.assertEqual(read, [{"id": "r", "signal": "too-low"}, {"signal": "arrows"}, 7])
+        self.assertEqual(brought_up({"receivers": "x"}, 1)["receivers"], "x")
+
     def test_damaged_rows_are_left_for_the_check(self) -> None:
         for damage in ({"set_ups": 3}, {"rods": None}, {"further_backsights": "x"}):
             body: dict[str, Any] = {"rods": [], "set_ups": [], "further_backsights": []} | damage

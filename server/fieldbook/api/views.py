@@ -24,6 +24,7 @@ from server.fieldbook.figures import Said
 from server.fieldbook.services.backsights import BacksightForm, ExtraForm
 from server.fieldbook.services.draft_set_up import SetUpDraftSheet, draft_set_up
 from server.fieldbook.services.findings import FindingForm, record_finding
+from server.fieldbook.services.lock_head import LockForm, lock_head
 from server.fieldbook.services.marks import (
     MarksSheet,
     PointTarget,
@@ -201,6 +202,7 @@ class FindingInput(serializers.Serializer[Any]):
     id = serializers.UUIDField()
     bearing = serializers.ChoiceField([str(bearing) for bearing in Bearing])
     is_cleaned = serializers.BooleanField()
+    note = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
     taken_at = serializers.DateTimeField()
 
 
@@ -213,6 +215,25 @@ class FindingsView(SignedInView):
         form = FindingForm(**self.typed(request, FindingInput))
         finding, created = record_finding(self.user(request), point, form)
         return recorded(finding.pk, created)
+
+
+class LockInput(serializers.Serializer[Any]):
+    """Whether the head of a pier or pile is locked."""
+
+    id = serializers.UUIDField()
+    is_locked = serializers.BooleanField()
+    taken_at = serializers.DateTimeField()
+
+
+class LocksView(SignedInView):
+    """The head on a pier or pile."""
+
+    @extend_schema(operation_id="lock_head", request=LockInput, responses=records())
+    def post(self, request: Request, point: UUID) -> Response:
+        """Tick it as locked, or take the tick back."""
+        form = LockForm(**self.typed(request, LockInput))
+        lock, created = lock_head(self.user(request), point, form)
+        return recorded(lock.pk, created)
 
 
 class ReadingView(SignedInView):

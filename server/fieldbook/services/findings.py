@@ -17,12 +17,13 @@ from server.refusals import Conflict
 
 @dataclass(frozen=True, slots=True)
 class FindingForm:
-    """What a pier bears on, and whether its hole is clean and flat."""
+    """What a pier bears on, whether its hole is clean and flat, and a pile's torque or refusal."""
 
     id: UUID
     bearing: str
     is_cleaned: bool
     taken_at: datetime
+    note: str = ""
 
 
 def record_finding(user: User, point_id: UUID, form: FindingForm) -> tuple[HoleFinding, bool]:
@@ -38,6 +39,7 @@ def record_finding(user: User, point_id: UUID, form: FindingForm) -> tuple[HoleF
             point=point,
             bearing=form.bearing,
             is_cleaned=form.is_cleaned,
+            note=form.note.strip(),
             taken_at=form.taken_at,
             taken_by=user,
         )

@@ -78,7 +78,7 @@ def preview_reading(user: User, set_up_id: UUID, form: ReadingForm) -> Preview:
     pegs, aims = pegs_of(_beside(point), plan, standings)
     judged = aims.judged(point, form.setting)
     seen = read_from(sighting, form.reading, form.sight)
-    near = _near(pegs[point.owner_id], point, judged, aims, standings)
+    near = _near(pegs.get(point.owner_id, OwnPegs()), point, judged, aims, standings)
     return {
         "says": said(seen, sighting, point.spot, judged),
         "unlikely": _unlikely(seen, sighting, point, judged, near),

@@ -76,17 +76,18 @@ class ThreeNumbers(HeightSite):
         self.assertEqual((found["verdict"], found["elevation"]["text"]), ("found", "309.53 ft"))
 
     def test_half_typed_it_tells_what_it_can(self) -> None:
-        for changed in (
+        halves: list[Body] = [
             {"reading": ""},
             {"points": []},
             {"known": "", "reading": "", "points": []},
-        ):
+        ]
+        for changed in halves:
             answer = self.told(**changed)
             self.assertEqual(answer["errors"], [])
             self.assertEqual(answer["height"]["line"] is None, not changed.get("reading", "x"))
 
     def test_wrong_entries_stand_in_their_own_places(self) -> None:
-        table = [
+        table: list[tuple[Body, str, str]] = [
             ({"known": "tall"}, "known", "unreadable-length"),
             ({"known": "9" * 300}, "known", "unreadable-length"),
             ({"known": "99999"}, "known", "out-of-range"),
@@ -156,7 +157,7 @@ class KeepIt(HeightSite):
         self.assertEqual(Point.objects.filter(element__job=self.job, name="Footing").count(), 1)
 
     def test_nothing_is_half_kept(self) -> None:
-        table = [
+        table: list[tuple[Body, str]] = [
             ({"known": "x"}, "known"),
             ({"reading": ""}, "reading"),
             ({"reading": "14"}, "reading"),

@@ -10,7 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from core.instruments import FastBeep
+from core.instruments import Signal
 from core.rods import GRADUATIONS, Numbering
 from server.api.inputs import Entry, Named
 from server.api.views import SignedInView, answers, recorded, records
@@ -45,7 +45,7 @@ class ReceiverInput(serializers.Serializer[Any]):
 
     id = serializers.UUIDField()
     name = Named(60)
-    fast_beep = serializers.ChoiceField([str(beep) for beep in FastBeep])
+    signal = serializers.ChoiceField([str(one) for one in Signal])
     fine = Entry()
     coarse = Entry()
 

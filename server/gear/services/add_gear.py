@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from core.errors import OutOfRange
-from core.instruments import FastBeep, parse_slope
 from core.instruments import Receiver as CoreReceiver
+from core.instruments import Signal, parse_slope
 from core.lengths import Length, StyleKind, format_length
 from core.lengths.style import Style
 from core.rods import GRADUATIONS, Numbering
@@ -53,7 +53,7 @@ class ReceiverForm:
 
     id: UUID
     name: str
-    fast_beep: str
+    signal: str
     fine: str
     coarse: str
 
@@ -116,7 +116,7 @@ def add_receiver(user: User, crew_id: UUID, form: ReceiverForm) -> tuple[Receive
     entries = Entries({"fine": form.fine, "coarse": form.coarse}, StyleKind.FEET_INCHES)
     fine, coarse = entries.length("fine"), entries.length("coarse")
     if fine is not None and coarse is not None:
-        entries.check("fine", lambda: CoreReceiver(FastBeep(form.fast_beep), fine, coarse))
+        entries.check("fine", lambda: CoreReceiver(Signal(form.signal), fine, coarse))
     entries.finish()
     assert fine is not None
     assert coarse is not None
@@ -125,7 +125,7 @@ def add_receiver(user: User, crew_id: UUID, form: ReceiverForm) -> tuple[Receive
             id=form.id,
             crew_id=crew_id,
             name=form.name,
-            fast_beep=form.fast_beep,
+            signal=form.signal,
             fine=fine,
             coarse=coarse,
         )

@@ -44,7 +44,7 @@ def give_usual_kit(user: User, crew_id: UUID, units: str) -> tuple[UUID, bool]:
     receiver = ReceiverForm(
         id=uuid5(crew_id, "usual receiver"),
         name="Receiver",
-        fast_beep="too-high",
+        signal="too-high",
         fine="1.5 mm",
         coarse="5 mm",
     )

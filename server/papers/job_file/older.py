@@ -18,13 +18,14 @@ LACKED: dict[int, tuple[tuple[str, ...], dict[str, dict[str, Any]]]] = {
         },
     ),
     3: (
-        (),
+        ("head_locks",),
         {
             "set_ups": {"backsight_sight": "standing", "taped_above_benchmark": None},
             "further_backsights": {"sight": "standing", "turning_point": None},
             "turning_points": {"sight": "standing"},
             "re_reads": {"sight": "standing"},
             "shots": {"sight": "standing"},
+            "hole_findings": {"note": ""},
             "points_of_floors": {"target": None},
             "points_of_elements": {"target": None},
         },
@@ -46,6 +47,7 @@ def brought_up(body: dict[str, Any], version: int) -> dict[str, Any]:
             }
     if version < TAPED_BESIDE:
         _tapes_as_backsights(body)
+        _beeps_as_signals(body)
     return body
 
 
@@ -76,6 +78,19 @@ def _tapes_as_backsights(body: dict[str, Any]) -> None:
             *(_strike_of(extra, row) for row, extra in taped
               if numbering.get(row.get("rod")) == "up"),
         ]  # fmt: skip
+
+
+def _beeps_as_signals(body: dict[str, Any]) -> None:
+    """Name what a receiver tells by; it was the meaning of its fast beep alone."""
+    rows = body.get("receivers")
+    if isinstance(rows, list):
+        body["receivers"] = [_signaling(row) for row in rows]
+
+
+def _signaling(row: Any) -> Any:
+    if not isinstance(row, dict) or "fast_beep" not in row:
+        return row
+    return {"signal" if name == "fast_beep" else name: value for name, value in row.items()}
 
 
 def _without_tape(row: Any) -> Any:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from io import BytesIO
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from openpyxl import load_workbook
 
@@ -87,6 +87,55 @@ class Stages(SiteTestCase):
         self.assertEqual(first["head"], '2" left up, 1" down')
         self.assertEqual((second["bottom"], second["problem"]), (None, ""))
         self.assertEqual(schedule["stocks"][0]["pieces"], ["1: 6' 3 1/4\""])
+
+    def test_pier_tops_against_the_floor_they_meet_and_their_heads(self) -> None:
+        plain = {"level": "0"}
+        headed = {"head_least": '2"', "head_greatest": '5"'}
+        cast = self.place("piers", name="North row", **plain)
+        turned = self.place("piers", name="South row", measures=headed, **plain)
+        self.shoot(cast, "pier-top", "1", "3' 10 3/4\"")
+        self.shoot(cast, "pier-top", "2", "3' 11 3/4\"")
+        self.shoot(cast, "pier-top", "3", "3' 11 1/4\"")
+        (sheet,) = self.stage("piers")["pier_tops"]
+        self.assertEqual(sheet["floor"], "Floor")
+        says = [one["says"] for one in sheet["tops"]]
+        self.assertEqual(
+            says[:3],
+            ['1/2" too high: grind it off, or raise what stands on it', '1/2" too low: pack it',
+             "meets it"],
+        )  # fmt: skip
+        self.assertEqual(says[3:], ["not shot"] * 3)
+        told = "1 of 6 meet it, 3 not shot; 0 of 3 heads locked."
+        self.assertEqual(sheet["says"], told)
+        points = {p.element_id: p for p in Point.objects.filter(task="pier-top", name="1")}
+        lock = {"id": str(uuid4()), "is_locked": True, "taken_at": TAKEN_AT}
+        path = f"points/{points[turned].pk}/head-locks"
+        self.ok(self.outsider, path, lock, 404)
+        self.ok(self.helper, path, lock)
+        self.ok(self.helper, path, lock, 200)
+        self.ok(self.helper, f"points/{points[cast].pk}/head-locks", lock, 409)
+        self.ok(self.helper, path, {"id": "x", "is_locked": "perhaps", "taken_at": "then"}, 400)
+        (sheet,) = self.stage("piers")["pier_tops"]
+        self.assertIn("1 of 3 heads locked", sheet["says"])
+        self.assertEqual(
+            [bool(one["locked_by"]) for one in sheet["tops"]][3:], [True, False, False]
+        )
+        back = {"id": str(uuid4()), "is_locked": False, "taken_at": "2026-05-04T12:00:00Z"}
+        self.ok(self.helper, path, back)
+        self.assertIn("0 of 3 heads locked", self.stage("piers")["pier_tops"][0]["says"])
+
+    def test_what_a_pile_was_driven_to_stands_beside_what_it_bears_on(self) -> None:
+        piers = self.place("piers")
+        self.shoot(piers, "hole", "1", "7' 6\"")
+        hole = Point.objects.get(element=piers, task="hole", name="1")
+        finding = {
+            "id": str(uuid4()), "bearing": "refusal", "is_cleaned": True, "taken_at": TAKEN_AT,
+            "note": "  2,400 ft lb at 11 ft ",
+        }  # fmt: skip
+        self.ok(self.helper, f"points/{hole.pk}/findings", finding)
+        self.ok(self.helper, f"points/{hole.pk}/findings", finding | {"note": "x" * 121}, 400)
+        first = self.stage("piers")["schedules"][0]["piers"][0]
+        self.assertEqual((first["bearing"], first["note"]), ("refusal", "2,400 ft lb at 11 ft"))
 
     def strike_last(self, point: Point) -> None:
         shot = point.shots.get()

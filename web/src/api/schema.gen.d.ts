@@ -1015,6 +1015,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/points/{point}/head-locks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tick it as locked, or take the tick back. */
+        post: operations["lock_head"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/points/{point}/target": {
         parameters: {
             query?: never;
@@ -1562,11 +1579,6 @@ export interface components {
         BeamClassEnum: "1" | "2" | "3R" | "3B";
         /** @enum {string} */
         BearingEnum: "rock" | "refusal" | "undisturbed soil" | "engineered fill";
-        /** @description A beep, and what to do when it sounds. */
-        Beep: {
-            sound: string;
-            means: string;
-        };
         /** @description A point, and how far it lies below the highest. */
         BelowSheet: {
             point: string;
@@ -1925,8 +1937,6 @@ export interface components {
             /** @default standing */
             sight: components["schemas"]["SightEnum"];
         };
-        /** @enum {string} */
-        FastBeepEnum: "too-high" | "too-low";
         /** @description A file, under a key its maker gave it. */
         FileInputRequest: {
             /** Format: uuid */
@@ -1940,6 +1950,8 @@ export interface components {
             id: string;
             bearing: components["schemas"]["BearingEnum"];
             is_cleaned: boolean;
+            /** @default  */
+            note: string;
             /** Format: date-time */
             taken_at: string;
         };
@@ -2376,6 +2388,14 @@ export interface components {
             scale_value: number;
             reads: components["schemas"]["SightEnum"][];
         };
+        /** @description Whether the head of a pier or pile is locked. */
+        LockInputRequest: {
+            /** Format: uuid */
+            id: string;
+            is_locked: boolean;
+            /** Format: date-time */
+            taken_at: string;
+        };
         /** @description Everything the heights' screen shows; ``spacing`` is empty where no rule spaces them. */
         MarksSheet: {
             set_up: components["schemas"]["SetUpSheet"];
@@ -2621,6 +2641,7 @@ export interface components {
             depth: components["schemas"]["Shown"] | null;
             bearing: string;
             is_cleaned: boolean | null;
+            note: string;
             top: components["schemas"]["Shown"];
             seat: components["schemas"]["Shown"];
             shot_top: components["schemas"]["Shown"] | null;
@@ -2641,6 +2662,24 @@ export interface components {
             stocks: components["schemas"]["StockLine"][];
             waste: components["schemas"]["Shown"] | null;
             cut_problem: string;
+        };
+        /** @description A pier's top: how it meets its floor, and whether its head is locked. */
+        PierTop: {
+            point: string;
+            row: string;
+            pier: string;
+            verdict: components["schemas"]["PierTopVerdictEnum"] | null;
+            says: string;
+            has_head: boolean;
+            locked_by: string;
+        };
+        /** @enum {string} */
+        PierTopVerdictEnum: "high" | "low" | "on";
+        /** @description Every pier top a floor meets, over all rows; ``floor`` is empty for rows of their own. */
+        PierTops: {
+            floor: string;
+            says: string;
+            tops: components["schemas"]["PierTop"][];
         };
         /** @description A place in plan, metres from the job's origin. */
         Place: {
@@ -2825,7 +2864,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
-            fast_beep: components["schemas"]["FastBeepEnum"];
+            signal: components["schemas"]["SignalEnum"];
             fine: string;
             coarse: string;
         };
@@ -2833,8 +2872,8 @@ export interface components {
         ReceiverSheet: {
             id: string;
             name: string;
-            fast_beep: string;
-            beeps: components["schemas"]["Beep"][];
+            signal: string;
+            signals: components["schemas"]["SignalSheet"][];
             fine_text: string;
             coarse_text: string;
         };
@@ -3121,6 +3160,13 @@ export interface components {
             username: string;
             password: string;
         };
+        /** @enum {string} */
+        SignalEnum: "too-high" | "too-low" | "nearer" | "arrows" | "lights";
+        /** @description What a receiver sounds or shows, and what to do then. */
+        SignalSheet: {
+            sound: string;
+            means: string;
+        };
         /** @description An edge of a floor as a stretch of strip can be typed: its length, its ends' thickness. */
         SlabEdge: {
             floor: string;
@@ -3185,6 +3231,7 @@ export interface components {
             schedules: components["schemas"]["PierSchedule"][];
             flatness: components["schemas"]["FlatnessSheet"][];
             levels: components["schemas"]["LevelSheet"][];
+            pier_tops: components["schemas"]["PierTops"][];
         };
         /** @description How far a set-up can be trusted: its clock, its re-reads, and its doubts. */
         StandingSheet: {
@@ -7470,6 +7517,75 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FindingInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    lock_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LockInputRequest"];
             };
         };
         responses: {

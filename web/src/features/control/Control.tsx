@@ -1,4 +1,5 @@
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { type Schemas, api, told } from "../../api/client";
@@ -11,6 +12,7 @@ import { useJobSheet } from "../frame/useJobSheet";
 
 const EMPTY = { name: "", elevation: "", description: "", x: "", y: "" };
 const FIELDS = Object.keys(EMPTY);
+const ZERO = "Taken as zero; every height of the job is against it.";
 
 /** The job's benchmarks; a new value is always a new one. */
 export function Control() {
@@ -71,11 +73,31 @@ function NewBenchmark({ job }: { job: Schemas["JobSheet"] }) {
   );
   return (
     <Box sx={{ flex: 1, minWidth: 0 }}>
-      <Panel title="Another benchmark">
+      <Panel title={job.benchmarks.length ? "Another benchmark" : "The first benchmark"}>
         <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
           <Entry form={form} name="name" label="Name" hint="Such as BM3" />
-          <Entry form={form} name="elevation" label="Elevation" />
-          <Entry form={form} name="description" label="What and where it is" />
+          <Entry
+            form={form}
+            name="elevation"
+            label="Elevation"
+            hint="From the drawings, or assumed; with its unit where it is not the job's"
+          />
+          {job.benchmarks.length === 0 && (
+            <Button
+              variant="outlined"
+              onClick={() =>
+                form.change({ elevation: "0", name: form.values.name || "BM1", description: ZERO })
+              }
+            >
+              No elevation at hand: take it as zero
+            </Button>
+          )}
+          <Entry
+            form={form}
+            name="description"
+            label="What and where it is"
+            hint="So that anyone finds it again; may be left empty"
+          />
           <Typography>
             Where it is on the plan, so that sights to it can be reckoned; may be left empty.
           </Typography>

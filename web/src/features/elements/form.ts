@@ -16,6 +16,17 @@ const PARTS: Partial<Record<Kind, Schemas["FloorPartEnum"]>> = {
   piers: "finished",
 };
 
+/** How far off is still on, by what is shot: what is dug is not held to what is built. */
+const BUILT = ['1/8"', "3 mm"] as const;
+const DUG = ['1"', "25 mm"] as const;
+const TOLERANCES: Partial<Record<Kind, readonly [string, string]>> = {
+  excavation: DUG,
+  footing: ['1/2"', "12 mm"],
+  pad: ['1/2"', "12 mm"],
+  wall: ['1/4"', "6 mm"],
+  piers: ['1/4"', "6 mm"],
+};
+
 /** A new element's form, with the usual figures of the job's units as editable defaults. */
 export function emptyElement(job: Schemas["JobSheet"], kind: Kind): ElementForm {
   const { shapes, measures, hasLayers } = KINDS[kind];
@@ -30,7 +41,7 @@ export function emptyElement(job: Schemas["JobSheet"], kind: Kind): ElementForm 
     side: "below",
     reference: floor?.id ?? job.benchmarks[0]?.id ?? "",
     part: PARTS[kind] ?? "top",
-    tolerance: isMetric(job) ? "3 mm" : '1/8"',
+    tolerance: (TOLERANCES[kind] ?? BUILT)[isMetric(job) ? 1 : 0],
     shape: shapes.find((shape) => shape !== "floor" || floor) ?? "corners",
     outline_of: floor?.id ?? "",
     corners: [

@@ -54,7 +54,7 @@ export function Gear() {
                       <Item
                         key={receiver.id}
                         name={receiver.name}
-                        text={`fine ${receiver.fine_text}, coarse ${receiver.coarse_text}; ${receiver.beeps
+                        text={`fine ${receiver.fine_text}, coarse ${receiver.coarse_text}; ${receiver.signals
                           .slice(0, 2)
                           .map(({ sound, means }) => `${sound}: ${means}`)
                           .join("; ")}`}

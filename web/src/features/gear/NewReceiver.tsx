@@ -5,17 +5,20 @@ import { Panel } from "../../parts/Page";
 
 const EMPTY: Omit<Schemas["ReceiverInputRequest"], "id"> = {
   name: "",
-  fast_beep: "too-high",
+  signal: "too-high",
   fine: "",
   coarse: "",
 };
-const BEEPS = [
-  ["too-high", "The receiver is too high"],
-  ["too-low", "The receiver is too low"],
+const SIGNALS = [
+  ["too-high", "Beeps: fast means too high"],
+  ["too-low", "Beeps: fast means too low"],
+  ["nearer", "Beeps: faster the nearer the beam"],
+  ["arrows", "Arrows alone, no sound"],
+  ["lights", "Lights alone, no sound"],
 ] as const;
 const BAND = "Half of its band, with its unit, such as 1 mm or 1/32 in";
 
-/** A new receiver: what it sounds, and how wide its two settings are. */
+/** A new receiver: what it tells by, and how wide its two settings are. */
 export function NewReceiver({ crew }: { crew: string }) {
   const form = useForm({
     draft: `receiver:${crew}`,
@@ -27,7 +30,7 @@ export function NewReceiver({ crew }: { crew: string }) {
     <Panel title="Another receiver">
       <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
         <Entry form={form} name="name" label="Name" />
-        <Choice form={form} name="fast_beep" label="A fast beep means" options={BEEPS} />
+        <Choice form={form} name="signal" label="It tells by" options={SIGNALS} />
         <Entry form={form} name="fine" label="Fine setting, off center by" hint={BAND} />
         <Entry form={form} name="coarse" label="Coarse setting, off center by" hint={BAND} />
         <RecordButton form={form} fields={["name", "fine", "coarse"]}>

@@ -91,7 +91,7 @@ export function Sheet({ job, setUp, marked, name, choose }: SheetProps) {
               ))}
             </Box>
             <Where sheet={sheet} />
-            <Beeps setUp={sheet.set_up} />
+            <Signals setUp={sheet.set_up} />
           </>
         )}
       </Loaded>
@@ -179,12 +179,12 @@ function Surface({ surface, known, first }: SurfaceProps) {
   );
 }
 
-function Beeps({ setUp }: { setUp: Schemas["SetUpSheet"] }) {
+function Signals({ setUp }: { setUp: Schemas["SetUpSheet"] }) {
   if (!setUp.receiver) return null;
   return (
     <Typography>
       {setUp.receiver.name}:{" "}
-      {setUp.receiver.beeps.map(({ sound, means }) => `${sound}, ${means}`).join("; ")}.
+      {setUp.receiver.signals.map(({ sound, means }) => `${sound}, ${means}`).join("; ")}.
     </Typography>
   );
 }

@@ -124,7 +124,7 @@ function Groups({ job, sheet }: { job: Job; sheet: Sheet }) {
       <Stack spacing={2} sx={{ px: { xs: 1.5, md: 3 }, pb: 3, pt: { xs: 2, md: 0 } }}>
         {level && <Level sheet={level} name={work.name} />}
         <OnePoint key={work.id} job={job} work={work} />
-        {setUp && <Match setUp={setUp} />}
+        {setUp && <Match job={job} setUp={setUp} />}
       </Stack>
     </>
   );

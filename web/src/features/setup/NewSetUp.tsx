@@ -163,6 +163,10 @@ function SetUpForm({ job, gear }: { job: Job; gear: Gear }) {
   );
 }
 
+function isLaser(kind: string): boolean {
+  return kind === "rotary-laser" || kind === "line-laser";
+}
+
 function hintOf(rod: Schemas["RodSheet"], sight: Sight): string {
   if (isTaped(sight)) return "Below the beam: tape down. Above it: tape up. Never a minus";
   return rod.numbering === "centre-zero"
@@ -217,6 +221,12 @@ function GearFields({ form, gear, job }: FieldsProps & { job: Job; gear: Gear })
             Check it
           </Button>
         </Stack>
+      )}
+      {chosen && isLaser(chosen.kind) && (
+        <Typography sx={{ borderLeft: 6, borderColor: "peg", pl: 1.5 }}>
+          {chosen.beam_class ? `Beam of ${chosen.beam_class}: set` : "Set"} it above or below eye
+          level, and post the sign. Local rules come first.
+        </Typography>
       )}
       {!isReadByEye(gear, form.values.instrument) && (
         <Choice form={form} name="receiver" label="Receiver" options={receivers} />

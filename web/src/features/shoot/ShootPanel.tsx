@@ -103,7 +103,7 @@ export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
         />
       )}
       <OtherWays target={target} known={setUp.known} />
-      <Beeps setUp={setUp} />
+      <Signals setUp={setUp} />
       <StrikeForm
         key={current.id}
         isOpen={isStriking && !isOpen}
@@ -116,12 +116,12 @@ export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
   );
 }
 
-/** What the receiver in use sounds; receivers differ. */
-function Beeps({ setUp }: { setUp: Schemas["SetUpSheet"] }) {
+/** What the receiver in use sounds or shows; receivers differ. */
+function Signals({ setUp }: { setUp: Schemas["SetUpSheet"] }) {
   if (!setUp.receiver) return null;
   return (
     <Typography variant="body2" color="text.secondary">
-      {setUp.receiver.beeps
+      {setUp.receiver.signals
         .slice(0, 2)
         .map(({ sound, means }) => `${sound}: ${means}`)
         .join(" · ")}

@@ -4,7 +4,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import Stack from "@mui/material/Stack";
 import { useState } from "react";
 import { type Schemas, api, told } from "../../api/client";
-import { useForm } from "../../parts/form";
+import { Entry, useForm } from "../../parts/form";
 import { Problems } from "../../parts/Problems";
 import { Select } from "../../parts/Select";
 
@@ -17,25 +17,31 @@ const BEARINGS: readonly (readonly [Bearing, string])[] = [
   ["engineered fill", "engineered fill"],
 ];
 
-type Values = { bearing: Bearing; is_cleaned: boolean };
+type Values = { bearing: Bearing; is_cleaned: boolean; note: string };
+
+/** What was found at a pier's foot, in words; nothing where nobody said. */
+export function bearingOf({ bearing, is_cleaned, note }: Schemas["PierLine"]): string {
+  if (!bearing) return "";
+  return [bearing, is_cleaned ? "clean" : "not clean", note].filter(Boolean).join(", ");
+}
 
 /** What a pier bears on, and whether its hole is clean and flat; said at the hole. */
 export function Finding({ pier }: { pier: Schemas["PierLine"] }) {
   const [isOpen, setOpen] = useState(false);
-  const initial: Values = { bearing: "undisturbed soil", is_cleaned: false };
+  const initial: Values = { bearing: "undisturbed soil", is_cleaned: false, note: pier.note };
   const form = useForm({
     draft: `finding:${pier.hole}`,
     initial,
-    send: ({ id, bearing, is_cleaned }, taken_at) =>
+    send: ({ id, bearing, is_cleaned, note }, taken_at) =>
       told(
         api.POST("/api/v1/points/{point}/findings", {
           params: { path: { point: pier.hole } },
-          body: { id, bearing, is_cleaned, taken_at },
+          body: { id, bearing, is_cleaned, note, taken_at },
         }),
       ),
     onRecorded: () => setOpen(false),
   });
-  const said = pier.bearing && `${pier.bearing}${pier.is_cleaned ? ", clean" : ", not clean"}`;
+  const said = bearingOf(pier);
   if (!isOpen)
     return (
       <Button onClick={() => setOpen(true)} aria-label={`What pier ${pier.name} bears on`}>
@@ -59,7 +65,8 @@ export function Finding({ pier }: { pier: Schemas["PierLine"] }) {
           />
         }
       />
-      <Problems problems={form.problems} />
+      <Entry form={form} name="note" label="Torque or refusal, of a pile" />
+      <Problems problems={form.problems} fields={["note"]} />
       <Button type="submit" variant="contained" loading={form.isSending}>
         Record it
       </Button>

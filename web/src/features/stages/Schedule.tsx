@@ -8,7 +8,7 @@ import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
 import type { Schemas } from "../../api/client";
 import { Panel } from "../../parts/Page";
-import { Finding } from "./Finding";
+import { Finding, bearingOf } from "./Finding";
 import { RowDrawing } from "./RowDrawing";
 import type { Stage } from "./stages";
 
@@ -96,13 +96,7 @@ function PierRow({ pier, canRecord, hasHeads }: RowProps) {
       </TableCell>
       <TableCell align="right">{pier.concrete?.text}</TableCell>
       <TableCell>
-        {canRecord && pier.bottom ? (
-          <Finding pier={pier} />
-        ) : pier.bearing ? (
-          `${pier.bearing}${pier.is_cleaned ? ", clean" : ", not clean"}`
-        ) : (
-          "not said"
-        )}
+        {canRecord && pier.bottom ? <Finding pier={pier} /> : bearingOf(pier) || "not said"}
       </TableCell>
       {hasHeads && <TableCell>{pier.head}</TableCell>}
     </TableRow>

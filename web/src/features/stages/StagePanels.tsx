@@ -6,6 +6,7 @@ import { Panel } from "../../parts/Page";
 import { Figure } from "../floors";
 import { Boards } from "./Boards";
 import { Match } from "./Match";
+import { PierTops } from "./PierTops";
 import { Schedule } from "./Schedule";
 import { Square } from "./Square";
 import { Strip } from "./Strip";
@@ -29,11 +30,14 @@ export function StagePanels({ job, sheet, stage, work, setUp }: Props) {
       {sheet.holds.length > 0 && <Holds holds={sheet.holds} />}
       {boards && <Boards sheet={boards} />}
       {schedule && <Schedule job={job} sheet={schedule} setUp={setUp} stage={stage} />}
+      {sheet.pier_tops.map((tops) => (
+        <PierTops key={tops.floor} sheet={tops} canRecord={job.can_record} />
+      ))}
       {flat && <Flat sheet={flat} />}
       {stage === "layout" && <Square job={job} />}
       {stage === "forms" && (
         <>
-          <Match setUp={setUp} />
+          <Match job={job} setUp={setUp} />
           <Strip job={job} />
         </>
       )}

@@ -1,0 +1,102 @@
+"""The pier tops that a floor stands on, as one list a floor (section 11)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import TypedDict
+from uuid import UUID
+
+from core.instruments import Setting
+from core.piers import meets
+from core.tasks import Task
+from core.verdicts import Verdict, judge
+from server.fieldbook.aims import Aims
+from server.fieldbook.models import HeadLock
+from server.fieldbook.pegs import OwnPegs
+from server.jobs.models import Element, ElementKind, Point
+
+
+class PierTop(TypedDict):
+    """A pier's top: how it meets its floor, and whether its head is locked.
+
+    ``locked_by`` is who said so last, empty where it is not; ``verdict`` is empty while it was
+    not shot.
+    """
+
+    point: str
+    row: str
+    pier: str
+    verdict: Verdict | None
+    says: str
+    has_head: bool
+    locked_by: str
+
+
+class PierTops(TypedDict):
+    """Every pier top a floor meets, over all rows; ``floor`` is empty for rows of their own."""
+
+    floor: str
+    says: str
+    tops: list[PierTop]
+
+
+Locks = Mapping[UUID, HeadLock]
+
+
+def locks_of(job_id: UUID) -> dict[UUID, HeadLock]:
+    """Return what was said last of each head of a job, in one query."""
+    said = HeadLock.objects.filter(point__element__job=job_id).select_related("taken_by")
+    return {lock.point_id: lock for lock in said.order_by("taken_at", "recorded_at")}
+
+
+def pier_tops(aims: Aims, found: Mapping[UUID, OwnPegs], locks: Locks) -> list[PierTops]:
+    """Return the pier tops of a job by the floor their rows are set from."""
+    by_floor: dict[str, list[PierTop]] = {}
+    for element in aims.plan.elements.values():
+        if element.kind != ElementKind.PIERS:
+            continue
+        floor = (
+            aims.plan.floors.get(element.reference_floor_id)
+            if (element.reference_floor_id)
+            else None
+        )
+        own = found.get(element.pk, OwnPegs())
+        tops = by_floor.setdefault(floor.name if floor else "", [])
+        tops += [_top(aims, element, own, one, locks) for one in own.points
+                 if one.task == Task.PIER_TOP]  # fmt: skip
+    return [
+        {"floor": floor, "says": _says(tops), "tops": tops}
+        for floor, tops in by_floor.items()
+        if tops
+    ]
+
+
+def _says(tops: list[PierTop]) -> str:
+    shot = [one for one in tops if one["verdict"] is not None]
+    meeting = sum(one["verdict"] is Verdict.ON for one in shot)
+    heads = [one for one in tops if one["has_head"]]
+    said = f"{meeting} of {len(tops)} meet it, {len(tops) - len(shot)} not shot"
+    if heads:
+        said += f"; {sum(bool(one['locked_by']) for one in heads)} of {len(heads)} heads locked"
+    return f"{said}."
+
+
+def _top(aims: Aims, element: Element, own: OwnPegs, point: Point, locks: Locks) -> PierTop:
+    shot = next((one for one in own.found if one.point.pk == point.pk), None)
+    has_head = aims.pier_work(element.pk).head is not None
+    verdict, says = None, "in doubt" if point.pk in own.doubted else "not shot"
+    if shot is not None and shot.target is not None:
+        tolerance = aims.tolerance(element, Task.PIER_TOP, Setting.FINE)
+        judged = judge(shot.elevation, shot.target, tolerance)
+        verdict = judged.verdict
+        says = meets(judged, aims.plan.style, shot.sighting.step, has_head=has_head)
+    lock = locks.get(point.pk)
+    return {
+        "point": str(point.pk),
+        "row": element.name,
+        "pier": point.name,
+        "verdict": verdict,
+        "says": says,
+        "has_head": has_head,
+        "locked_by": lock.taken_by.shown_name if lock and lock.is_locked else "",
+    }
