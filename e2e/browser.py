@@ -7,8 +7,16 @@ from typing import Any, ClassVar
 from urllib.parse import urlparse
 
 from django.conf import settings
-from django.test import LiveServerTestCase
-from playwright.sync_api import Browser, ConsoleMessage, Page, Playwright, Request, sync_playwright
+from django.test import Client, LiveServerTestCase
+from playwright.sync_api import (
+    Browser,
+    BrowserContext,
+    ConsoleMessage,
+    Page,
+    Playwright,
+    Request,
+    sync_playwright,
+)
 
 from e2e.demo import load_demo
 from server.crews.models import Crew, Membership, Role, User
@@ -28,9 +36,12 @@ REFUSED_BY_THE_SERVER = "Failed to load resource: the server responded with a st
 
 
 class BrowserTestCase(LiveServerTestCase):
-    """Opens a page of its own for each test, as big as the class says."""
+    """Opens a page for each test, as big as the class says, in one browser a class."""
 
     viewport: ClassVar[dict[str, int]] = DESKTOP
+    #: What the browser says of its device.
+    device: ClassVar[dict[str, Any]] = {}
+    context: ClassVar[BrowserContext]
     playwright: ClassVar[Playwright]
     browser: ClassVar[Browser]
 
@@ -46,19 +57,37 @@ class BrowserTestCase(LiveServerTestCase):
         )
         cls.addClassCleanup(cls.browser.close)
 
+        cls.context = cls._new_context(cls.viewport, **cls.device)
+
     def setUp(self) -> None:
         self.complaints: list[str] = []
-        self.page = self.new_page()
+        self.page = self._watched(self.context.new_page())
 
     def tearDown(self) -> None:
-        self.page.context.close()
+        self._forget()
+        self.page.close()
         self.assertEqual(self.complaints, [])
 
-    def new_page(self, size: dict[str, int] | None = None, **options: Any) -> Page:
-        viewport: Any = size or self.viewport
-        context = self.browser.new_context(viewport=viewport, reduced_motion="reduce", **options)
+    def _forget(self) -> None:
+        """Leave the browser as if nobody had been there, but for the scripts it has fetched."""
+        if self.page.url.startswith(self.live_server_url):
+            self.page.evaluate("localStorage.clear(); sessionStorage.clear()")
+        self.context.clear_cookies()
+
+    @classmethod
+    def _new_context(cls, size: dict[str, int], **options: Any) -> BrowserContext:
+        viewport: Any = size
+        context = cls.browser.new_context(viewport=viewport, reduced_motion="reduce", **options)
         context.set_default_timeout(15_000)
-        page = context.new_page()
+        return context
+
+    def new_page(self, size: dict[str, int] | None = None, **options: Any) -> Page:
+        """Open a page in a browser that knows nothing of the other."""
+        context = self._new_context(size or self.viewport, **options)
+        self.addCleanup(context.close)
+        return self._watched(context.new_page())
+
+    def _watched(self, page: Page) -> Page:
         page.on("console", self._console)
         page.on("pageerror", lambda error: self.complaints.append(str(error)))
         page.on("request", self._request)
@@ -86,8 +115,17 @@ class BrowserTestCase(LiveServerTestCase):
     def open_demo_job(self, name: str, step: str = "") -> None:
         """Load the demo, come in as its foreman, and open a step of one of its jobs."""
         load_demo()
-        self.sign_in("marek", "string-line-4")
+        self.come_in("marek")
         self.page.goto(f"{self.live_server_url}/jobs/{demo_id(name)}/{step}")
+
+    def come_in(self, username: str) -> None:
+        """Be signed in, without the form."""
+        client = Client()
+        client.force_login(User.objects.get(username=username))
+        cookie = client.cookies[settings.SESSION_COOKIE_NAME]
+        self.context.add_cookies(
+            [{"name": cookie.key, "value": cookie.value, "url": self.live_server_url}]
+        )
 
 
 def new_crew(role: Role = Role.FOREMAN) -> None:

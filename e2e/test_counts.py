@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import os
 from pathlib import Path
-from typing import Any
 
 from playwright.sync_api import Locator
 
@@ -21,8 +20,7 @@ class Counts(BrowserTestCase):
 
     viewport = PHONE
 
-    def new_page(self, size: dict[str, int] | None = None, **options: Any) -> Any:
-        return super().new_page(size, has_touch=True, is_mobile=True, **options)
+    device = {"has_touch": True, "is_mobile": True}
 
     def setUp(self) -> None:
         super().setUp()

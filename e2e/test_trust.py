@@ -57,7 +57,7 @@ class KnockedHalfWay(BrowserTestCase):
         marek = User.objects.get(username="marek")
         bolt = BenchmarkForm(demo_id("t", "bm"), "BM", "50.000", "Bolt", "-6", "3")
         crew = Crew.objects.get()
-        job, _ = create_job(marek, JobForm(demo_id("t"), crew.pk, "Test pad", "North", "m", bolt))
+        job, _ = create_job(marek, JobForm(demo_id("t"), crew.pk, "Test pad", "m", "North", bolt))
         form = FloorForm(
             id=demo_id("t", "floor"), name="Pad", shape="rectangle", length="6", width="4",
             notch_length="", notch_width="", corners=[], level_from="elevation",

@@ -50,6 +50,7 @@ from server.pour.services.acknowledge_notice import AcknowledgeForm, acknowledge
 from server.pour.services.notices import link_of
 from server.pour.services.prices import PricesForm, keep_prices
 from server.pour.services.send_notice import NoticeForm, send_notice
+from server.webapp.demo_heights import keep_demo_height
 from server.webapp.demo_ids import demo_id, moment
 from server.webapp.demo_survey import Survey
 
@@ -68,6 +69,8 @@ def load_demo() -> bool:
     _gear(users["ines"], crew)
     for job in _read("jobs"):
         _job(users, crew, job)
+    for height in _read("heights"):
+        keep_demo_height(users, crew, height)
     return True
 
 
