@@ -173,7 +173,7 @@ class KnockedHalfWay(BrowserTestCase):
             shot = Shot.objects.filter(point=stone.point)
             last = shot.order_by("-taken_at")[0]
             sighting = standings.lines.sighting(last.set_up_id)
-            sure = sighting.sure(last.reading, stone.point.place).half_width
+            sure = sighting.sure(last.observed, stone.point.place).half_width
             self.assertLessEqual(abs(float(stone.elevation) - truth), sure, name)
 
     def test_an_unlikely_reading_is_asked_about_and_never_changed(self) -> None:
