@@ -66,10 +66,12 @@ def to_schedule(page: Page) -> None:
     page.get_by_role("heading", name="seen from the side").evaluate("one => one.scrollIntoView()")
 
 
-def type_dig(page: Page) -> None:
-    """Type a reading on the formation."""
-    page.get_by_label("Reading on the rod").fill("4' 6 5/8\"")
-    page.get_by_text("as typed").wait_for()
+def type_height(page: Page) -> None:
+    """Type three numbers."""
+    typed = {"known": "288.37 ft", "reading": "4' 7 3/8\"", "points.0.target": "287.10 ft"}
+    for name, text in typed.items():
+        page.locator(f"[name='{name}']").fill(text)
+    page.get_by_test_id("height").wait_for()
 
 
 def make_record(page: Page) -> None:
@@ -89,7 +91,7 @@ VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
     ("plan", f"jobs/{PACK}/floors", DESKTOP, to_elements),
     ("layout", f"jobs/{PACK}/layout", DESKTOP, to_boards),
     ("piers", f"jobs/{PACK}/piers", DESKTOP, to_schedule),
-    ("dig-phone", f"jobs/{PACK}/dig", PHONE, type_dig),
+    ("height-phone", "height-now", PHONE, type_height),
     ("set-up", f"jobs/{STUDIO}/set-up/new", DESKTOP, type_backsight),
     ("marks", f"jobs/{STUDIO}/marks", DESKTOP, nothing),
     ("stone", f"jobs/{STUDIO}/stone", DESKTOP, type_reading),

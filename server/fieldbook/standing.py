@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 from uuid import UUID
 
 from core.lengths import Elevation, Length, Style
-from core.rods import Observed
+from core.rods import Observed, Tie
 from core.setups import (
     Agreement,
     BenchmarkRead,
@@ -192,10 +192,9 @@ class JobStandings:
         sighting = self.lines.sighting(set_up_id)
         if not sighting.can_disagree:
             return None
-        sights = [sight for _, sight in sighting.tied]
-        return Disagreeing(
-            sighting.disagreement, allowed_between(self._tolerance, sighting.fine, sights)
-        )
+        alike = ([sight for tie, sight in sighting.tied if tie is one] for one in Tie)
+        allowed = max(allowed_between(self._tolerance, sighting.fine, sights) for sights in alike)
+        return Disagreeing(sighting.disagreement, allowed)
 
     def _agreements(self, shaken: list[UUID]) -> dict[UUID, list[Agreement]]:
         """Find doubted points that were shot again from a sound set-up, in two queries."""

@@ -16,7 +16,7 @@ from server.crews.permissions import Ability
 from server.decisions.access import pour_for
 from server.decisions.services.close_pour import refuse_poured
 from server.jobs.access import job_for
-from server.jobs.models import Element, Floor
+from server.jobs.models import Element, ElementKind, Floor
 from server.jobs.rules import kind_of
 from server.pour.models import Pour, PourPart
 from server.records import record_once
@@ -77,7 +77,8 @@ def plan_pour(user: User, job_id: UUID, form: PourForm) -> tuple[Pour, bool]:
     entries = Entries({"truck": form.truck, "rate": form.rate}, kind_of(job))
     truck, rate = _trucks(entries)
     floors = list(Floor.objects.filter(job=job, pk__in=form.floors))
-    elements = list(Element.objects.filter(job=job, pk__in=form.elements))
+    poured = Element.objects.filter(job=job, pk__in=form.elements)
+    elements = list(poured.exclude(kind=ElementKind.FREE))
     if not floors and not elements:
         entries.refuse("floors", "", "Nothing is poured.", "Choose a floor or an element.")
     taken = Pour.objects.filter(job=job, name=form.name).exclude(pk=form.id)

@@ -57,7 +57,8 @@ class HeightForm:
     """What one stands on, what is read there, and the points wanted from it.
 
     ``job`` is the open job it belongs to, None where there is none; ``benchmark`` one of that
-    job's, None where ``known`` is typed. Nothing known is taken as zero.
+    job's, None where ``known`` is typed. Nothing known is taken as zero, but not in a job that
+    has a datum.
     """
 
     rod: UUID
@@ -117,7 +118,8 @@ class _Height:
     def sheet(self, job: Job | None) -> tuple[HeightSheet, list[Problem]]:
         known = self._known(job)
         sighting = None if known is None else self._sighting(known)
-        is_zero = self.form.benchmark is None and not self.form.known.strip()
+        is_typed = self.form.benchmark is not None or bool(self.form.known.strip())
+        is_zero = known is not None and not is_typed
         sheet: HeightSheet = {
             "rod": rod_sheet(self.stored),
             "style": self.style.code,
@@ -142,7 +144,7 @@ class _Height:
             elevation: Elevation = found.elevation
             return elevation
         if not self.form.known.strip():
-            return ZERO
+            return None if has_a_datum(job) else ZERO
         return read_elevation(self.entries, "known")
 
     def _sighting(self, known: Elevation) -> Sighting | None:
@@ -216,6 +218,11 @@ class _Height:
             return None
         tolerance = Tolerance.either_way(TOLERANCES[self.style.kind.is_metric])
         return said(read, sighting, None, Judged(Task.FREE, target, tolerance, self.style))
+
+
+def has_a_datum(job: Job | None) -> bool:
+    """Whether a job has heights already, that a point taken as zero would contradict."""
+    return job is not None and Benchmark.objects.filter(job=job).exists()
 
 
 def in_point(number: int, problem: Problem) -> Problem:

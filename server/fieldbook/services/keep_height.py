@@ -16,6 +16,7 @@ from server.fieldbook.services.backsights import BacksightForm
 from server.fieldbook.services.height_now import (
     HeightForm,
     WantedForm,
+    has_a_datum,
     in_point,
     style_of_rod,
     usual_gear,
@@ -87,6 +88,10 @@ def _job(user: User, crew_id: UUID, height: HeightForm, form: KeepForm) -> Job:
 def _benchmark(user: User, job: Job, height: HeightForm, form: KeepForm) -> UUID:
     """Add the benchmark one stands on, under the next free name where nobody named it."""
     known, is_zero = height.known.strip(), not height.known.strip()
+    stored = Benchmark.objects.filter(pk=form.key("benchmark"), job=job).exists()
+    if is_zero and not stored and has_a_datum(job):
+        why, accepts = "Nothing was typed, and this job has a datum.", "Type the point's height."
+        raise Invalid(Problem("known", "blank", "", why, accepts))
     described = BenchmarkForm(
         id=form.key("benchmark"),
         name=form.benchmark_name.strip() or _next_name(job, form.key("benchmark")),

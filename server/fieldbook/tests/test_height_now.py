@@ -156,6 +156,16 @@ class KeepIt(HeightSite):
         self.assertEqual(Benchmark.objects.filter(job=self.job).count(), 2)
         self.assertEqual(Point.objects.filter(element__job=self.job, name="Footing").count(), 1)
 
+    def test_zero_does_not_contradict_a_datum_the_job_has(self) -> None:
+        height = self.told(known="", job=str(self.job), points=[])["height"]
+        self.assertEqual((height["known"], height["is_zero"], height["line"]), (None, False, None))
+        (error,) = self.keep(400, known="", job=str(self.job), points=[])["errors"]
+        self.assertEqual((error["field"], error["code"]), ("known", "blank"))
+        self.assertEqual(Benchmark.objects.filter(job=self.job).count(), 1)
+        own = self.keep(known="", points=[], id=(key := str(uuid4())))["id"]
+        again = self.keep(200, known="", points=[], id=key)["id"]
+        self.assertEqual(own, again)
+
     def test_nothing_is_half_kept(self) -> None:
         table: list[tuple[Body, str]] = [
             ({"known": "x"}, "known"),

@@ -1,0 +1,199 @@
+"""Any sight, any point: the rod upside down, a tape, a ceiling, a height kept; wrong on purpose."""
+
+from __future__ import annotations
+
+import re
+
+from e2e.browser import PHONE, BrowserTestCase, new_crew
+from e2e.demo import load_demo
+from server.crews.models import Role
+from server.fieldbook.models import ExtraBacksight, SetUp, Shot
+from server.jobs.models import Benchmark, Element, Job, Point
+from server.webapp.demo_ids import demo_id
+
+LOFT = "Seed store loft"
+STUDIO = "Pottery studio, kiln room"
+
+
+class AnySight(BrowserTestCase):
+    """At a desk."""
+
+    def fill(self, **entries: str) -> None:
+        for name, text in entries.items():
+            self.page.locator(f"[name='{name.replace('__', '.')}']").fill(text)
+
+    def press(self, name: str) -> None:
+        self.page.get_by_role("button", name=name, exact=True).locator("visible=true").click()
+
+    def choose(self, label: str, option: str) -> None:
+        self.page.get_by_label(label, exact=True).locator("visible=true").click()
+        self.page.get_by_role("option", name=option).click()
+
+    def says(self, *texts: str) -> None:
+        for text in texts:
+            self.page.get_by_text(text).locator("visible=true").first.wait_for()
+
+    def test_a_benchmark_above_the_beam_is_taped_and_a_second_tape_may_disagree(self) -> None:
+        self.open_demo_job(STUDIO, "set-up/new")
+        self.choose("How it is read", "Tape up from the beam")
+        self.fill(backsight="-14")
+        self.says("A tape shows no minus.")
+        self.fill(backsight='14"')
+        self.says("346' 1 1/8\"")
+        self.page.get_by_label(re.compile("^Rod on the benchmark")).wait_for()
+        self.press("Another backsight")
+        self.choose("And on", "BM1")
+        self.choose("How it is read there", "Rod upside down")
+        self.fill(extras__0='11"')
+        self.says("The backsights disagree by 3\"")
+        self.press("Record the set-up")
+        self.page.get_by_role("heading", name="Set-up 3").wait_for()
+        self.says("14\", taped up from the beam", "11\", rod upside down")
+        further = ExtraBacksight.objects.get(set_up__job_id=demo_id(STUDIO))
+        self.assertEqual(further.sight, "upside-down")
+        self.assertIsNone(further.set_up.x)
+        self.page.get_by_role("button", name="Wrong? Strike it").nth(1).click()
+        self.press("Strike this backsight")
+        self.says("Nothing was typed.")
+        self.fill(reason="read over the head")
+        self.press("Strike this backsight")
+        self.says("struck: read over the head")
+
+    def test_a_ceiling_is_shot_upside_down_and_named_high_corner_first(self) -> None:
+        self.open_demo_job(LOFT, "points")
+        self.choose("Group", "Underside of joists")
+        self.says("NE is the highest. SW is 1 1/8\" lower", "in 10 ft")
+        self.press("Another point")
+        self.press("Add the point")
+        self.says("Nothing was typed.")
+        self.fill(name="NW")
+        self.choose("It belongs to", "Underside of joists")
+        self.press("Add the point")
+        self.says("Underside of joists has a point of that name.")
+        self.fill(name="Middle")
+        self.press("Add the point")
+        self.page.get_by_role("list", name="Points").get_by_text("Middle").click()
+        self.choose("How it is read", "Rod upside down")
+        self.says("Hold the rod upside down, its foot up against the point.")
+        reading = self.page.get_by_label("Reading on the rod")
+        reading.fill("14 ft")
+        self.says("The rod has no such value.")
+        reading.fill("3 6")
+        self.says("rod upside down")
+        self.press("Log it")
+        self.says("Middle is logged", "Middle is the highest.")
+        kept = Shot.objects.get(typed="3 6")
+        self.assertEqual((kept.sight, kept.point.name), ("upside-down", "Middle"))
+        self.page.get_by_role("navigation").get_by_role("link", name="The book").click()
+        self.says("3' 6\", rod upside down")
+
+    def test_what_is_typed_stays_with_its_point(self) -> None:
+        self.open_demo_job(STUDIO, "stone")
+        self.page.get_by_role("heading", name="Point A6").wait_for()
+        reading = self.page.get_by_label("Reading on the rod")
+        reading.fill("4 4")
+        self.page.get_by_role("button", name="Next point").click()
+        self.page.get_by_role("heading", name="Point B6").wait_for()
+        self.assertEqual(reading.input_value(), "")
+        reading.fill("4 5")
+        self.page.get_by_role("button", name="Point before").click()
+        self.page.get_by_role("heading", name="Point A6").wait_for()
+        self.assertEqual(reading.input_value(), "4 4")
+        self.page.reload()
+        self.assertEqual(reading.input_value(), "4 4")
+        self.page.get_by_role("button", name="Next point").click()
+        self.assertEqual(reading.input_value(), "4 5")
+
+    def test_a_point_is_wanted_at_a_height_and_kept_as_a_benchmark(self) -> None:
+        self.open_demo_job(LOFT, "points")
+        self.choose("Group", "Points")
+        self.choose("Point", "Door sill")
+        self.press("Want it at a height")
+        self.fill(target="high")
+        self.press("Want it there")
+        self.says("There is no number in it.")
+        self.fill(target="290 ft")
+        self.press("Want it there")
+        self.says("wanted at 290' 0\"")
+        self.press("Keep it as a benchmark")
+        name = self.page.locator("form").filter(has_text="Keep it as a benchmark")
+        name.locator("[name='name']").fill("BM1")
+        name.get_by_role("button").click()
+        self.says("BM1 already stands in this job")
+        name.locator("[name='name']").fill("Sill")
+        name.get_by_role("button").click()
+        self.page.get_by_role("navigation").get_by_role("link", name="Control").click()
+        self.says("Points, the point, Door sill")
+        self.assertEqual(Benchmark.objects.get(name="Sill").half_width is not None, True)
+
+
+class HeightNow(BrowserTestCase):
+    """On a phone: wrong on purpose, kept twice, kept with the line down."""
+
+    viewport = PHONE
+
+    def fill(self, **entries: str) -> None:
+        for name, text in entries.items():
+            self.page.locator(f"[name='{name.replace('__', '.')}']").fill(text)
+
+    def press(self, name: str) -> None:
+        self.page.get_by_role("button", name=name, exact=True).click()
+
+    def says(self, text: str) -> None:
+        self.page.get_by_text(text).locator("visible=true").first.wait_for()
+
+    def begin(self) -> None:
+        load_demo()
+        self.come_in("tobi")
+        self.page.goto(f"{self.live_server_url}/height-now")
+
+    def test_wrong_entries_are_said_in_their_rows_and_nothing_typed_is_lost(self) -> None:
+        self.begin()
+        self.fill(known="288.4", reading="5.2", points__0__target="NaN")
+        self.says("It could be 288.4 ft or 288.4")
+        self.says("It could be 5.2 ft or 5' 2\"")
+        self.says("There is no number in it.")
+        self.page.reload()
+        self.press("288.4 ft")
+        self.press("5' 2\"")
+        self.fill(points__0__target="287 ft")
+        self.page.get_by_test_id("height").get_by_text("6' 6 3/4\"").wait_for()
+        self.fill(points__0__target="310 ft")
+        self.says("above the beam")
+        self.says("Tape 16' 5 1/4\" up from the beam.")
+        self.fill(points__0__target="260 ft")
+        self.says("too short")
+        self.assertEqual(SetUp.objects.filter(job__name="x").count(), 0)
+
+    def test_kept_twice_with_the_answer_lost_it_is_one_job(self) -> None:
+        self.begin()
+        self.fill(known="", reading="4 2", points__0__target="-1 ft")
+        self.page.get_by_test_id("height").get_by_text("5' 2\"").wait_for()
+        self.press("Keep it")
+        self.press("Keep it in a new job")
+        self.says("Nothing was typed.")
+        self.fill(job_name="Crane base")
+        self.page.route("**/heights", lambda route: (route.fetch(), route.abort()))
+        self.press("Keep it in a new job")
+        self.says("The server could not be reached.")
+        self.page.unroute("**/heights")
+        self.complaints.clear()
+        self.press("Keep it in a new job")
+        self.page.get_by_role("heading", name="Point P1").wait_for()
+        job = Job.objects.get(name="Crane base")
+        self.assertEqual(Benchmark.objects.get(job=job).elevation.nanometres, 0)
+        self.assertEqual(SetUp.objects.filter(job=job).count(), 1)
+        self.assertEqual(Point.objects.filter(element__job=job).count(), 1)
+        self.page.goto(f"{self.live_server_url}/jobs/{job.pk}/height-now")
+        self.fill(reading="4 2", points__0__target="-2 ft")
+        self.page.get_by_test_id("height").get_by_text("6' 2\"").wait_for()
+        self.press("Keep it in Crane base")
+        self.page.get_by_role("heading", name="Point P2").wait_for()
+        self.assertEqual(Element.objects.filter(job=job).count(), 1)
+        self.assertEqual(Benchmark.objects.filter(job=job).count(), 1)
+
+    def test_a_helper_of_a_crew_without_a_rod_is_told_whom_to_ask(self) -> None:
+        new_crew(Role.HELPER)
+        self.come_in("flo")
+        self.page.goto(f"{self.live_server_url}/height-now")
+        self.says("The crew has no rod yet: ask your foreman")
