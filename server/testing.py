@@ -12,7 +12,6 @@ from typing import Any
 from django.conf import settings
 from django.test.runner import DiscoverRunner
 
-
 SLOWEST = 12
 
 

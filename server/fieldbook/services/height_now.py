@@ -117,7 +117,8 @@ class _Height:
 
     def sheet(self, job: Job | None) -> tuple[HeightSheet, list[Problem]]:
         known = self._known(job)
-        sighting = None if known is None else self._sighting(known)
+        seen = self._seen()
+        sighting = None if known is None or seen is None else self._sighting(known, seen)
         is_typed = self.form.benchmark is not None or bool(self.form.known.strip())
         is_zero = known is not None and not is_typed
         sheet: HeightSheet = {
@@ -147,14 +148,17 @@ class _Height:
             return None if has_a_datum(job) else ZERO
         return read_elevation(self.entries, "known")
 
-    def _sighting(self, known: Elevation) -> Sighting | None:
-        form, rod = self.form, self.rod
+    def _seen(self) -> Observed | None:
+        """Return what is read on the known point, whatever is known of it."""
+        form, kind = self.form, SightKind(self.form.sight)
         if not form.reading.strip():
             return None
-        kind = SightKind(form.sight)
-        seen = self.entries.check("reading", lambda: observe_backsight(rod, kind, form.reading))
-        if seen is None:
-            return None
+        return self.entries.check(
+            "reading", lambda: observe_backsight(self.rod, kind, form.reading)
+        )
+
+    def _sighting(self, known: Elevation, seen: Observed) -> Sighting:
+        rod = self.rod
         point = KnownPoint(NOBODY, "", known, 0.0, None)
         taken = take_backsights([Backsight(known, seen)], rod.numbering)
         fine = self._kit()
@@ -167,7 +171,7 @@ class _Height:
             place=None,
             stands_on=point,
             backsight=seen,
-            tied=((tie_of(kind, rod.numbering), sight_back(rod, seen, None, point)),),
+            tied=((tie_of(seen.kind, rod.numbering), sight_back(rod, seen, None, point)),),
             fine=fine,
             coarse=fine,
             disagreement=Length(0),

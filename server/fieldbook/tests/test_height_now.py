@@ -102,6 +102,12 @@ class ThreeNumbers(HeightSite):
                 self.assertEqual((error["field"], error["code"]), (field, code), error)
                 self.assertTrue(error["why"] and error["accepts"])
 
+    def test_each_entry_is_refused_whatever_the_others_are(self) -> None:
+        points = [{"target": "NaN", "reading": "99"}]
+        errors = self.told(known="tall", reading="14", points=points)["errors"]
+        fields = {error["field"] for error in errors}
+        self.assertEqual(fields, {"known", "reading", "points.0.target"})
+
     def test_an_unknown_rod_and_another_crews_job(self) -> None:
         path = f"crews/{self.crew.pk}/height-now"
         self.ok(self.helper, path, self.typed(rod=str(uuid4())), 404)
