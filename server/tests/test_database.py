@@ -54,7 +54,7 @@ class Migrations(TransactionTestCase):
             call_command("migrate", app, "zero", verbosity=0)
         self.assertEqual(asked("SHOW TABLES LIKE 'fieldbook\\_%%'"), [])
         call_command("migrate", verbosity=0)
-        self.assertEqual(len(asked("SHOW TABLES LIKE 'fieldbook\\_%%'")), 14)
+        self.assertEqual(len(asked("SHOW TABLES LIKE 'fieldbook\\_%%'")), 15)
 
 
 class Demo(TestCase):

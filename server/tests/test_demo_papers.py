@@ -62,7 +62,7 @@ class DemoPapers(TestCase):
                 (point.x.nanometres, point.y.nanometres)
                 for point in [
                     *Point.objects.filter(floor__job=job),
-                    *Point.objects.filter(element__job=job),
+                    *Point.objects.filter(element__job=job, x__isnull=False),
                     *Benchmark.objects.filter(job=job, x__isnull=False),
                 ]
             }

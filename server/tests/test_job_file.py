@@ -140,7 +140,7 @@ class JobFiles(WorkTestCase):
         self.assertEqual(read["instrument_checks"], [check, {"axis": "first"}, 5])
         self.assertEqual(read["prices"], [price | {"truck": None}])
         self.assertEqual((read["floors"], read["struck_backsights"]), (3, []))
-        self.assertEqual(brought_up({"prices": [price]}, 2), {"prices": [price]})
+        self.assertEqual(brought_up({"prices": [price]}, 3), {"prices": [price]})
 
     def test_files_that_can_not_be_leave_nothing_behind(self) -> None:
         good = self.small()

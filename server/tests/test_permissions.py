@@ -103,12 +103,19 @@ class EveryAddress(SiteTestCase):
         notice = {"rate": "1", "days": 3, "taken_at": TAKEN_AT}
         from_here, its = f"set-ups/{self.set_up_id}", f"instruments/{self.instrument}"
         benchmark = {"name": "B", "elevation": "5 ft", "description": "d"}
-        set_up = self.set_up_body(str(uuid4()), str(uuid4()))
+        set_up = self.set_up_body(self.add_rod("down"), self.instrument)
+        wanted = {"name": "w", "target": "51 ft"}
+        height = {"rod": set_up["rod"], "known": "5 ft", "reading": "1 ft", "points": [wanted]}
+        kept = key | height | {"taken_at": TAKEN_AT, "job_name": "Kept"}
         return [
             ("jobs", self.job_body(**key), True),
             (f"jobs/{self.job}/benchmarks", key | benchmark, True),
             (f"jobs/{self.job}/floors", floor_body(self.benchmark), True),
-            (f"jobs/{self.job}/set-ups", set_up, True),
+            (f"jobs/{self.job}/set-ups", set_up, False),
+            (f"crews/{self.crew.pk}/heights", kept, False),
+            (f"crews/{self.crew.pk}/usual-kit", {"units": "m"}, True),
+            (f"jobs/{self.job}/point-groups", key | {"name": "Ceiling"}, False),
+            (f"jobs/{self.job}/free-points", {"id": str(uuid4()), "name": "Sill"}, False),
             (f"crews/{self.crew.pk}/rods", key | rod, True),
             (f"crews/{self.crew.pk}/instruments", key | laser, True),
             (f"floors/{self.floor}/points", key | {"x": "1 m", "y": "1 m"}, False),
@@ -144,6 +151,8 @@ class EveryAddress(SiteTestCase):
         self.ok(self.outsider, f"{job}/corners", {"table": ""}, 404)
         self.ok(self.helper, f"{job}/corners", {"table": ""}, 403)
         self.ok(self.outsider, f"{job}/triangle", {"multiple": "1 ft"}, 404)
+        kit = {"rod": self.add_rod("down"), "known": "5 ft", "reading": "1 ft"}
+        self.ok(self.outsider, f"crews/{self.crew.pk}/height-now", kit, 404)
         csv = self.outsider.get(f"/api/v1/set-ups/{self.set_up_id}/book.csv")
         self.assertEqual(csv.status_code, 404)
         self.assertEqual(self.get("jobs", self.outsider)["jobs"], [])
@@ -171,7 +180,7 @@ class EveryAddress(SiteTestCase):
             answer = self.helper.put(f"/api/v1/{path}", change, content_type="application/json")
             self.assertEqual(answer.status_code, 403, path)
             why = answer.json()["errors"][0]["why"]
-            self.assertEqual(why, "A helper can't plan levels and set up.")
+            self.assertEqual(why, "A helper can't plan levels.")
             self.assertEqual(
                 self.outsider.put(
                     f"/api/v1/{path}", change, content_type="application/json"

@@ -149,7 +149,7 @@ class Checks(SiteTestCase):
         path = f"/api/v1/crews/{self.crew.pk}/choices"
         choice = {"strict_calls": True, "check_days": 30}
         answer = self.foreman.put(path, choice, content_type="application/json")
-        self.assertEqual(answer.json()["choices"], choice)
+        self.assertEqual(answer.json()["choices"], choice | {"helpers_set_up": True})
         self.assertEqual(self.trust(), "in-date")
         wrong = self.foreman.put(path, choice | {"check_days": 0}, content_type="application/json")
         self.assertEqual(wrong.json()["errors"][0]["accepts"], "Give 1 to 366 days.")

@@ -105,8 +105,8 @@ def element_sheet(plan: JobPlan, element: Element) -> ElementSheet:
     """Return an element as lists and plans show it."""
     made, surface = plan.element(element.pk), plan.surface_under(element)
     drawn = made.drawn()
-    first = drawn[0].places[0] if drawn else made.points()[0].place
-    level = None if surface is None else surface.elevation(first)
+    places = [place for one in drawn for place in one.places] or [p.place for p in made.points()]
+    level = None if surface is None or not places else surface.elevation(places[0])
     return {
         "id": str(element.pk),
         "name": element.name,

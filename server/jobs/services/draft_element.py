@@ -50,6 +50,9 @@ def draft_element(job: Job, form: ElementForm, plan: JobPlan | None = None) -> E
     entries = entries_of(form.typed, kind_of(job), level=form.level, tolerance=form.tolerance)
     draft = ElementDraft(entries)
     draft.values = {"kind": form.kind, "part": form.part, "typed": form.typed}
+    if form.kind == ElementKind.FREE:
+        why, accepts = "Free points have no plan.", "Add them one by one, as they are shot."
+        entries.refuse("kind", form.kind, why, accepts)
     is_level_known = form.kind in WITHOUT_A_LEVEL
     tolerance: Length | None = NO_TOLERANCE
     if not is_level_known:

@@ -41,7 +41,10 @@ class Elements(SiteTestCase):
             "boards": 4, "excavation": 12, "footing": 20, "pad": 9, "wall": 10, "form": 10,
             "piers": 9, "marks": 6, "screed": 12, "finished": 12,
         }  # fmt: skip
-        self.assertEqual(set(expected), set(ElementKind.values))
+        self.assertEqual(set(expected), set(ElementKind.values) - {ElementKind.FREE})
+        free = element_body("form", self.floor) | {"kind": "free"}
+        reasons = self.refused(self.foreman, f"jobs/{self.job}/elements", free)
+        self.assertIn("no plan", reasons["kind"])
         for kind, count in expected.items():
             with self.subTest(kind):
                 body = element_body(kind, self.floor)
