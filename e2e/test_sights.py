@@ -87,6 +87,38 @@ class AnySight(BrowserTestCase):
         self.page.get_by_role("navigation").get_by_role("link", name="The book").click()
         self.says("3' 6\", rod upside down")
 
+    def drawn(self) -> dict[str, float]:
+        """Return where the beam is drawn, and the point at the end of the tape."""
+        svg = self.page.get_by_label("Rod on the benchmark").locator("visible=true").first
+        told: dict[str, float] = svg.evaluate(
+            """(svg) => {
+              const y = (one) => one.getBoundingClientRect().y;
+              const strokes = [...svg.querySelectorAll("path")];
+              const wide = (w) => strokes.find((one) => one.getAttribute("stroke-width") === w);
+              const end = wide("4");
+              return { beam: y(wide("3")), end: end ? y(end) : -1,
+                       turned: svg.querySelector("[transform^='rotate(180']") ? 1 : 0 };
+            }"""
+        )
+        return told
+
+    def test_what_is_held_is_drawn_as_it_is_held(self) -> None:
+        self.open_demo_job(STUDIO, "set-up/new")
+        self.fill(backsight='30"')
+        self.says("349' 9 1/8\"")
+        self.assertEqual((self.drawn()["end"], self.drawn()["turned"]), (-1, 0))
+        self.choose("How it is read", "Rod upside down")
+        self.says("344' 9 1/8\"")
+        self.assertEqual(self.drawn()["turned"], 1)
+        self.choose("How it is read", "Tape down from the beam")
+        self.says("349' 9 1/8\"")
+        down = self.drawn()
+        self.assertGreater(down["end"], down["beam"] + 100)
+        self.choose("How it is read", "Tape up from the beam")
+        self.says("344' 9 1/8\"")
+        up = self.drawn()
+        self.assertLess(up["end"], up["beam"] - 100)
+
     def test_what_is_typed_stays_with_its_point(self) -> None:
         self.open_demo_job(STUDIO, "stone")
         self.page.get_by_role("heading", name="Point A6").wait_for()

@@ -239,6 +239,60 @@ class Typed(TestCase):
         self.assertEqual(stood(Reading.from_metres("0.2")).height_on(STAFF), metres("0.2"))
 
 
+class MarksEitherWay(TestCase):
+    """A height is set standing under the beam, upside down over it, or by tape; never wrongly."""
+
+    @given(
+        elevations,
+        st.tuples(kinds, st.integers(0, STAFF.length.nanometres).map(Reading)),
+        st.integers(-(10**10), 10**10).map(Length),
+        st.sampled_from([STAFF, FEET_ROD]),
+    )
+    def test_whatever_a_mark_says_gives_its_target_back(
+        self, benchmark: Elevation, back: tuple[SightKind, Reading], up: Length, rod: Rod
+    ) -> None:
+        line = SightLine.from_backsight(benchmark, Observed(*back), rod.numbering)
+        target = benchmark + up
+        mark = mark_for(Station(line, rod, benchmark), target, METRES)
+        clamp, tape = there(mark.clamp), there(mark.tape)
+        self.assertEqual(line.elevation(stood(clamp)), target)
+        held = SightKind.TAPED_DOWN if tape.nanometres >= 0 else SightKind.TAPED_UP
+        self.assertEqual(line.elevation(Observed(held, Reading(abs(tape.nanometres)))), target)
+        if mark.upside_down is not None:
+            turned = Observed(SightKind.UPSIDE_DOWN, mark.upside_down)
+            self.assertEqual(line.elevation(turned), target)
+            self.assertLessEqual(tape, Length(0))
+        if mark.infeasible is None:
+            self.assertTrue(rod.has(clamp))
+            self.assertGreaterEqual(tape, Length(0))
+        elif mark.infeasible.obstacle is Obstacle.ABOVE_THE_BEAM:
+            told = any("upside down" in way for way in mark.infeasible.ways_out)
+            self.assertEqual(told, mark.upside_down is not None)
+
+    @given(elevations, st.integers(0, POCKET.length.nanometres).map(Reading), elevations)
+    def test_the_slide_is_there_only_where_the_rod_stands_on_the_reference(
+        self, benchmark: Elevation, value: Reading, target: Elevation
+    ) -> None:
+        for kind, stands in ((SightKind.STANDING, True), (SightKind.UPSIDE_DOWN, False)):
+            line = SightLine.from_backsight(benchmark, Observed(kind, value), Numbering.DOWN)
+            mark = mark_for(Station(line, POCKET, benchmark), target, METRES)
+            self.assertEqual(mark.slide is not None, stands)
+            self.assertEqual(mark.direct is not None, stands)
+            self.assertIsNone(mark.tape)
+        staff = SightLine.from_backsight(
+            benchmark, Observed(SightKind.UPSIDE_DOWN, Reading(1)), Numbering.UP
+        )
+        self.assertIsNone(mark_for(Station(staff, STAFF, benchmark), target, METRES).slide)
+
+    def test_a_tape_up_to_zero_and_to_its_end(self) -> None:
+        at_the_beam = SightLine.from_backsight(known(3), seen("taped-up", "0"), Numbering.UP)
+        self.assertEqual(at_the_beam.beam, known(3))
+        self.assertTrue(seen("taped-up", "30").can_be(RULE))
+        self.assertFalse(seen("taped-up", "30.000000001").can_be(RULE))
+        self.assertFalse(Observed(SightKind.TAPED_DOWN, Reading(-1)).can_be(STAFF))
+        self.assertTrue(Observed(SightKind.STANDING, Reading(-1)).can_be(RULE))
+
+
 class SightsElsewhere(TestCase):
     """The book's sums and the questions about slips take every kind."""
 

@@ -113,20 +113,20 @@ class AnyStart(SiteTestCase):
 class AboveTheBeam(SiteTestCase):
     """Heights above the beam, and a set-up that a tape alone ties."""
 
-    def match(self, set_up: str, status: int = 200, **asked: str) -> Any:
+    def match(self, set_up: str, asked: dict[str, str], status: int = 200) -> Any:
         return self.get(f"set-ups/{set_up}/match?{urlencode(asked)}", status=status)
 
     def test_an_old_ceiling_is_matched_upside_down(self) -> None:
         set_up = self.add_set_up()
         asked = {"reading": "3' 0\"", "sight": "upside-down", "amount": '2"', "side": "below"}
-        told = self.match(set_up, **asked)
+        told = self.match(set_up, asked)
         self.assertEqual(told["existing"]["text"], "57' 6 1/2\"")
         self.assertEqual(told["target"]["text"], "57' 4 1/2\"")
         self.assertEqual(told["ways"]["upside_down"]["rod"], "2' 10\"")
         self.assertEqual(told["ways"]["tape_verb"], "up from the beam")
         self.assertIn("above the beam", told["ways"]["obstacle"]["why"])
-        self.match(set_up, 400, reading="3'", sight="sideways")
-        self.match(set_up, 400, reading="-3'", sight="taped-up")
+        self.match(set_up, {"reading": "3'", "sight": "sideways"}, 400)
+        self.match(set_up, {"reading": "-3'", "sight": "taped-up"}, 400)
 
     def test_marks_of_a_set_up_whose_rod_nothing_ties(self) -> None:
         rod = self.add_rod("down", "in/8", '48"')
