@@ -16,12 +16,28 @@ SLOWEST = 12
 
 
 class TimedResult(unittest.TextTestResult):
-    """Keeps how long each test took."""
+    """Keeps how long each test took, and says at once what failed."""
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.took: list[tuple[float, str]] = []
         self._began = 0.0
+
+    def addError(self, test: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        self._say("ERROR", test, err)
+        super().addError(test, err)
+
+    def addFailure(self, test: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        self._say("FAIL", test, err)
+        super().addFailure(test, err)
+
+    def addSubTest(self, test: unittest.TestCase, subtest: Any, err: Any) -> None:  # noqa: N802
+        if err is not None:
+            self._say("FAIL", subtest, err)
+        super().addSubTest(test, subtest, err)
+
+    def _say(self, what: str, test: unittest.TestCase, err: Any) -> None:
+        print(f"\n{what}: {test.id()}: {str(err[1])[:300]}", flush=True)
 
     def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802 - unittest's own name
         self._began = monotonic()
