@@ -23,6 +23,8 @@ from server.crews.models import Crew, Membership, Role, User
 from server.webapp.demo_ids import demo_id
 
 MORE = "More: name, least thickness, fall, stone, points"
+#: How long a page may take, in milliseconds: on two cores the other tests run beside it.
+PATIENCE = 60_000
 DESKTOP = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 FLAGS = [
@@ -78,7 +80,7 @@ class BrowserTestCase(LiveServerTestCase):
     def _new_context(cls, size: dict[str, int], **options: Any) -> BrowserContext:
         viewport: Any = size
         context = cls.browser.new_context(viewport=viewport, reduced_motion="reduce", **options)
-        context.set_default_timeout(15_000)
+        context.set_default_timeout(PATIENCE)
         return context
 
     def new_page(self, size: dict[str, int] | None = None, **options: Any) -> Page:

@@ -21,7 +21,7 @@ from launcher.say import say
 
 PARTS = ("checks", "core", "simulation", "launcher", "server", "e2e")
 BROWSER = "e2e"
-GIVES_WAY = ("nice", "-n", "15")
+GIVES_WAY = ("nice", "-n", "19")
 UNDER_COVERAGE = (str(VENV / "bin" / "coverage"), "run")
 
 
