@@ -115,7 +115,7 @@ class GoOrHold(BrowserTestCase):
         crew.get_by_text("Taken back by Marek").wait_for()
         self.page.reload()
         self.says("This notice was taken back.")
-        crew.context.close()
+        crew.close()
 
     def shoot_stone_lower(self) -> None:
         stands = SetUp.objects.get(job=demo_id(SHELTER))
