@@ -9,7 +9,10 @@ from fractions import Fraction
 from core.errors import NotEnoughMeasures
 from core.floors import PlanPoint
 from core.lengths import Elevation, Length
-from core.lengths.quantity import NANOMETRES_PER_METRE
+from core.lengths.quantity import NANOMETRES_PER_METRE, round_half_away
+
+TEN_FEET = Length.from_feet(10)
+THREE_METRES = Length(3 * NANOMETRES_PER_METRE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,8 +84,4 @@ def out_of_level(measured: Sequence[Measured]) -> OutOfLevel:
 
 def per(slope: Fraction, run: Length) -> Length:
     """Return the drop of a slope over a run, such as 10 ft or 3 m."""
-    return Length(round(slope * run.nanometres))
-
-
-TEN_FEET = Length.from_feet(10)
-THREE_METRES = Length(3 * NANOMETRES_PER_METRE)
+    return Length(round_half_away(slope * run.nanometres))
