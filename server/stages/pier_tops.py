@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Mapping
 from typing import TypedDict
 from uuid import UUID
@@ -9,6 +10,7 @@ from uuid import UUID
 from core.instruments import Setting
 from core.piers import meets
 from core.tasks import Task
+from core.uncertainty import sure_verdict
 from core.verdicts import Verdict, judge
 from server.fieldbook.aims import Aims
 from server.fieldbook.models import HeadLock
@@ -52,6 +54,7 @@ def locks_of(job_id: UUID) -> dict[UUID, HeadLock]:
 def pier_tops(aims: Aims, found: Mapping[UUID, OwnPegs], locks: Locks) -> list[PierTops]:
     """Return the pier tops of a job by the floor their rows are set from."""
     by_floor: dict[str, list[PierTop]] = {}
+    meeting: Counter[str] = Counter()
     for element in aims.plan.elements.values():
         if element.kind != ElementKind.PIERS:
             continue
@@ -61,19 +64,22 @@ def pier_tops(aims: Aims, found: Mapping[UUID, OwnPegs], locks: Locks) -> list[P
             else None
         )
         own = found.get(element.pk, OwnPegs())
-        tops = by_floor.setdefault(floor.name if floor else "", [])
-        tops += [_top(aims, element, own, one, locks) for one in own.points
-                 if one.task == Task.PIER_TOP]  # fmt: skip
+        name = floor.name if floor else ""
+        tops = by_floor.setdefault(name, [])
+        for point in own.points:
+            if point.task == Task.PIER_TOP:
+                top, counts = _top(aims, element, own, point, locks)
+                tops.append(top)
+                meeting[name] += counts
     return [
-        {"floor": floor, "says": _says(tops), "tops": tops}
+        {"floor": floor, "says": _says(tops, meeting[floor]), "tops": tops}
         for floor, tops in by_floor.items()
         if tops
     ]
 
 
-def _says(tops: list[PierTop]) -> str:
+def _says(tops: list[PierTop], meeting: int) -> str:
     shot = [one for one in tops if one["verdict"] is not None]
-    meeting = sum(one["verdict"] is Verdict.ON for one in shot)
     heads = [one for one in tops if one["has_head"]]
     said = f"{meeting} of {len(tops)} meet it, {len(tops) - len(shot)} not shot"
     if heads:
@@ -81,17 +87,23 @@ def _says(tops: list[PierTop]) -> str:
     return f"{said}."
 
 
-def _top(aims: Aims, element: Element, own: OwnPegs, point: Point, locks: Locks) -> PierTop:
+def _top(
+    aims: Aims, element: Element, own: OwnPegs, point: Point, locks: Locks
+) -> tuple[PierTop, bool]:
+    """Return a pier's top, and whether the crew counts it as meeting its floor."""
     shot = next((one for one in own.found if one.point.pk == point.pk), None)
     has_head = aims.pier_work(element.pk).head is not None
-    verdict, says = None, "in doubt" if point.pk in own.doubted else "not shot"
+    counts, verdict, says = False, None, "in doubt" if point.pk in own.doubted else "not shot"
     if shot is not None and shot.target is not None:
         tolerance = aims.tolerance(element, Task.PIER_TOP, Setting.FINE)
         judged = judge(shot.elevation, shot.target, tolerance)
-        verdict = judged.verdict
+        sure = sure_verdict(judged.deviation, tolerance, shot.half_width)
+        counts = sure.counts_as_on(strictly=aims.plan.job.crew.strict_calls)
+        verdict = sure.lean
         says = meets(judged, aims.plan.style, shot.sighting.step, has_head=has_head)
+        says += ", close call" if sure.is_close else ""
     lock = locks.get(point.pk)
-    return {
+    top: PierTop = {
         "point": str(point.pk),
         "row": element.name,
         "pier": point.name,
@@ -100,3 +112,4 @@ def _top(aims: Aims, element: Element, own: OwnPegs, point: Point, locks: Locks)
         "has_head": has_head,
         "locked_by": lock.taken_by.shown_name if lock and lock.is_locked else "",
     }
+    return top, counts

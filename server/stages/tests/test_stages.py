@@ -8,6 +8,7 @@ from uuid import UUID, uuid4
 
 from openpyxl import load_workbook
 
+from server.crews.models import Crew
 from server.jobs.models import Point
 from server.tests.plan import element_body
 from server.tests.site import TAKEN_AT, SiteTestCase
@@ -107,6 +108,12 @@ class Stages(SiteTestCase):
         self.assertEqual(says[3:], ["not shot"] * 3)
         told = "1 of 6 meet it, 3 not shot; 0 of 3 heads locked."
         self.assertEqual(sheet["says"], told)
+        self.shoot(cast, "pier-top", "3", "3' 11 1/2\"", taken_at="2026-05-04T11:00:00Z")
+        for strict, meeting in ((False, 1), (True, 0)):
+            Crew.objects.update(strict_calls=strict)
+            (sheet,) = self.stage("piers")["pier_tops"]
+            self.assertEqual(sheet["tops"][2]["says"], "meets it, close call")
+            self.assertTrue(sheet["says"].startswith(f"{meeting} of 6 meet it"), sheet["says"])
         points = {p.element_id: p for p in Point.objects.filter(task="pier-top", name="1")}
         lock = {"id": str(uuid4()), "is_locked": True, "taken_at": TAKEN_AT}
         path = f"points/{points[turned].pk}/head-locks"
