@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+from core.lengths import Elevation
 from e2e.browser import PHONE, BrowserTestCase, new_crew
 from e2e.demo import load_demo
 from server.crews.models import Role
@@ -135,6 +136,31 @@ class AnySight(BrowserTestCase):
         self.assertEqual(reading.input_value(), "4 4")
         self.page.get_by_role("button", name="Next point").click()
         self.assertEqual(reading.input_value(), "4 5")
+
+    def test_an_assumed_datum_is_tied_later_and_the_units_are_changed(self) -> None:
+        self.open_demo_job(LOFT, "control")
+        self.press("Tie to a real elevation")
+        self.press("Tie every height to it")
+        self.says("Nothing was typed.")
+        self.fill(real="high up")
+        self.says("There is no number in it.")
+        self.fill(real="612 ft")
+        self.says("Every height moves up 323' 7 1/2\"", "612' 0\"")
+        self.press("Leave it")
+        self.says("288' 4 1/2\"")
+        self.press("Tie to a real elevation")
+        self.press("Tie every height to it")
+        self.says("Tied: BM1 stands at 612 ft.")
+        self.press("Change the units")
+        self.choose("Lengths are shown in", "Meters: 1.584")
+        self.says("A re-read may differ by", "0.003 m")
+        self.press("Show it in these")
+        self.says("186.538 m", "Meters, such as 1.584 m.")
+        job = Job.objects.get(pk=demo_id(LOFT))
+        self.assertEqual((job.style, job.ties.count()), ("m", 1))
+        self.assertEqual(
+            job.benchmarks.get().elevation + job.datum, Elevation.from_metres("186.5376")
+        )
 
     def test_a_point_is_wanted_at_a_height_and_kept_as_a_benchmark(self) -> None:
         self.open_demo_job(LOFT, "points")

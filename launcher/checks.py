@@ -32,6 +32,7 @@ def private_instance(*, forgetful: bool = True) -> Iterator[dict[str, str]]:
                 database,
                 secrets["secret_key"],
                 DJANGO_ALLOW_ASYNC_UNSAFE="true",
+                PYTHONWARNINGS="error::RuntimeWarning",
                 PATH=f"{VENV / 'bin'}:{os.environ['PATH']}",
             )
 

@@ -36,5 +36,4 @@ def manage_openly(env: dict[str, str], *arguments: str) -> int:
 
 def command(*arguments: str, under: Sequence[str] = ()) -> list[str]:
     """Return how one of Django's commands is run, by Python itself or under another tool."""
-    python = list(under) or [str(PYTHON), "-W", "error::RuntimeWarning"]
-    return [*python, "-m", "django", *arguments]
+    return [*(under or (str(PYTHON),)), "-m", "django", *arguments]

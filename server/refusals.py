@@ -9,7 +9,16 @@ from typing import TypeVar
 
 from core.errors import Offer, RuleError, quoted
 from core.floors import PlanPoint
-from core.lengths import Length, StyleKind, parse_length
+from core.lengths import (
+    Elevation,
+    Length,
+    Style,
+    parse_length,
+    retypable,
+    typed_above,
+    with_unit,
+    written_above,
+)
 
 Result = TypeVar("Result")
 
@@ -75,11 +84,15 @@ class Conflict(_Single):
 
 
 class Entries:
-    """Reads the typed fields of one form and gathers every refusal before it raises any."""
+    """Reads the typed fields of one form and gathers every refusal before it raises any.
 
-    def __init__(self, typed: Mapping[str, str], kind: StyleKind) -> None:
+    ``style`` is the one they were typed in.
+    """
+
+    def __init__(self, typed: Mapping[str, str], style: Style) -> None:
         self._typed = typed
-        self._kind = kind
+        self._style = style
+        self._read: dict[str, Length | Elevation] = {}
         self.problems: list[Problem] = []
 
     def check(self, field: str | None, rule: Callable[[], Result]) -> Result | None:
@@ -91,8 +104,34 @@ class Entries:
             return None
 
     def length(self, field: str) -> Length | None:
-        """Read a length in the job's style."""
-        return self.check(field, lambda: parse_length(self._typed.get(field, ""), self._kind))
+        """Read a length."""
+        kind = self._style.kind
+        length = self.check(field, lambda: parse_length(self._typed.get(field, ""), kind))
+        if length is not None:
+            self._read[field] = length
+        return length
+
+    def elevation(self, field: str) -> Elevation | None:
+        """Read an elevation that could be one on land."""
+        length = self.length(field)
+        if length is None:
+            return None
+        elevation = self.check(field, lambda: typed_above(length, self._style))
+        if elevation is not None:
+            self._read[field] = elevation
+        return elevation
+
+    def retyped(self, field: str, style: Style) -> str:
+        """Return what was typed as it can be typed in another style, where a height was tied.
+
+        What was read as no length stays as it is.
+        """
+        text, read = self._typed.get(field, ""), self._read.get(field)
+        if read is None:
+            return text
+        if isinstance(read, Elevation) and style.datum != self._style.datum:
+            return retypable(written_above(read, style), style)
+        return text if style.kind == self._style.kind else with_unit(text, self._style.kind)
 
     def optional(self, field: str) -> Length | None:
         """Read a length that may be left empty."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.floors import PlanPoint
-from core.lengths import Elevation, Length, Style, format_length, metres_text
+from core.lengths import Elevation, Length, Style, format_length, metres_text, written_above
 from core.surfaces import CUBIC_METRES_PER_CUBIC_YARD
 
 SQUARE_METRES_PER_SQUARE_FOOT = 0.09290304
@@ -33,8 +33,8 @@ class Amount(TypedDict):
 
 
 def show(length: Length | Elevation, style: Style) -> Shown:
-    """Show a length or an elevation in a style."""
-    plain = length.above_datum if isinstance(length, Elevation) else length
+    """Show a length, or an elevation above the style's datum."""
+    plain = written_above(length, style) if isinstance(length, Elevation) else length
     return {"metres": metres_text(plain), "text": format_length(plain, style)}
 
 

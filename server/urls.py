@@ -19,6 +19,7 @@ from server.papers.api import list_views as lists
 from server.papers.api import views as papers
 from server.pour.api import notice_views as notices
 from server.pour.api import options_views as pour
+from server.pour.api.units_views import UnitsDraftView, UnitsView
 from server.pour.api.views import ElementMovesView, FloorView, MovesView
 from server.refusals import Problem
 from server.stages import api as stages
@@ -51,6 +52,10 @@ api = [
     path("jobs", jobs.JobsView.as_view()),
     path("jobs/<uuid:job>", JobView.as_view()),
     path("jobs/<uuid:job>/benchmarks", jobs.BenchmarksView.as_view()),
+    path("jobs/<uuid:job>/tie-draft", jobs.TieDraftView.as_view()),
+    path("jobs/<uuid:job>/ties", jobs.TiesView.as_view()),
+    path("jobs/<uuid:job>/units", UnitsView.as_view()),
+    path("jobs/<uuid:job>/units-draft", UnitsDraftView.as_view()),
     path("jobs/<uuid:job>/trust", jobs.TrustView.as_view()),
     path("jobs/<uuid:job>/runs", trust.RunsView.as_view()),
     path("jobs/<uuid:job>/floors", jobs.FloorsView.as_view()),

@@ -1,14 +1,19 @@
 """Lengths, elevations and rod readings: exact inside, written and read as crews do (section 2)."""
 
-from core.lengths.parse import parse_length
+from core.lengths.parse import parse_length, with_unit
 from core.lengths.quantity import Elevation, Length, Reading, metres_text
 from core.lengths.style import (
     Style,
     StyleKind,
     format_amount,
     format_deviation,
+    format_elevation,
     format_fine,
     format_length,
+    retypable,
+    tied_to,
+    typed_above,
+    written_above,
 )
 
 __all__ = [
@@ -19,8 +24,14 @@ __all__ = [
     "StyleKind",
     "format_amount",
     "format_deviation",
+    "format_elevation",
     "format_fine",
     "format_length",
     "metres_text",
     "parse_length",
+    "retypable",
+    "tied_to",
+    "typed_above",
+    "with_unit",
+    "written_above",
 ]

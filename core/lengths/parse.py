@@ -52,6 +52,34 @@ def parse_length(text: str, kind: StyleKind, on_the_rod: Fits | None = None) -> 
     raise _ambiguous(text, can_be[:MOST_OFFERS])
 
 
+def with_unit(text: str, kind: StyleKind) -> str:
+    """Return a typed length with its unit said, so that it means the same in every field.
+
+    As it was typed where that says its unit already, and in meters where no way of saying it
+    does. Raises what :func:`parse_length` does for what is no length.
+
+    >>> with_unit("12.5", StyleKind.DECIMAL_FEET)
+    '12.5 ft'
+    """
+    length = parse_length(text, kind)
+    sign, body = _without_sign(text, cleaned(text), kind)
+    meant = [
+        one.text
+        for one in _readings(text, sign, body, kind).all
+        if one.nanometres == length.nanometres
+    ]
+    in_metres = f"{length.metres.normalize():f} m"
+    return next((one for one in (text, *meant) if _is_plain(one, length)), in_metres)
+
+
+def _is_plain(text: str, length: Length) -> bool:
+    """Say whether a text is that length in a field of any style."""
+    try:
+        return all(parse_length(text, kind) == length for kind in StyleKind)
+    except (UnreadableLength, AmbiguousLength):
+        return False
+
+
 def _is_clear(ask: Ask, first_can_be: bool, count: int, on_the_rod: Fits | None) -> bool:
     """Say whether nobody needs to be asked which reading is meant."""
     if ask is Ask.IF_SEVERAL_ON_A_ROD:

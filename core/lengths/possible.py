@@ -166,7 +166,7 @@ def _inches_only(text: str, found: re.Match[str], kind: StyleKind) -> Readings:
         raise UnreadableLength(text, "It has a fraction and no unit.", EXAMPLES[kind])
     in_inches = inches * NANOMETRES_PER_INCH
     if not (whole_is_bare and kind is StyleKind.FEET_INCHES):
-        return _one(found.group(), in_inches)
+        return _one(found.group() + ("" if found["mark"] else '"'), in_inches)
     whole, part = found["inches"], f"{found['top']}/{found['bottom']}"
     in_feet = Fraction(whole) * NANOMETRES_PER_FOOT + (inches - Fraction(whole)) * (
         NANOMETRES_PER_INCH

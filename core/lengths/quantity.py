@@ -132,11 +132,6 @@ class Elevation:
         """The elevation in metres, with nine decimals."""
         return metres_from_nanometres(self.nanometres)
 
-    @property
-    def above_datum(self) -> Length:
-        """The elevation as a length, for writing it down."""
-        return Length(self.nanometres)
-
     def __float__(self) -> float:
         return self.nanometres / NANOMETRES_PER_METRE
 

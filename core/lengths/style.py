@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from enum import StrEnum
 from fractions import Fraction
@@ -14,11 +14,14 @@ from core.errors import OutOfRange
 from core.lengths.quantity import (
     NANOMETRES_PER_FOOT,
     NANOMETRES_PER_INCH,
+    Elevation,
     Length,
     round_half_away,
 )
 
 FRACTION_STEPS = (8, 16, 32)
+HIGHEST = Length.from_metres(9000)
+OWN_ZERO = Length(0)
 UNDER = "under"
 NANOMETRES_PER_MILLIMETRE = 1_000_000
 
@@ -45,13 +48,16 @@ class StyleKind(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Style:
-    """A way to write lengths, and the finest fraction of an inch it shows.
+    """A way to write lengths, the finest fraction of an inch it shows, and the datum of heights.
 
     ``fraction`` is 8, 16 or 32 for the two styles with fractions and None for the others.
+    ``datum`` is the real elevation of the zero that elevations are kept above: nothing until a
+    job that began without a datum is tied to one (section 3). It is no part of the code.
     """
 
     kind: StyleKind
     fraction: int | None = None
+    datum: Length = OWN_ZERO
 
     def __post_init__(self) -> None:
         if self.kind.has_fractions and self.fraction not in FRACTION_STEPS:
@@ -79,6 +85,10 @@ class Style:
             raise OutOfRange(
                 code, "This is no style of lengths.", f"Choose one of {', '.join(STYLE_CODES)}."
             ) from refused
+
+    def tied(self, datum: Length) -> Style:
+        """Return it with its heights written above a datum."""
+        return replace(self, datum=datum)
 
     @property
     def code(self) -> str:
@@ -130,6 +140,56 @@ def format_length(length: Length, style: Style) -> str:
             return f"{sign}{steps // 1000}.{steps % 1000:03} m"
         case StyleKind.MILLIMETRES:
             return f"{sign}{steps} mm"
+
+
+def written_above(elevation: Elevation, style: Style) -> Length:
+    """Return an elevation as the length above the style's datum that is written for it."""
+    return Length(elevation.nanometres) + style.datum
+
+
+def typed_above(length: Length, style: Style) -> Elevation:
+    """Return the elevation that is meant by a length typed above the style's datum.
+
+    Raises :class:`OutOfRange` for one no site on land has.
+    """
+    if abs(length) > HIGHEST:
+        raise OutOfRange(
+            f"{length.metres.normalize():f} m",
+            "No site lies that high or low.",
+            "Give the elevation above the job's datum.",
+        )
+    return Elevation((length - style.datum).nanometres)
+
+
+def tied_to(known: Elevation, real: Elevation) -> Length:
+    """Return the datum that gives a known point, kept as ``known``, its real elevation.
+
+    Every elevation moves by it alike, and nothing against anything else (section 3).
+
+    >>> tied_to(Elevation(0), Elevation(152_400_000_000)).metres
+    Decimal('152.400000000')
+    """
+    return real - known
+
+
+def format_elevation(elevation: Elevation, style: Style) -> str:
+    """Write an elevation above the style's datum.
+
+    >>> format_elevation(Elevation(-250_000_000), Style(StyleKind.METRES).tied(Length(10**9)))
+    '0.750 m'
+    """
+    return format_length(written_above(elevation, style), style)
+
+
+def retypable(length: Length, style: Style) -> str:
+    """Write a length so that it reads back the same: in the style where exact, else in meters.
+
+    >>> retypable(Length(1), Style(StyleKind.METRES))
+    '0.000000001 m'
+    """
+    if length.nanometres % style.step.nanometres == 0:
+        return format_length(length, style)
+    return f"{length.metres.normalize():f} m"
 
 
 def _feet_inches(steps: int, fraction: int) -> str:

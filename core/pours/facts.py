@@ -156,7 +156,10 @@ class InstrumentFact:
 
 @dataclass(frozen=True, slots=True)
 class AnswerFact:
-    """What a person said: whether it is a good answer, and what it was given for."""
+    """What a person said: whether it is a good answer, and what it was given for.
+
+    That is the extra as it was told, or the unit concrete is ordered in.
+    """
 
     answer: str
     is_good: bool

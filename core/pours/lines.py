@@ -186,6 +186,9 @@ def concrete_line(facts: PourFacts) -> CheckLine:
     if ordered is None:
         why = f"“{answer.answer}” is no amount; it takes {needed:.2f} {unit}."
         return CheckLine(Question.CONCRETE, is_go=False, reason=why)
+    if answer.given_for != unit:
+        why = f"{ordered:.2f} {answer.given_for} ordered; in {unit} nobody said how much that is."
+        return CheckLine(Question.CONCRETE, is_go=False, reason=why)
     why = f"{ordered:.2f} {unit} ordered, {needed:.2f} {unit} needed."
     return CheckLine(Question.CONCRETE, is_go=ordered >= needed - A_HAIR, reason=why)
 

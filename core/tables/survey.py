@@ -8,7 +8,7 @@ from enum import StrEnum
 from fractions import Fraction
 
 from core.errors import OutOfRange, UnreadableLength
-from core.lengths import Elevation, Length
+from core.lengths import Length
 from core.lengths.quantity import (
     NANOMETRES_PER_FOOT,
     NANOMETRES_PER_METRE,
@@ -68,7 +68,7 @@ def from_survey(number: Decimal, origin: Decimal, unit: SurveyUnit) -> Length:
     return Length(round_half_away(Fraction(number - origin) * unit.nanometres))
 
 
-def to_survey(length: Length | Elevation, origin: Decimal, unit: SurveyUnit) -> str:
+def to_survey(length: Length, origin: Decimal, unit: SurveyUnit) -> str:
     """Write a length from an origin as a survey does; zeros at the end are left out."""
     far = Decimal(length.nanometres) / unit.nanometres + origin
     written = f"{far:.{unit.places}f}".rstrip("0").rstrip(".")

@@ -77,6 +77,11 @@ def said(answer: str, is_good: bool = True, given_for: str = "") -> AnswerFact:
     return AnswerFact(answer, is_good, "Ines", given_for)
 
 
+def ordered(answer: str, is_good: bool = True, unit: str = "yd³") -> AnswerFact:
+    """Return what somebody said is ordered, in the unit the job was in then."""
+    return said(answer, is_good, unit)
+
+
 FLOOR = FloorFact("f", "Bay", (stone(), stone(0.125)), order=4.0)
 FORM = ElementFact("Forms", (point(Task.FORM), point(Task.FORM)), floor="f")
 FOOTING = ElementFact("Footing", (point(Task.FOOTING_BOTTOM), point(Task.FORM)), concrete=1.0)
@@ -103,7 +108,7 @@ SITE = PourFacts(
     instruments=(laser(checked(1)),),
     latest=SetUpFact(3, "Laser", SOUND, NOW - HOUR / 4),
     answers=(
-        ("ordered", said("6")),
+        ("ordered", ordered("6")),
         ("inspection", said("passed")),
         ("strip", said("on hand")),
         ("frost", said("below it")),

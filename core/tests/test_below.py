@@ -351,7 +351,7 @@ class Courses(TestCase):
         tops = course_tops(
             Elevation(0), Length.from_inches("7.625"), Length.from_inches("0.375"), 3
         )
-        self.assertEqual(tops[2].above_datum, Length.from_inches(24))
+        self.assertEqual(tops[2] - Elevation(0), Length.from_inches(24))
         self.assertRaises(OutOfRange, course_tops, Elevation(0), Length(0), Length(0), 3)
 
     def test_strip_along_a_tapering_edge(self) -> None:

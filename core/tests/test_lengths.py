@@ -18,9 +18,15 @@ from core.lengths import (
     Style,
     StyleKind,
     format_deviation,
+    format_elevation,
     format_length,
     metres_text,
     parse_length,
+    retypable,
+    tied_to,
+    typed_above,
+    with_unit,
+    written_above,
 )
 from core.lengths.style import steps_of
 from core.tests.worked import STYLES, cases, lengths
@@ -202,3 +208,77 @@ class Quantities(TestCase):
     def test_averages_and_thousandths_of_a_foot_are_whole_nanometres(self) -> None:
         self.assertEqual(Length.from_float(0.1), Length(100_000_000))
         self.assertEqual(Length.from_feet("0.001") * 2, Length(609_600))
+
+
+SAID_WITH_ITS_UNIT = [
+    ("12", StyleKind.FEET_INCHES, None),
+    ("12 6", StyleKind.FEET_INCHES, "12' 6\""),
+    ("7 9/16", StyleKind.INCHES, '7 9/16"'),
+    ("7 9/16 - 1", StyleKind.INCHES, '7 9/16" - 1"'),
+    ("12.5", StyleKind.DECIMAL_FEET, "12.5 ft"),
+    ("1.585", StyleKind.METRES, "1.585 m"),
+    ("-250", StyleKind.MILLIMETRES, "-250 mm"),
+    ("5' 2 3/8", StyleKind.METRES, "5' 2 3/8"),
+    ("0", StyleKind.METRES, "0"),
+]
+
+
+class InAnotherStyle(TestCase):
+    """What was typed in one style, read in another; and heights above a datum."""
+
+    def test_a_unit_is_said_where_it_went_without(self) -> None:
+        for text, kind, said in SAID_WITH_ITS_UNIT:
+            with self.subTest(text=text, kind=kind):
+                if said is None:
+                    with self.assertRaises(AmbiguousLength):
+                        with_unit(text, kind)
+                else:
+                    self.assertEqual(with_unit(text, kind), said)
+
+    @given(
+        st.sampled_from(list(StyleKind)),
+        st.integers(0, 90),
+        st.integers(0, 11),
+        st.sampled_from(["", " 1/2", " 3/8", ".25"]),
+        st.sampled_from(["", "-"]),
+    )
+    def test_it_means_the_same_in_every_style(
+        self, kind: StyleKind, whole: int, inches: int, part: str, sign: str
+    ) -> None:
+        for text in (f"{sign}{whole}{part}", f"{sign}{whole} {inches}{part}", f"{sign}{whole}'"):
+            try:
+                length = parse_length(text, kind)
+            except (UnreadableLength, AmbiguousLength):
+                continue
+            said = with_unit(text, kind)
+            for other in StyleKind:
+                self.assertEqual(parse_length(said, other), length, (text, kind, said, other))
+
+    @given(lengths, lengths, st.sampled_from(STYLES))
+    def test_a_datum_moves_every_height_alike(
+        self, one: Length, datum: Length, style: Style
+    ) -> None:
+        low, high = Elevation(0), Elevation(one.nanometres)
+        tied = style.tied(datum)
+        self.assertEqual(written_above(high, tied) - written_above(low, tied), high - low)
+        self.assertEqual(written_above(high, tied) - written_above(high, style), datum)
+        self.assertEqual(format_elevation(high, style), format_length(one, style))
+        self.assertEqual(typed_above(written_above(low, tied), tied), low)
+        again = parse_length(retypable(written_above(high, tied), tied), style.kind)
+        self.assertEqual(again, written_above(high, tied))
+
+    def test_the_datum_gives_the_known_point_its_real_elevation(self) -> None:
+        known, real = Elevation.from_metres("1.25"), Elevation.from_metres("84.5")
+        style = Style(StyleKind.METRES).tied(tied_to(known, real))
+        self.assertEqual(format_elevation(known, style), "84.500 m")
+        self.assertEqual(format_elevation(Elevation(0), style), "83.250 m")
+        self.assertEqual(style.code, "m")
+
+    def test_no_site_lies_above_9000_m_or_as_far_below(self) -> None:
+        style = Style(StyleKind.METRES).tied(Length.from_metres(500))
+        for metres in ("9000", "-9000"):
+            length = Length.from_metres(metres)
+            self.assertEqual(written_above(typed_above(length, style), style), length)
+        for metres in ("9000.000000001", "-9000.000000001"):
+            with self.assertRaisesRegex(OutOfRange, "No site lies that high or low"):
+                typed_above(Length.from_metres(metres), style)

@@ -6,7 +6,7 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.book import LevelNotes, NoteLine
-from core.lengths import Elevation, Length, Reading, Style, format_length
+from core.lengths import Elevation, Length, Reading, Style, format_elevation, format_length
 from core.rods import Rod
 from server.crews.models import User
 from server.fieldbook.notes import KeptNotes, KeptReading, kept_notes
@@ -87,7 +87,7 @@ def sheet_of(kept: KeptNotes) -> BookSheet:
 
 
 def _style_text(rod: Rod, style: Style) -> str:
-    if rod.graduation.style == style:
+    if rod.graduation.style.code == style.code:
         return f"Readings and elevations in {rod.graduation.label}."
     return (
         f"Readings as the rod shows them ({rod.graduation.label}); elevations in the job's style."
@@ -104,7 +104,7 @@ class _Writer:
         return "" if length is None else format_length(length, self.style)
 
     def elevation(self, elevation: Elevation | None) -> str:
-        return "" if elevation is None else self.length(elevation.above_datum)
+        return "" if elevation is None else format_elevation(elevation, self.style)
 
     def backsight_rows(self) -> list[BookRow]:
         read = backsight_sheets(self.kept.standings, self.set_up.pk, self.style)

@@ -7,12 +7,13 @@ import io
 from uuid import UUID
 
 from core.book import NoteLine
-from core.lengths import metres_text
+from core.lengths import Style, metres_text, written_above
 from core.rods import Rod
 from server.crews.models import User
 from server.fieldbook.lines import ReadBack
 from server.fieldbook.notes import KeptNotes, KeptReading, kept_notes
 from server.files import harmless, plain_name
+from server.jobs.rules import style_of
 
 COLUMNS = (
     "taken_at", "floor", "point", "sight", "reading", "reading_m", "held", "rise_m", "fall_m",
@@ -30,7 +31,7 @@ def book_csv(user: User, set_up_id: UUID) -> tuple[str, str]:
     for read in kept.standings.lines.backsights(set_up.pk):
         rows.writerow(_backsight(kept, read))
     for reading, line in kept.lines:
-        rows.writerow(_row(rod, reading, line))
+        rows.writerow(_row(rod, style_of(set_up.job), reading, line))
     job = plain_name(set_up.job.name)
     return f"{job}-set-up-{set_up.number}.csv", out.getvalue()
 
@@ -47,7 +48,7 @@ def _backsight(kept: KeptNotes, read: ReadBack) -> list[str]:
         read.sight.kind,
         "",
         "",
-        metres_text(read.known.elevation),
+        metres_text(written_above(read.known.elevation, style_of(set_up.job))),
         harmless(read.struck),
         "",
         "",
@@ -56,7 +57,7 @@ def _backsight(kept: KeptNotes, read: ReadBack) -> list[str]:
     ]
 
 
-def _row(rod: Rod, kept: KeptReading, line: NoteLine) -> list[str]:
+def _row(rod: Rod, style: Style, kept: KeptReading, line: NoteLine) -> list[str]:
     return [
         kept.taken_at.isoformat(),
         harmless(kept.floor),
@@ -67,7 +68,7 @@ def _row(rod: Rod, kept: KeptReading, line: NoteLine) -> list[str]:
         kept.sight.kind,
         "" if line.rise is None else metres_text(line.rise),
         "" if line.fall is None else metres_text(line.fall),
-        "" if line.elevation is None else metres_text(line.elevation),
+        "" if line.elevation is None else metres_text(written_above(line.elevation, style)),
         harmless(kept.struck),
         "in doubt" if kept.in_doubt else "",
         harmless(kept.note),

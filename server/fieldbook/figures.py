@@ -79,7 +79,7 @@ class Judged:
 def both_texts(reading: Reading, rod: Rod, style: Style) -> BothTexts:
     """Write a reading on the rod's scale, and in the job's style where that differs."""
     own = rod.write(reading)
-    if style == rod.graduation.style:
+    if style.code == rod.graduation.style.code:
         return {"rod": own, "job": ""}
     return {"rod": own, "job": format_length(reading.on_scale, style)}
 

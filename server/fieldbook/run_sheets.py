@@ -8,7 +8,14 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.floors import PlanPoint
-from core.lengths import Elevation, Length, Style, format_fine, format_length
+from core.lengths import (
+    Elevation,
+    Length,
+    Style,
+    format_elevation,
+    format_fine,
+    format_length,
+)
 from core.rods import SightKind
 from server.crews.models import User
 from server.crews.permissions import Ability
@@ -194,7 +201,7 @@ def _lines(run: Run, style: Style) -> Iterator[RunLine]:
         return "" if length is None else format_length(length, style)
 
     yield _line("", run.start_name, run.legs[0], style) | {
-        "elevation": text(levels.start.above_datum)
+        "elevation": format_elevation(levels.start, style)
     }
     for i, leg in enumerate(run.legs):
         after = run.legs[i + 1] if i + 1 < len(run.legs) else None
@@ -206,8 +213,8 @@ def _lines(run: Run, style: Style) -> Iterator[RunLine]:
             "foresight": leg.foresight.in_words(leg.sighting.rod),
             "rise": text(rise) if rise > Length(0) else "",
             "fall": text(-rise) if rise <= Length(0) else "",
-            "elevation": text(levels.raw[i].above_datum),
-            "adjusted": text(adjusted.above_datum) if adjusted is not None else "",
+            "elevation": format_elevation(levels.raw[i], style),
+            "adjusted": format_elevation(adjusted, style) if adjusted is not None else "",
             "correction": moves(correction, style),
             "uncertainty": f"±{format_fine(widths[i], style)}" if leg.to else "",
         }
@@ -223,7 +230,7 @@ def _line(key: str, point: str, backsighted_by: RunLeg | None, style: Style) -> 
     if backsighted_by is not None:
         constant = backsighted_by.sighting.line.constant
         line["backsight"] = _backsight(backsighted_by)
-        line["height_of_instrument"] = format_length(constant.above_datum, style)
+        line["height_of_instrument"] = format_elevation(constant, style)
         line["set_up"] = backsighted_by.set_up.number
     return line
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TypedDict
 from uuid import UUID
 
-from core.lengths import Length, Style, format_deviation, format_fine, format_length
+from core.lengths import Length, Style, format_deviation, format_elevation, format_fine
 from core.rods import HeightKind, Observed, Rod, SightKind, SightLine
 from server.fieldbook.figures import BothTexts, both_sights, held
 from server.fieldbook.models import Occasion
@@ -105,7 +105,7 @@ HEIGHT_NAMES = {
 
 def line_sheet(line: SightLine, rod: Rod, backsight: Observed, style: Style) -> LineSheet:
     """Return what a backsight gives."""
-    constant = format_length(line.constant.above_datum, rod.graduation.style)
+    constant = format_elevation(line.constant, rod.graduation.style.tied(style.datum))
     shown = show(line.constant, style)
     return {
         "kind": line.kind,
@@ -162,7 +162,7 @@ def backsight_sheets(
             "benchmark": read.known.name,
             "reading": read.sight.in_words(rod),
             "typed": read.typed,
-            "elevation": format_length(read.known.elevation.above_datum, style),
+            "elevation": format_elevation(read.known.elevation, style),
             "struck": read.struck,
         }
         for read in standings.lines.backsights(set_up_id)

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from uuid import UUID
 
-from core.lengths import Elevation, Length, Style
+from core.lengths import Elevation, Length
 from core.rods import Observed, Tie
 from core.setups import (
     Agreement,
@@ -29,7 +29,7 @@ from server.fieldbook.models import Knock, Occasion, Reread, SetUp, Shot
 from server.fieldbook.rules import KnownPoint, Sighting, known_point, sight_back, sight_on
 from server.gear.trust import moment_of
 from server.jobs.models import Job
-from server.jobs.rules import reread_tolerance_of
+from server.jobs.rules import reread_tolerance_of, style_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,7 +93,7 @@ class JobStandings:
     def __init__(self, job: Job) -> None:
         self.lines = JobLines(job.pk)
         self._tolerance = reread_tolerance_of(job)
-        self._style = Style.from_code(job.style)
+        self._style = style_of(job)
         self._minutes = job.reread_minutes
         of_job = {"set_up__job": job}
         rereads = Reread.objects.filter(strike=None, **of_job).select_related(

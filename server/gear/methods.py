@@ -16,7 +16,7 @@ from core.instruments import (
     two_position,
     water_level,
 )
-from core.lengths import Length, StyleKind, parse_length
+from core.lengths import Length, Style, StyleKind, parse_length
 from server.gear.models import CheckMethod, InstrumentCheck
 from server.refusals import Entries, Invalid
 
@@ -104,13 +104,14 @@ def recorded_check(check: InstrumentCheck) -> Read:
 
 
 def read_entries(
-    method: Method, typed: Mapping[str, str], kind: StyleKind
+    method: Method, typed: Mapping[str, str], style: Style
 ) -> tuple[dict[str, Length], Entries]:
     """Read a check's entries; refuses what no site has, and two systems of units in one check.
 
     An amount whose ``…_side`` is ``below`` counts downwards.
     """
-    entries = Entries({name: typed.get(name, "") for name in method.entries}, kind)
+    entries = Entries({name: typed.get(name, "") for name in method.entries}, style)
+    kind = style.kind
     lengths: dict[str, Length] = {}
     for name, measure in method.entries.items():
         length = entries.check(name, lambda n=name, m=measure: _sensible(typed.get(n, ""), m, kind))  # type: ignore[misc]
@@ -154,6 +155,6 @@ def slope_of(lengths: Mapping[str, Length], method: Method, entries: Entries) ->
 
 def unknown_method(code: str) -> Invalid:
     """Return the refusal for a method that is none."""
-    entries = Entries({}, StyleKind.METRES)
+    entries = Entries({}, Style(StyleKind.METRES))
     entries.refuse("method", code, "This is no check.", f"Choose one of {', '.join(METHODS)}.")
     return Invalid(*entries.problems)

@@ -9,6 +9,7 @@ from django.db.models import Q
 
 from core.design import SlabPart
 from core.floors import PlanPoint
+from core.lengths import Length, Style
 from core.tasks import SURFACES, Task
 from server.crews.models import Crew, User
 from server.quantities import ElevationField, LengthField
@@ -20,6 +21,7 @@ TASKS = [(str(task), str(task)) for task in Task]
 class Job(models.Model):
     """A job of a crew; its lengths are shown in one style.
 
+    ``datum`` is the real elevation of the zero its heights are kept above; its last tie says it.
     ``reread_minutes`` is how often its benchmark is read again. The tolerances of a re-read
     and of a rough pass, and what a run may be off a set-up, are empty where the defaults of its
     style hold.
@@ -30,6 +32,7 @@ class Job(models.Model):
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=120, blank=True, default="")
     style = models.CharField(max_length=10)
+    datum = LengthField(default=Length(0))
     reread_minutes = models.PositiveSmallIntegerField(default=60)
     reread_tolerance = LengthField(null=True)
     rough_tolerance = LengthField(null=True)
@@ -71,6 +74,42 @@ class Benchmark(SiteRecord):
         return self.name
 
 
+class DatumTie(SiteRecord):
+    """A benchmark given its real elevation: every height of the job moves alike.
+
+    ``datum`` is the real elevation of the job's zero from then on.
+    """
+
+    job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="ties")
+    benchmark = models.ForeignKey(Benchmark, on_delete=models.PROTECT, related_name="ties")
+    datum = LengthField()
+    typed = models.CharField(max_length=60)
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.benchmark} tied to {self.typed}"
+
+
+class TypedIn(models.Model):
+    """Something kept as it was typed, with the style and the datum it was typed in."""
+
+    typed_style = models.CharField(max_length=10)
+    typed_datum = LengthField(default=Length(0))
+
+    class Meta:
+        abstract = True
+
+    @property
+    def typed_in(self) -> Style:
+        """The style it was typed in."""
+        return Style.from_code(self.typed_style).tied(self.typed_datum)
+
+
+def as_typed_in(style: Style) -> dict[str, object]:
+    """Return the columns that keep the style something is typed in."""
+    return {"typed_style": style.code, "typed_datum": style.datum}
+
+
 class Leveled(models.Model):
     """Something with a level: an elevation, or an amount above a benchmark or a floor."""
 
@@ -87,7 +126,7 @@ class Leveled(models.Model):
         abstract = True
 
 
-class Floor(Leveled):
+class Floor(Leveled, TypedIn):
     """A slab as planned: where its top lies and falls, how thick it is, what is still on.
 
     The finished level is ``level_elevation``, or ``level_offset`` above a reference: a
@@ -170,7 +209,7 @@ class FloorPart(models.TextChoices):
     SUB_GRADE = SlabPart.SUB_GRADE, "formation (sub-grade)"
 
 
-class Element(Leveled):
+class Element(Leveled, TypedIn):
     """A part of the plan below or beside the floors, with a geometry of its own.
 
     ``typed`` keeps its geometry as it was typed; what it is follows from that by one

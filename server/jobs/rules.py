@@ -18,8 +18,9 @@ LONGEST_CHAIN = 8
 
 
 def style_of(job: Job) -> Style:
-    """Return the style a job's lengths are shown in."""
-    return Style.from_code(job.style)
+    """Return the style a job's lengths are shown in, its heights above its datum."""
+    datum: Length = job.datum
+    return Style.from_code(job.style).tied(datum)
 
 
 def kind_of(job: Job) -> StyleKind:

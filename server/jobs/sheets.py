@@ -7,13 +7,21 @@ from uuid import UUID
 
 from core.design import Toward, Underside
 from core.floors import Outline
-from core.lengths import Length, Style, format_fine, format_length
+from core.lengths import (
+    Length,
+    Style,
+    format_fine,
+    format_length,
+    retypable,
+    written_above,
+)
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Floor, Job, Leveled
 from server.jobs.plan.panels import falls_in_words
-from server.jobs.plan.underside import EVEN, ThickenedTyped
+from server.jobs.plan.retyped import panels_retyped, underside_retyped
+from server.jobs.plan.underside import ThickenedTyped
 from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, run_allowance_of, style_of
 from server.jobs.services.draft_floor import FloorForm, draft_floor
 from server.refusals import Problem
@@ -173,7 +181,7 @@ def floor_typed(floor: Floor, outline: Outline, style: Style) -> FloorTyped:
         return retypable(length, style)
 
     offset = floor.level_offset
-    level = floor.level_elevation.above_datum if offset is None else abs(offset)
+    level = written_above(floor.level_elevation, style) if offset is None else abs(offset)
     return {
         "name": floor.name,
         "corners": [{"x": typed(corner.x), "y": typed(corner.y)} for corner in outline.corners],
@@ -192,9 +200,9 @@ def floor_typed(floor: Floor, outline: Outline, style: Style) -> FloorTyped:
         "formation": "level" if floor.formation_is_level else "follow",
         "panels": [
             {**panel, "corners": [{"x": x, "y": y} for x, y in panel["corners"]]}  # type: ignore[typeddict-item]
-            for panel in floor.panels
+            for panel in panels_retyped(floor, outline, style)
         ],
-        **(floor.underside or EVEN),
+        **underside_retyped(floor, outline, style),
     }
 
 
@@ -203,13 +211,6 @@ def level_from(floor: Leveled) -> LevelFrom:
     if floor.reference_benchmark_id:
         return "benchmark"
     return "floor" if floor.reference_floor_id else "elevation"
-
-
-def retypable(length: Length, style: Style) -> str:
-    """Write a length in the job's style where that is exact, in meters where it is not."""
-    if length.nanometres % style.step.nanometres == 0:
-        return format_length(length, style)
-    return f"{length.metres.normalize():f} m"
 
 
 def floor_draft_sheet(

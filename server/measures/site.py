@@ -66,7 +66,7 @@ def _floor(job: Job, benchmark: Benchmark, user: User) -> Floor:
         id=uuid4(), job=job, name="Floor", level_offset=metres(0.3),
         reference_benchmark=benchmark, thickness=metres(0.127), least_thickness=metres(0.11),
         tolerance=metres(0.006), grid_spacing=metres(1), mark_spacing=metres(5),
-        waste="0.05", order_step="0.25", created_by=user,
+        waste="0.05", order_step="0.25", typed_style=job.style, created_by=user,
     )  # fmt: skip
     corners = ((0, 0), (100, 0), (100, 100), (0, 100))
     FloorCorner.objects.bulk_create(

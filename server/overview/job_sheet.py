@@ -20,6 +20,7 @@ from server.jobs.models import ElementKind
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import ElementSheet, element_sheet
 from server.jobs.rules import style_of
+from server.jobs.services.tie_datum import TieSheet, tie_sheets
 from server.jobs.sheets import BenchmarkSheet, TrustLimits, benchmark_sheet, trust_limits
 from server.overview.steps import Progress, Step, steps_of
 from server.pour.services.floor_sheet import FloorPlan, floor_plan
@@ -45,6 +46,7 @@ class JobSheet(TypedDict):
     can_set_up: bool
     can_record: bool
     benchmarks: list[BenchmarkSheet]
+    ties: list[TieSheet]
     floors: list[FloorPlan]
     instruments: list[InstrumentSheet]
     set_ups: list[SetUpSheet]
@@ -85,6 +87,7 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "can_set_up": may(role, Ability.SET_UP, helpers_set_up=job.crew.helpers_set_up),
         "can_record": Ability.RECORD in ABILITIES[role],
         "benchmarks": benchmarks,
+        "ties": tie_sheets(job),
         "floors": plans,
         "instruments": instruments,
         "set_ups": set_ups,

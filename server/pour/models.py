@@ -21,7 +21,7 @@ class PriceList(models.Model):
     the last truck of an order, each holding ``truck``, brings less than ``short_below``.
     """
 
-    job = models.OneToOneField(Job, null=True, on_delete=models.PROTECT, related_name="prices")
+    job = models.ForeignKey(Job, null=True, on_delete=models.PROTECT, related_name="prices")
     crew = models.ForeignKey(Crew, null=True, on_delete=models.PROTECT, related_name="prices")
     is_metric = models.BooleanField()
     currency = models.CharField(max_length=4, default="$")
@@ -36,6 +36,7 @@ class PriceList(models.Model):
     class Meta:
         constraints = [
             models.UniqueConstraint(fields=["crew", "is_metric"], name="prices_once_a_crew"),
+            models.UniqueConstraint(fields=["job", "is_metric"], name="prices_once_a_job"),
             models.CheckConstraint(
                 condition=Q(job__isnull=False) ^ Q(crew__isnull=False),
                 name="prices_of_one_job_or_crew",
@@ -101,7 +102,8 @@ class Asked(models.TextChoices):
 class PourAnswer(SiteRecord):
     """An answer about a pour; the last one to a question counts, the earlier ones stay.
 
-    ``given_for`` is what the question said then, where an answer stands for no other amount.
+    ``given_for`` is what the question said then, where an answer stands for no other amount, and
+    the unit of what is ordered.
     """
 
     pour = models.ForeignKey(Pour, on_delete=models.PROTECT, related_name="answers")

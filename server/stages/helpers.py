@@ -8,13 +8,12 @@ from uuid import UUID
 
 from core.design import isolation_strip
 from core.layout import OutOfSquare, out_of_square, three_four_five
-from core.lengths import Length, Style, format_length
+from core.lengths import Length, Style, format_length, retypable
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.plan.job_plan import JobPlan
-from server.jobs.rules import kind_of, style_of
-from server.jobs.sheets import retypable
+from server.jobs.rules import style_of
 from server.refusals import Entries
 from server.shown import Shown, show
 
@@ -84,7 +83,7 @@ def square_sheet(user: User, job_id: UUID, form: SquareForm) -> SquareSheet:
     """Return how a rectangle lies from its diagonals."""
     job, _ = job_for(user, job_id, Ability.READ)
     names = ("side", "far_side", "first", "second")
-    entries = Entries({name: getattr(form, name) for name in names}, kind_of(job))
+    entries = Entries({name: getattr(form, name) for name in names}, style_of(job))
     a, b, first, second = (entries.length(name) for name in names)
     if a is None or b is None or first is None or second is None:
         entries.finish()
@@ -123,7 +122,7 @@ def _wrong_side(found: OutOfSquare, style: Style) -> str:
 def triangle_sheet(user: User, job_id: UUID, multiple: str) -> TriangleSheet:
     """Return three, four and five times a length."""
     job, _ = job_for(user, job_id, Ability.READ)
-    entries, style = Entries({"multiple": multiple}, kind_of(job)), style_of(job)
+    entries, style = Entries({"multiple": multiple}, style_of(job)), style_of(job)
     length = entries.length("multiple")
     entries.finish()
     assert length is not None
@@ -166,7 +165,7 @@ def strip_sheet(user: User, job_id: UUID, form: StripForm) -> StripSheet:
         for i, stretch in enumerate(form.stretches)
         for name, text in stretch.items()
     }
-    entries, style = Entries(typed, kind_of(job)), style_of(job)
+    entries, style = Entries(typed, style_of(job)), style_of(job)
     height, roll = entries.length("strip_height"), entries.length("roll")
     edges: list[tuple[Length, Length]] = []
     for i in range(len(form.stretches)):

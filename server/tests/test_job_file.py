@@ -20,7 +20,7 @@ from server.overview.job_sheet import job_sheet
 from server.papers.job_file.bring_in import bring_in_job
 from server.papers.job_file.older import brought_up
 from server.papers.job_file.parse import parsed
-from server.papers.job_file.tables import TABLES
+from server.papers.job_file.tables import TABLES, VERSION
 from server.papers.job_file.write import digest_of, written_job
 from server.papers.models import KeptPaper, LongWork
 from server.papers.works import carry_out_next, take_up_again
@@ -134,13 +134,40 @@ class JobFiles(WorkTestCase):
         self.assertIn("taped down from the beam", taped["reading"])
         self.assertIn("never counted", taped["struck"])
 
+    def test_a_file_of_version_3_was_typed_and_ordered_in_the_units_of_its_job(self) -> None:
+        self.ok(self.foreman, f"jobs/{self.job}/ties", {
+            "id": str(uuid4()), "benchmark": str(self.benchmark), "real": "612 ft"
+        })  # fmt: skip
+        body = self.small()
+        self.assertEqual(len(body["datum_ties"]), 1)
+        self.assertEqual(body["job"][0]["datum"], "171.183300000")
+        body.pop("datum_ties"), body["job"][0].pop("datum")
+        for row in body["floors"] + body["elements"]:
+            self.assertEqual(row.pop("typed_style"), "ft-in/8")
+            row.pop("typed_datum")
+        answer = {"question": "ordered", "given_for": "", "answer": "9"}
+        read = brought_up(body | {"pour_answers": [answer, {"question": "extra"}, 4]}, 3)
+        self.assertEqual(read["pour_answers"][0]["given_for"], "yd³")
+        self.assertEqual(read["pour_answers"][1:], [{"question": "extra"}, 4])
+        metric = brought_up(
+            body | {"job": [body["job"][0] | {"style": "mm"}], "pour_answers": [answer]}, 3
+        )
+        self.assertEqual(metric["pour_answers"][0]["given_for"], "m³")
+        older = {name: rows for name, rows in body.items() if name not in HEAD}
+        head = {"format": "yellow-peg-job", "version": 3, "digest": digest_of(older)}
+        work = self.bring_in(json.dumps(head | older).encode())
+        self.assertEqual((work["state"], work["problems"]), ("done", []))
+        sheet = self.get(f"jobs/{work['job']}")
+        self.assertEqual(sheet["benchmarks"][0]["elevation"]["text"], "50' 4 1/2\"")
+        self.assertEqual(Floor.objects.get(job=work["job"]).typed_style, "ft-in/8")
+
     def test_what_version_1_says_itself_is_kept(self) -> None:
         check, price = {"axis": "second"}, {"concrete": "165"}
         read = brought_up({"instrument_checks": [check, {}, 5], "prices": [price], "floors": 3}, 1)
         self.assertEqual(read["instrument_checks"], [check, {"axis": "first"}, 5])
         self.assertEqual(read["prices"], [price | {"truck": None}])
         self.assertEqual((read["floors"], read["struck_backsights"]), (3, []))
-        self.assertEqual(brought_up({"prices": [price]}, 3), {"prices": [price]})
+        self.assertEqual(brought_up({"prices": [price]}, VERSION), {"prices": [price]})
 
     def test_files_that_can_not_be_leave_nothing_behind(self) -> None:
         good = self.small()
@@ -164,7 +191,9 @@ class JobFiles(WorkTestCase):
             "no text in UTF-8": b"\xff\xfe\x00",
             "nested deeper": b"[" * 100_000,
             "number that is none": b'{"a": NaN}',
-            "newer version: its format is 4": changed(lambda b: b.update(version=4)),
+            f"newer version: its format is {VERSION + 1}": changed(
+                lambda b: b.update(version=VERSION + 1)
+            ),
             "digest is another": whole.replace(b'"Shed"', b'"Sled"'),
             "weather is nothing this version knows": changed(lambda b: b.update(weather=[])),
             "shots is not in it": changed(lambda b: b.pop("shots")),
@@ -184,6 +213,8 @@ class JobFiles(WorkTestCase):
             ),
             "Floor has no level, or half": changed(touch("floors", level_offset=None)),
             "can't be read": changed(touch("job", style="cubits")),
+            "Its datum is not": changed(touch("job", datum="1.000000000")),
+            "no style of lengths": changed(touch("floors", typed_style="cubits")),
             "contradict each other": changed(
                 lambda b: b["benchmarks"].append(b["benchmarks"][0] | another)
             ),

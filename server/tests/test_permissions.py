@@ -110,6 +110,11 @@ class EveryAddress(SiteTestCase):
         return [
             ("jobs", self.job_body(**key), True),
             (f"jobs/{self.job}/benchmarks", key | benchmark, True),
+            (
+                f"jobs/{self.job}/ties",
+                key | {"benchmark": str(self.benchmark), "real": "612 ft"},
+                True,
+            ),
             (f"jobs/{self.job}/floors", floor_body(self.benchmark), True),
             (f"jobs/{self.job}/set-ups", set_up, False),
             (f"crews/{self.crew.pk}/heights", kept, False),
@@ -175,6 +180,7 @@ class EveryAddress(SiteTestCase):
             (f"floors/{self.floor}", floor_body(self.benchmark)),
             (f"elements/{self.element}", element_body("piers", self.floor)),
             (f"jobs/{self.job}/trust", limits),
+            (f"jobs/{self.job}/units", {"style": "m"}),
             (f"crews/{self.crew.pk}/choices", {"strict_calls": True, "check_days": 3}),
         ):
             answer = self.helper.put(f"/api/v1/{path}", change, content_type="application/json")

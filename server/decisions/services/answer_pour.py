@@ -11,9 +11,11 @@ from server.crews.permissions import Ability
 from server.decisions.access import pour_for
 from server.decisions.facts import facts_of
 from server.decisions.services.close_pour import refuse_poured
+from server.jobs.rules import style_of
 from server.pour.models import Asked, Pour, PourAnswer
 from server.records import record_once
 from server.refusals import Invalid, Problem
+from server.shown import volume_unit_text
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,9 +52,11 @@ def answer_pour(user: User, pour_id: UUID, form: AnswerForm) -> tuple[PourAnswer
 
 
 def _given_for(pour: Pour, form: AnswerForm, before: PourAnswer | None) -> str:
-    """Return the extra that somebody acknowledges; an answer stands for no other amount."""
+    """Return the extra that somebody acknowledges, or the unit what is ordered was given in."""
     if before is not None:
         return before.given_for
+    if form.question == Asked.ORDERED:
+        return volume_unit_text(style_of(pour.job))
     return facts_of(pour).extra if form.question == Asked.EXTRA else ""
 
 

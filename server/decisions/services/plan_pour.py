@@ -17,7 +17,7 @@ from server.decisions.access import pour_for
 from server.decisions.services.close_pour import refuse_poured
 from server.jobs.access import job_for
 from server.jobs.models import Element, ElementKind, Floor
-from server.jobs.rules import kind_of
+from server.jobs.rules import style_of
 from server.pour.models import Pour, PourPart
 from server.records import record_once
 from server.refusals import Entries
@@ -52,7 +52,7 @@ def move_pour(user: User, pour_id: UUID, form: MoveForm) -> Pour:
     """Put a pour to another time; holds that were lifted for the old one hold again."""
     pour = pour_for(user, pour_id, Ability.PLAN)
     refuse_poured(pour)
-    entries = Entries({"truck": form.truck, "rate": form.rate}, kind_of(pour.job))
+    entries = Entries({"truck": form.truck, "rate": form.rate}, style_of(pour.job))
     truck, rate = _trucks(entries)
     entries.finish()
     if form.pours_at != pour.pours_at:
@@ -74,7 +74,7 @@ def _trucks(entries: Entries) -> tuple[Decimal, Decimal]:
 def plan_pour(user: User, job_id: UUID, form: PourForm) -> tuple[Pour, bool]:
     """Plan a pour of a job's floors and elements."""
     job, _ = job_for(user, job_id, Ability.PLAN)
-    entries = Entries({"truck": form.truck, "rate": form.rate}, kind_of(job))
+    entries = Entries({"truck": form.truck, "rate": form.rate}, style_of(job))
     truck, rate = _trucks(entries)
     floors = list(Floor.objects.filter(job=job, pk__in=form.floors))
     poured = Element.objects.filter(job=job, pk__in=form.elements)

@@ -33,7 +33,6 @@ from server.gear.trust import checks_of, slope_error
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import style_of
-from server.jobs.services.add_benchmark import read_elevation
 from server.jobs.services.free_points import TOLERANCES
 from server.refusals import Conflict, Entries, Problem
 from server.shown import Shown, show
@@ -113,7 +112,7 @@ class _Height:
     def __init__(self, crew_id: UUID, rod: gear.Rod, style: Style, form: HeightForm) -> None:
         self.crew_id, self.stored, self.rod = crew_id, rod, rod_of(rod)
         self.style, self.form = style, form
-        self.entries = Entries({"known": form.known}, style.kind)
+        self.entries = Entries({"known": form.known}, style)
 
     def sheet(self, job: Job | None) -> tuple[HeightSheet, list[Problem]]:
         known = self._known(job)
@@ -146,7 +145,7 @@ class _Height:
             return elevation
         if not self.form.known.strip():
             return None if has_a_datum(job) else ZERO
-        return read_elevation(self.entries, "known")
+        return self.entries.elevation("known")
 
     def _seen(self) -> Observed | None:
         """Return what is read on the known point, whatever is known of it."""
@@ -200,8 +199,8 @@ class _Height:
     def _target(self, number: int, form: WantedForm) -> Elevation | None:
         if not form.target.strip():
             return None
-        entries = Entries({"target": form.target}, self.style.kind)
-        target = read_elevation(entries, "target")
+        entries = Entries({"target": form.target}, self.style)
+        target = entries.elevation("target")
         self.entries.problems += [in_point(number, problem) for problem in entries.problems]
         return target
 

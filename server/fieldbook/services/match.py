@@ -15,7 +15,7 @@ from server.fieldbook.rules import station_of
 from server.fieldbook.services.record_shot import read_from
 from server.fieldbook.standing import JobStandings
 from server.fieldbook.ways import WaysSheet, ways_to
-from server.jobs.rules import kind_of, style_of
+from server.jobs.rules import style_of
 from server.refusals import Entries
 from server.shown import Shown, show
 
@@ -43,7 +43,7 @@ def match_height(user: User, set_up_id: UUID, form: MatchForm) -> Match:
     set_up = set_up_for(user, set_up_id, Ability.READ)
     style = style_of(set_up.job)
     sighting = JobStandings(set_up.job).lines.sighting(set_up_id)
-    entries = Entries({"amount": form.amount}, kind_of(set_up.job))
+    entries = Entries({"amount": form.amount}, style_of(set_up.job))
     amount = entries.length("amount") if form.amount.strip() else Length(0)
     entries.finish()
     assert amount is not None

@@ -17,7 +17,7 @@ from server.fieldbook.services.backsights import BacksightForm, Read, Sighted, r
 from server.gear import models as gear
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
-from server.jobs.rules import kind_of
+from server.jobs.rules import style_of
 from server.records import record_once
 from server.refusals import Entries
 
@@ -38,7 +38,7 @@ class SetUpForm:
 def entries_of(job: Job, form: SetUpForm) -> Entries:
     """Return the typed fields of a set-up, to be read."""
     typed = {"x": form.x, "y": form.y, "distance": form.sight.distance}
-    return Entries(typed, kind_of(job))
+    return Entries(typed, style_of(job))
 
 
 def set_up(user: User, job_id: UUID, form: SetUpForm) -> tuple[SetUp, bool]:

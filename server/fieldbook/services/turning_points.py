@@ -15,7 +15,7 @@ from server.fieldbook.lines import JobLines
 from server.fieldbook.models import SetUp, TurningPoint
 from server.fieldbook.services.record_shot import sight_from
 from server.jobs.models import Benchmark
-from server.jobs.rules import kind_of
+from server.jobs.rules import style_of
 from server.records import record_once
 from server.refusals import Entries
 
@@ -38,7 +38,7 @@ def shoot_turning_point(
 ) -> tuple[TurningPoint, bool]:
     """Record a turning point; its name is new to the job's benchmarks and turning points."""
     set_up = set_up_for(user, set_up_id, Ability.RECORD)
-    entries = Entries({"x": form.x, "y": form.y}, kind_of(set_up.job))
+    entries = Entries({"x": form.x, "y": form.y}, style_of(set_up.job))
     x, y = entries.length("x"), entries.length("y")
     if x is not None and y is not None:
         entries.check("x", lambda: PlanPoint(x, y))

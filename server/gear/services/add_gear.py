@@ -8,13 +8,13 @@ from uuid import UUID
 from core.errors import OutOfRange
 from core.instruments import Receiver as CoreReceiver
 from core.instruments import Signal, parse_slope
-from core.lengths import Length, StyleKind, format_length
-from core.lengths.style import Style
+from core.lengths import Length, Style, StyleKind, format_length
 from core.rods import GRADUATIONS, Numbering
 from core.rods import Rod as CoreRod
 from server.crews.models import User
 from server.crews.permissions import Ability, role_in_crew
 from server.gear.models import Instrument, Receiver, Rod
+from server.gear.sheets import SHORT_STYLE
 from server.records import record_once
 from server.refusals import Entries
 
@@ -62,7 +62,7 @@ def add_rod(user: User, crew_id: UUID, form: RodForm) -> tuple[Rod, bool]:
     """Add a rod to a crew."""
     role_in_crew(user, crew_id, Ability.PLAN)
     graduation = GRADUATIONS[form.graduation]
-    entries = Entries({"length": form.length}, graduation.style.kind)
+    entries = Entries({"length": form.length}, graduation.style)
     length = entries.length("length")
     if length is not None:
         entries.check("length", lambda: CoreRod(Numbering(form.numbering), graduation, length))
@@ -86,7 +86,7 @@ def add_instrument(user: User, crew_id: UUID, form: InstrumentForm) -> tuple[Ins
     """Add an instrument to a crew; its distances carry their unit."""
     role_in_crew(user, crew_id, Ability.PLAN)
     typed = {"range": form.range, "least_distance": form.least_distance}
-    entries = Entries(typed, StyleKind.FEET_INCHES)
+    entries = Entries(typed, SHORT_STYLE)
     reach = {name: entries.length(name) for name, text in typed.items() if text.strip()}
     for name, length in reach.items():
         if length is not None:
@@ -113,7 +113,7 @@ def add_instrument(user: User, crew_id: UUID, form: InstrumentForm) -> tuple[Ins
 def add_receiver(user: User, crew_id: UUID, form: ReceiverForm) -> tuple[Receiver, bool]:
     """Add a receiver to a crew."""
     role_in_crew(user, crew_id, Ability.PLAN)
-    entries = Entries({"fine": form.fine, "coarse": form.coarse}, StyleKind.FEET_INCHES)
+    entries = Entries({"fine": form.fine, "coarse": form.coarse}, SHORT_STYLE)
     fine, coarse = entries.length("fine"), entries.length("coarse")
     if fine is not None and coarse is not None:
         entries.check("fine", lambda: CoreReceiver(Signal(form.signal), fine, coarse))

@@ -62,7 +62,7 @@ def draft_check(
     method = METHODS.get(form.method)
     if method is None:
         raise unknown_method(form.method)
-    lengths, entries = read_entries(method, form.typed, site.style.kind)
+    lengths, entries = read_entries(method, form.typed, site.style)
     read = slope_of(lengths, method, entries)
     says = check_says(instrument, form.method, read, site) if read else None
     drawn: list[ReadEntry] = [
@@ -79,7 +79,7 @@ def record_check(
     method = METHODS.get(form.method)
     if method is None:
         raise unknown_method(form.method)
-    lengths, entries = read_entries(method, form.typed, site.style.kind)
+    lengths, entries = read_entries(method, form.typed, site.style)
     slope_of(lengths, method, entries)
     entries.finish()
     return record_once(

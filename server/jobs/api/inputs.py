@@ -29,6 +29,20 @@ class BenchmarkInput(serializers.Serializer[Any]):
     y = Entry(required=False, default="")
 
 
+class TieInput(serializers.Serializer[Any]):
+    """A benchmark's real elevation."""
+
+    id = serializers.UUIDField()
+    benchmark = serializers.UUIDField()
+    real = Entry()
+
+
+class UnitsInput(serializers.Serializer[Any]):
+    """The style a job is to be shown in."""
+
+    style = serializers.ChoiceField(STYLE_CODES)  # type: ignore[assignment]
+
+
 class TrustInput(serializers.Serializer[Any]):
     """How often a benchmark is read again, and how far off is still good."""
 

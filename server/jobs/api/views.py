@@ -17,6 +17,7 @@ from server.jobs.api.inputs import (
     FloorInput,
     JobInput,
     PointInput,
+    TieInput,
     TrustInput,
     floor_form,
 )
@@ -25,6 +26,7 @@ from server.jobs.services.add_point import PointForm, add_point
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.keep_trust import TrustForm, keep_trust
 from server.jobs.services.lay_out_floor import change_floor, lay_out_floor
+from server.jobs.services.tie_datum import TieDraft, TieForm, draft_tie, tie_datum
 from server.jobs.sheets import FloorDraftSheet, JobRow, floor_draft_sheet, job_rows
 
 
@@ -38,6 +40,13 @@ class FloorDraftAnswer(TypedDict):
     """What a floor's form would make, and what is wrong with it so far."""
 
     draft: FloorDraftSheet
+    errors: list[ErrorBody]
+
+
+class TieDraftAnswer(TypedDict):
+    """What a tie would move, and what is wrong with it so far."""
+
+    draft: TieDraft
     errors: list[ErrorBody]
 
 
@@ -68,6 +77,28 @@ class BenchmarksView(SignedInView):
         form = BenchmarkForm(**self.typed(request, BenchmarkInput))
         benchmark, created = add_benchmark(self.user(request), job, form)
         return recorded(benchmark.pk, created)
+
+
+class TieDraftView(SignedInView):
+    """A tie that is still being typed."""
+
+    @extend_schema(operation_id="draft_tie", request=TieInput, responses=answers(TieDraftAnswer))
+    def post(self, request: Request, job: UUID) -> Response:
+        """Tell what it would move; nothing is stored."""
+        form = TieForm(**self.typed(request, TieInput))
+        draft, problems = draft_tie(self.user(request), job, form)
+        return Response({"draft": draft, "errors": [body_of(problem) for problem in problems]})
+
+
+class TiesView(SignedInView):
+    """A job's ties to a real elevation."""
+
+    @extend_schema(operation_id="tie_datum", request=TieInput, responses=records())
+    def post(self, request: Request, job: UUID) -> Response:
+        """Give a benchmark its real elevation; every height of the job moves alike."""
+        form = TieForm(**self.typed(request, TieInput))
+        tie, created = tie_datum(self.user(request), job, form)
+        return recorded(tie.pk, created)
 
 
 class FloorsView(SignedInView):

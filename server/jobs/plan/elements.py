@@ -28,7 +28,7 @@ from core.elements import (
 )
 from core.errors import OutOfRange
 from core.floors import Line, Outline, PlanPoint
-from core.lengths import Elevation, Length, StyleKind
+from core.lengths import Elevation, Length, Style
 from core.piers import Bell, HoleDepths
 from core.tasks import Task
 from server.jobs.models import ElementKind
@@ -66,7 +66,7 @@ class Typed(TypedDict):
     layers: list[LayerTyped]
 
 
-def entries_of(typed: Typed, kind: StyleKind, **more: str) -> Entries:
+def entries_of(typed: Typed, style: Style, **more: str) -> Entries:
     """Return the entries of an element's form, by their places in it."""
     found = {**typed["measures"], **more}
     for i, (x, y) in enumerate(typed["corners"]):
@@ -75,7 +75,7 @@ def entries_of(typed: Typed, kind: StyleKind, **more: str) -> Entries:
         found |= {f"steps.{i}.along": step["along"], f"steps.{i}.drop": step["drop"]}
     for i, layer in enumerate(typed["layers"]):
         found |= {f"layers.{i}.nominal": layer["nominal"], f"layers.{i}.actual": layer["actual"]}
-    return Entries(found, kind)
+    return Entries(found, style)
 
 
 @dataclass(frozen=True, slots=True)
@@ -220,12 +220,11 @@ def _following(task: Task) -> Build:
 def _piers(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     grid, stack = _grid(entries), _stack(entries, typed)
     fall = entries.check("fall", lambda: parse_fall(entries.text("fall")))
-    bottom = entries.optional("bottom")
+    planned = entries.elevation("bottom") if entries.text("bottom").strip() else None
     work = pier_work(entries)
     surface = ground.surface
     if grid is None or stack is None or fall is None or work is None or surface is None:
         return None
-    planned = None if bottom is None else Elevation(bottom.nanometres)
     return entries.check("bottom", lambda: PierRow(grid, surface, stack, fall, planned, work.head))
 
 

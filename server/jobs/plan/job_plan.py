@@ -19,7 +19,7 @@ from core.design import (
 )
 from core.errors import BadLevel
 from core.floors import FloorLevels, Outline, finished_level
-from core.lengths import Elevation, Length, StyleKind
+from core.lengths import Elevation, Length, Style
 from core.tasks import Task
 from server.jobs.models import Element, Floor, Job, Leveled
 from server.jobs.plan.elements import Ground, PierWork, build, entries_of, pier_work, waste_of
@@ -27,7 +27,6 @@ from server.jobs.plan.panels import panel_entries, read_panels
 from server.jobs.plan.underside import EVEN, read_underside, underside_entries
 from server.jobs.rules import (
     LONGEST_CHAIN,
-    kind_of,
     outline_of,
     recorded_elevation,
     style_of,
@@ -102,12 +101,12 @@ class JobPlan:
         levels = FloorLevels(
             finished, floor.thickness, floor.least_thickness, floor.stone_thickness
         )
-        entries = Entries(panel_entries(floor.panels), kind_of(self.job))
+        entries = Entries(panel_entries(floor.panels), floor.typed_in)
         panels = read_panels(entries, floor.panels, outline, finished)
         entries.finish()
         assert panels is not None
         top, typed = PanelSurface(panels), floor.underside or EVEN
-        entries = Entries(underside_entries(typed), kind_of(self.job))
+        entries = Entries(underside_entries(typed), floor.typed_in)
         under = read_underside(entries, typed, outline, floor.thickness, floor.least_thickness)
         entries.finish()
         assert under is not None
@@ -143,21 +142,25 @@ class JobPlan:
         if element_id not in self._built:
             stored = self.elements[element_id]
             typed = json.dumps(stored.typed, sort_keys=True)
-            made = _remembered(stored.kind, typed, kind_of(self.job), self.ground(stored))
+            made = _remembered(stored.kind, typed, stored.typed_in, self.ground(stored))
             self._built[element_id] = made
         return self._built[element_id]
 
     def pier_work(self, element_id: UUID) -> PierWork:
         """Return what a row of piers is besides its geometry."""
-        work = pier_work(entries_of(self.elements[element_id].typed, kind_of(self.job)))
+        work = pier_work(self._entries(element_id))
         assert work is not None
         return work
 
     def waste(self, element_id: UUID) -> float:
         """Return the waste an element's concrete is ordered with."""
-        waste = waste_of(entries_of(self.elements[element_id].typed, kind_of(self.job)))
+        waste = waste_of(self._entries(element_id))
         assert waste is not None
         return waste
+
+    def _entries(self, element_id: UUID) -> Entries:
+        element = self.elements[element_id]
+        return entries_of(element.typed, element.typed_in)
 
     def targets(self, element_id: UUID) -> Target:
         """Return what each point of an element is set to, where that is planned."""
@@ -167,7 +170,7 @@ class JobPlan:
 
 
 @lru_cache(maxsize=1024)
-def _remembered(kind: str, typed: str, style: StyleKind, ground: Ground) -> built.Element:
+def _remembered(kind: str, typed: str, style: Style, ground: Ground) -> built.Element:
     """Return an element from what was typed, from memory after the first time.
 
     Everything it follows from is in the call, so that what is remembered stays true.

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from core import elements as built
 from core.elements import heights_of
-from core.lengths import Style
+from core.lengths import Style, retypable, written_above
 from core.tasks import SURFACES, stage_of
 from server.crews.models import User
 from server.crews.permissions import Ability
@@ -15,9 +15,10 @@ from server.jobs.access import element_for, job_for
 from server.jobs.models import Element, ElementKind, FloorPart
 from server.jobs.plan.elements import LayerTyped, Shape, StepTyped, entries_of
 from server.jobs.plan.job_plan import JobPlan
-from server.jobs.rules import kind_of, style_of
+from server.jobs.plan.retyped import element_retyped
+from server.jobs.rules import style_of
 from server.jobs.services.draft_element import ElementForm, draft_element
-from server.jobs.sheets import Corner, LevelFrom, Side, level_from, retypable
+from server.jobs.sheets import Corner, LevelFrom, Side, level_from
 from server.refusals import Problem
 from server.shown import Place, Shown, show, show_place
 
@@ -121,9 +122,10 @@ def element_sheet(plan: JobPlan, element: Element) -> ElementSheet:
 def element_typed(user: User, element_id: UUID) -> ElementTyped:
     """Return an element as it can be typed again."""
     element, _ = element_for(user, element_id, Ability.READ)
-    style, typed = style_of(element.job), element.typed
+    style = style_of(element.job)
+    typed = element_retyped(element, style)
     offset, level = element.level_offset, element.level_elevation
-    amount = level.above_datum if level is not None else offset and abs(offset)
+    amount = written_above(level, style) if level is not None else offset and abs(offset)
     return {
         "kind": ElementKind(element.kind),
         "name": element.name,
@@ -148,7 +150,7 @@ def element_draft_sheet(
     """Return what an element's form would make, and what is wrong with it so far."""
     job, _ = job_for(user, job_id, Ability.READ)
     style, draft = style_of(job), draft_element(job, form)
-    typed = entries_of(form.typed, kind_of(job)).corners("corners", len(form.typed["corners"]))
+    typed = entries_of(form.typed, style_of(job)).corners("corners", len(form.typed["corners"]))
     corners = [show_place(corner, style) for corner in typed or ()]
     if draft.element is None:
         empty: ElementDraftSheet = {"drawn": [], "corners": corners, "points": [], "heights": []}

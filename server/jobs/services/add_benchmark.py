@@ -5,18 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass
 from uuid import UUID
 
-from core.errors import OutOfRange
 from core.floors import PlanPoint
-from core.lengths import Elevation, Length, format_length
+from core.lengths import Elevation, Length, format_elevation
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
-from server.jobs.rules import kind_of, style_of
+from server.jobs.rules import style_of
 from server.records import record_once, rests_on
 from server.refusals import Entries, Invalid, Problem
-
-HIGHEST = Elevation.from_metres(9000)
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +42,7 @@ def add_benchmark(
 ) -> tuple[Benchmark, bool]:
     """Add a benchmark; its name is new to the job."""
     job, _ = job_for(user, job_id, needs)
-    entries = Entries(typed_in(form), kind_of(job))
+    entries = Entries(typed_in(form), style_of(job))
     known = read_known(form, entries)
     entries.finish()
     assert known is not None
@@ -60,7 +57,7 @@ def typed_in(form: BenchmarkForm, prefix: str = "") -> dict[str, str]:
 
 def read_known(form: BenchmarkForm, entries: Entries, prefix: str = "") -> Known | None:
     """Read a benchmark; its place may be left empty, one of its two alone is refused."""
-    elevation = read_elevation(entries, f"{prefix}elevation")
+    elevation = entries.elevation(f"{prefix}elevation")
     place = None
     if form.x.strip() or form.y.strip():
         x, y = entries.length(f"{prefix}x"), entries.length(f"{prefix}y")
@@ -69,31 +66,13 @@ def read_known(form: BenchmarkForm, entries: Entries, prefix: str = "") -> Known
     return None if elevation is None else Known(elevation, place)
 
 
-def read_elevation(entries: Entries, field: str) -> Elevation | None:
-    """Read an elevation that could be one on land."""
-    length = entries.length(field)
-    if length is None:
-        return None
-
-    def on_land() -> Elevation:
-        if abs(length) > HIGHEST.above_datum:
-            raise OutOfRange(
-                f"{length.metres.normalize():f} m",
-                "No site lies that high or low.",
-                "Give the elevation above the job's datum.",
-            )
-        return Elevation(length.nanometres)
-
-    return entries.check(field, on_land)
-
-
 def store_benchmark(
     user: User, job: Job, form: BenchmarkForm, known: Known
 ) -> tuple[Benchmark, bool]:
     """Record a benchmark; refuses a name the job already has, with what rests on it."""
     other = Benchmark.objects.filter(job=job, name=form.name).exclude(pk=form.id).first()
     if other is not None:
-        stands = format_length(other.elevation.above_datum, style_of(job))
+        stands = format_elevation(other.elevation, style_of(job))
         resting = ", ".join(rests_on(other))
         used = f" On it rest: {resting}." if resting else ""
         raise Invalid(

@@ -15,7 +15,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import floor_for
 from server.jobs.models import Floor, Point
-from server.jobs.rules import kind_of, outline_of, style_of
+from server.jobs.rules import outline_of, style_of
 from server.records import record_once
 from server.refusals import Entries
 
@@ -52,7 +52,7 @@ def add_point(user: User, floor_id: UUID, form: PointForm) -> tuple[Point, bool]
 
 
 def _read_place(floor: Floor, form: PointForm) -> PlanPoint:
-    entries = Entries({"x": form.x, "y": form.y}, kind_of(floor.job))
+    entries = Entries({"x": form.x, "y": form.y}, style_of(floor.job))
     x, y = entries.length("x"), entries.length("y")
     entries.finish()
     assert x is not None

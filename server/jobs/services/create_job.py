@@ -58,7 +58,7 @@ def create_job(user: User, form: JobForm, needs: Ability = Ability.PLAN) -> tupl
 def _known(benchmark: BenchmarkForm | None, style: Style) -> Known | None:
     if benchmark is None:
         return None
-    entries = Entries(typed_in(benchmark, "benchmark."), style.kind)
+    entries = Entries(typed_in(benchmark, "benchmark."), style)
     known = read_known(benchmark, entries, "benchmark.")
     entries.finish()
     return known

@@ -8,10 +8,10 @@ from uuid import UUID
 from core import elements as built
 from core.lengths import Length
 from core.verdicts import Tolerance
-from server.jobs.models import Element, ElementKind, Job
+from server.jobs.models import Element, ElementKind, Job, as_typed_in
 from server.jobs.plan.elements import Ground, Typed, build, entries_of
 from server.jobs.plan.job_plan import JobPlan
-from server.jobs.rules import kind_of
+from server.jobs.rules import style_of
 from server.jobs.services.draft_level import read_level
 from server.refusals import Entries
 
@@ -47,9 +47,10 @@ class ElementDraft:
 
 def draft_element(job: Job, form: ElementForm, plan: JobPlan | None = None) -> ElementDraft:
     """Work out an element from its form, gathering every refusal."""
-    entries = entries_of(form.typed, kind_of(job), level=form.level, tolerance=form.tolerance)
+    entries = entries_of(form.typed, style_of(job), level=form.level, tolerance=form.tolerance)
     draft = ElementDraft(entries)
     draft.values = {"kind": form.kind, "part": form.part, "typed": form.typed}
+    draft.values |= as_typed_in(style_of(job))
     if form.kind == ElementKind.FREE:
         why, accepts = "Free points have no plan.", "Add them one by one, as they are shot."
         entries.refuse("kind", form.kind, why, accepts)

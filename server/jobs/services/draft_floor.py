@@ -23,7 +23,7 @@ from core.floors import (
 from core.lengths import Elevation, Length, Style, format_length
 from core.surfaces import concrete_order
 from core.verdicts import Tolerance
-from server.jobs.models import Job
+from server.jobs.models import Job, as_typed_in
 from server.jobs.plan.panels import PanelTyped, panel_entries, read_panels
 from server.jobs.plan.underside import (
     EVEN,
@@ -32,7 +32,7 @@ from server.jobs.plan.underside import (
     read_underside,
     underside_entries,
 )
-from server.jobs.rules import kind_of, style_of
+from server.jobs.rules import style_of
 from server.jobs.services.draft_level import read_level
 from server.refusals import Entries
 
@@ -117,11 +117,11 @@ def draft_floor(job: Job, form: FloorForm) -> FloorDraft:
     typed |= panel_entries(form.panels) | underside_entries(form.underside)
     for i, (x, y) in enumerate(form.corners):
         typed[f"corners.{i}.x"], typed[f"corners.{i}.y"] = x, y
-    draft = FloorDraft(Entries(typed, kind_of(job)))
+    draft = FloorDraft(Entries(typed, style_of(job)))
     draft.outline = _outline(draft.entries, form)
     level = read_level(draft.entries, job, form)
     draft.finished = level.elevation
-    draft.values |= level.values
+    draft.values |= level.values | as_typed_in(style_of(job))
     _thicknesses(draft, job)
     _surfaces(draft, job, form)
     _spacings(draft)

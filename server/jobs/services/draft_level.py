@@ -11,7 +11,6 @@ from core.errors import BadLevel
 from core.lengths import Elevation
 from server.jobs.models import Benchmark, Floor, Job
 from server.jobs.rules import finished_level
-from server.jobs.services.add_benchmark import read_elevation
 from server.refusals import Entries
 
 
@@ -47,7 +46,7 @@ def read_level(entries: Entries, job: Job, form: LevelForm) -> LevelRead:
         "reference_floor_id": None,
     }
     if form.level_from == "elevation":
-        elevation = read_elevation(entries, "level")
+        elevation = entries.elevation("level")
         return LevelRead(elevation, values | {"level_elevation": elevation})
     amount = entries.length("level")
     reference = _reference(entries, job, form, values)

@@ -14,10 +14,9 @@ from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.jobs.access import job_for
-from server.jobs.models import Element, ElementKind, Job, Point
+from server.jobs.models import Element, ElementKind, Job, Point, as_typed_in
 from server.jobs.plan.elements import Typed
-from server.jobs.rules import kind_of
-from server.jobs.services.add_benchmark import read_elevation
+from server.jobs.rules import kind_of, style_of
 from server.records import record_once
 from server.refusals import Entries, Invalid, Problem
 
@@ -63,7 +62,7 @@ def add_group(user: User, job_id: UUID, form: GroupForm) -> tuple[Element, bool]
 def add_free_point(user: User, job_id: UUID, form: FreePointForm) -> tuple[Point, bool]:
     """Add a free point to a group, the job's usual one where none is named."""
     job, _ = job_for(user, job_id, Ability.RECORD)
-    entries = Entries({"target": form.target, "x": form.x, "y": form.y}, kind_of(job))
+    entries = Entries({"target": form.target, "x": form.x, "y": form.y}, style_of(job))
     target, place = read_target(entries), _read_place(entries, form)
     entries.finish()
     with transaction.atomic():
@@ -93,7 +92,7 @@ def aim_at(user: User, point_id: UUID, target: str) -> Point:
     if point is None or point.element is None:
         raise missing("free point", point_id)
     job, _ = job_for(user, point.element.job_id, Ability.RECORD)
-    entries = Entries({"target": target}, kind_of(job))
+    entries = Entries({"target": target}, style_of(job))
     point.target = read_target(entries)
     entries.finish()
     point.save(update_fields=["target"])
@@ -102,7 +101,7 @@ def aim_at(user: User, point_id: UUID, target: str) -> Point:
 
 def read_target(entries: Entries) -> Elevation | None:
     """Read a target that may be left empty."""
-    return read_elevation(entries, "target") if entries.text("target").strip() else None
+    return entries.elevation("target") if entries.text("target").strip() else None
 
 
 def _read_place(entries: Entries, form: FreePointForm) -> PlanPoint | None:
@@ -146,6 +145,7 @@ def _group(user: User, job: Job, form: GroupForm) -> tuple[Element, bool]:
             name=form.name,
             tolerance=TOLERANCES[kind_of(job).is_metric],
             typed=NO_GEOMETRY,
+            **as_typed_in(style_of(job)),
             created_by=user,
         )
     )

@@ -10,7 +10,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Job
-from server.jobs.rules import kind_of, style_of
+from server.jobs.rules import style_of
 from server.refusals import Entries
 
 WIDEST = Length.from_metres("0.1")
@@ -37,7 +37,7 @@ def keep_trust(user: User, job_id: UUID, form: TrustForm) -> Job:
         "rough_tolerance": form.rough_tolerance,
         "run_allowance": form.run_allowance,
     }
-    entries = Entries(typed, kind_of(job))
+    entries = Entries(typed, style_of(job))
     job.reread_minutes = _minutes(entries, form.reread_minutes)
     for name in TOLERANCES:
         setattr(job, name, _tolerance(entries, job, name, typed[name]))

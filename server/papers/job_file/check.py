@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any, get_type_hints
 
 from core.lengths import Style
+from core.lengths.style import OWN_ZERO
 from server.decisions.sheets import AskedLine, LiftedSheet
 from server.fieldbook.pegs import pegs_of
 from server.fieldbook.standing import JobStandings
@@ -28,6 +29,7 @@ def check_job(job: Job) -> None:
     """
     try:
         Style.from_code(job.style)
+        _check_datum(job)
         plan, standings = JobPlan(job), JobStandings(job)
         for floor in plan.floors.values():
             _check_level(floor, is_needed=True)
@@ -46,6 +48,13 @@ def check_job(job: Job) -> None:
     for notice in Notice.objects.filter(floor__job=job):
         if not _is_numbers(notice.numbers):
             refuse("The numbers of a notice are none.", str(notice))
+
+
+def _check_datum(job: Job) -> None:
+    """Refuse heights above another datum than the job's last tie gave."""
+    last = job.ties.order_by("-recorded_at").first()
+    if job.datum != (last.datum if last else OWN_ZERO):
+        refuse("Its datum is not the one its last tie gave.", job.name)
 
 
 def _check_level(leveled: Floor | Element, *, is_needed: bool) -> None:

@@ -5,6 +5,8 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID, uuid5
 
+METRIC = ("m", "mm")
+NOTHING = "0.000000000"
 IGNORED_TAPE = "Taped beside a rod that tells the beam itself; it never counted."
 
 #: By the version a file must be older than: the tables it lacks, and the columns, by table.
@@ -30,11 +32,21 @@ LACKED: dict[int, tuple[tuple[str, ...], dict[str, dict[str, Any]]]] = {
             "points_of_elements": {"target": None},
         },
     ),
+    4: (
+        ("datum_ties",),
+        {
+            "job": {"datum": NOTHING},
+            "floors": {"typed_datum": NOTHING},
+            "elements": {"typed_datum": NOTHING},
+        },
+    ),
 }
 
 
 #: Up to this version a set-up kept how far the beam was taped above the point it stands on.
 TAPED_BESIDE = 3
+#: Up to this version a job kept its style, so that all of its plan was typed in it.
+TYPED_IN_ONE_STYLE = 4
 
 
 def brought_up(body: dict[str, Any], version: int) -> dict[str, Any]:
@@ -48,6 +60,8 @@ def brought_up(body: dict[str, Any], version: int) -> dict[str, Any]:
     if version < TAPED_BESIDE:
         _tapes_as_backsights(body)
         _beeps_as_signals(body)
+    if version < TYPED_IN_ONE_STYLE:
+        _typed_in_the_jobs_style(body)
     return body
 
 
@@ -78,6 +92,25 @@ def _tapes_as_backsights(body: dict[str, Any]) -> None:
             *(_strike_of(extra, row) for row, extra in taped
               if numbering.get(row.get("rod")) == "up"),
         ]  # fmt: skip
+
+
+def _typed_in_the_jobs_style(body: dict[str, Any]) -> None:
+    """Say of every plan that it was typed in its job's style, and of every order its unit."""
+    jobs = body.get("job")
+    first = jobs[0] if isinstance(jobs, list) and jobs else None
+    style = first.get("style", "") if isinstance(first, dict) else ""
+    for name in ("floors", "elements"):
+        if name in body:
+            body[name] = _filled(body[name], {"typed_style": style})
+    unit = "m³" if style in METRIC else "yd³"
+    answers = body.get("pour_answers")
+    if isinstance(answers, list):
+        body["pour_answers"] = [
+            row | {"given_for": unit}
+            if isinstance(row, dict) and row.get("question") == "ordered"
+            else row
+            for row in answers
+        ]
 
 
 def _beeps_as_signals(body: dict[str, Any]) -> None:

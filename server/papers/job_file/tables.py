@@ -23,7 +23,7 @@ from server.pour import models as pour
 from server.quantities import QuantityField
 
 FORMAT = "yellow-peg-job"
-VERSION = 3
+VERSION = 4
 LONGEST_JSON = 200_000
 
 
@@ -63,6 +63,7 @@ TABLES = (
     Table("instrument_knocks", gear.InstrumentKnock, "instrument"),
     Table("job", jobs.Job, "pk"),
     Table("benchmarks", jobs.Benchmark, "job"),
+    Table("datum_ties", jobs.DatumTie, "job"),
     Table("floors", jobs.Floor, "job"),
     Table("floor_corners", jobs.FloorCorner, "floor__job"),
     Table("elements", jobs.Element, "job"),

@@ -101,8 +101,7 @@ def _refused(typed: str, why: str, accepts: str) -> Invalid:
 
 
 def _typed(length: Length | Elevation) -> str:
-    plain = length.above_datum if isinstance(length, Elevation) else length
-    return f"{metres_text(plain)} m"
+    return f"{metres_text(Length(length.nanometres))} m"
 
 
 def _key(owner: UUID, point: SurveyPoint) -> UUID:

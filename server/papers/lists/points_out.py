@@ -10,7 +10,7 @@ from typing import Literal
 from uuid import UUID
 
 from core.instruments import Setting
-from core.lengths import Elevation
+from core.lengths import Elevation, Style, written_above
 from core.tables import ColumnOrder, SurveyOrigin, SurveyPoint, SurveyUnit, to_survey
 from server.crews.models import User
 from server.crews.permissions import Ability
@@ -20,6 +20,7 @@ from server.files import harmless, plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.rules import style_of
 
 Heights = Literal["planned", "found"]
 
@@ -37,12 +38,13 @@ def points_csv(
     out = io.StringIO()
     rows = csv.writer(out, lineterminator="\n")
     rows.writerow(order.columns)
+    style = style_of(job)
     for point in _points(job, heights):
         cells = {
             "number": harmless(point.number),
             "northing": to_survey(point.place.y, origin.northing, unit),
             "easting": to_survey(point.place.x, origin.easting, unit),
-            "elevation": _elevation(point.elevation, unit),
+            "elevation": _elevation(point.elevation, style, unit),
             "description": harmless(point.description),
         }
         rows.writerow([cells[name] for name in order.columns])
@@ -50,8 +52,9 @@ def points_csv(
     return f"{name}-points.csv", out.getvalue()
 
 
-def _elevation(elevation: Elevation | None, unit: SurveyUnit) -> str:
-    return "" if elevation is None else to_survey(elevation, Decimal(0), unit)
+def _elevation(elevation: Elevation | None, style: Style, unit: SurveyUnit) -> str:
+    above = None if elevation is None else written_above(elevation, style)
+    return "" if above is None else to_survey(above, Decimal(0), unit)
 
 
 def _points(job: Job, heights: Heights) -> Iterator[SurveyPoint]:

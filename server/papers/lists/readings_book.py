@@ -13,7 +13,7 @@ from openpyxl.utils import get_column_letter
 from openpyxl.worksheet.worksheet import Worksheet
 
 from core.book import NoteLine
-from core.lengths import Elevation, Length, Reading
+from core.lengths import Length, Reading, Style, written_above
 from core.rods import Tie, tie_of
 from core.tables import SurveyUnit, to_survey
 from server.crews.models import User
@@ -23,7 +23,7 @@ from server.fieldbook.notes import KeptNotes, KeptReading, notes_of
 from server.fieldbook.standing import JobStandings
 from server.files import plain_name
 from server.jobs.access import job_for
-from server.jobs.rules import kind_of
+from server.jobs.rules import style_of
 from server.stages.workbook import as_text
 
 BOLD = Font(bold=True)
@@ -34,14 +34,14 @@ FIRST = 4
 def readings_workbook(user: User, job_id: UUID) -> tuple[str, bytes]:
     """Return the file's name and the workbook of a job's readings."""
     job, _ = job_for(user, job_id, Ability.READ)
-    unit = SurveyUnit.METRES if kind_of(job).is_metric else SurveyUnit.FEET
+    style = style_of(job)
     standings = JobStandings(job)
     book = Workbook()
     page = book.active
     assert isinstance(page, Worksheet)
     for set_up in standings.lines.set_ups:
         page.title = f"Set-up {set_up.number}"
-        _Page(page, notes_of(set_up, standings), unit).write()
+        _Page(page, notes_of(set_up, standings), style).write()
         page = book.create_sheet()
     if len(book.sheetnames) > 1:
         book.remove(page)
@@ -56,8 +56,9 @@ def readings_workbook(user: User, job_id: UUID) -> tuple[str, bytes]:
 class _Page:
     """Writes a set-up: its line first, then every reading with the formula of its height."""
 
-    def __init__(self, page: Worksheet, kept: KeptNotes, unit: SurveyUnit) -> None:
-        self.page, self.kept, self.unit, self.last = page, kept, unit, FIRST
+    def __init__(self, page: Worksheet, kept: KeptNotes, style: Style) -> None:
+        self.page, self.kept, self.style, self.last = page, kept, style, FIRST
+        self.unit = SurveyUnit.METRES if style.kind.is_metric else SurveyUnit.FEET
         self.numbering = kept.standing.sighting.rod.numbering
         self.lines: dict[Tie, int] = {}
 
@@ -94,7 +95,7 @@ class _Page:
         for row, one in enumerate(read, start=FIRST):
             as_text(self.page, row, 2, one.known.name)
             self.page.cell(row, 3, self._number(one.sight.value))
-            self.page.cell(row, 6, self._number(one.known.elevation))
+            self.page.cell(row, 6, self._number(written_above(one.known.elevation, self.style)))
             as_text(self.page, row, 9, set_up.taken_at.isoformat())
             as_text(self.page, row, 10, set_up.taken_by.shown_name)
             as_text(self.page, row, 11, _told(held(one.sight), one.struck))
@@ -131,7 +132,7 @@ class _Page:
         lines = self.kept.notes.lines[: row - first]
         return max((n + first for n, one in enumerate(lines) if one.elevation), default=self.last)
 
-    def _number(self, quantity: Length | Elevation | Reading) -> float:
+    def _number(self, quantity: Length | Reading) -> float:
         return float(to_survey(Length(quantity.nanometres), Decimal(0), self.unit))
 
 

@@ -12,6 +12,7 @@ from server.gear.check_sheets import Site
 from server.gear.sheets import InstrumentHistory, instrument_history
 from server.jobs.models import Benchmark
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.services.tie_datum import tie_sheets
 from server.jobs.sheets import benchmark_sheet
 from server.papers.pdf.page import HEADING, PART, figures, moment_text, table, text
 
@@ -22,7 +23,7 @@ NOTE_SHARES = (19, 10, 10, 10, 9, 9, 14, 14, 18, 13, 17)
 
 
 def benchmarks_part(plan: JobPlan, width: float) -> list[Flowable]:
-    """Return the benchmarks."""
+    """Return the benchmarks, and what tied them to real elevations."""
     found = Benchmark.objects.filter(job=plan.job).order_by("recorded_at")
     sheets = [benchmark_sheet(one, plan.style) for one in found]
     rows = [
@@ -36,7 +37,14 @@ def benchmarks_part(plan: JobPlan, width: float) -> list[Flowable]:
         for one in sheets
     ]
     titles = ("Name", "Elevation", "What it is", "Place, right and away", "Sure within")
-    return [text("Benchmarks", HEADING), *table(titles, rows, (2, 2, 5, 3, 2), width)]
+    ties = [
+        text(
+            f"{tie['benchmark']} was tied to {tie['typed']} by {tie['taken_by']}, "
+            f"{moment_text(tie['recorded_at'])}: every height moved alike."
+        )
+        for tie in tie_sheets(plan.job)
+    ]
+    return [text("Benchmarks", HEADING), *table(titles, rows, (2, 2, 5, 3, 2), width), *ties]
 
 
 def instruments_part(

@@ -8,7 +8,7 @@ from uuid import UUID
 
 from core.errors import NotEnoughShots
 from core.floors import finished_level
-from core.lengths import Length, Style
+from core.lengths import Length, Style, retypable, written_above
 from core.options import Cheapest, Option, Way, cheapest_of
 from core.surfaces import PourRules, Sliders, options_of, over_trigger
 from server.crews.models import User
@@ -16,8 +16,7 @@ from server.crews.permissions import Ability
 from server.jobs.access import floor_for
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
-from server.jobs.rules import kind_of
-from server.jobs.sheets import retypable
+from server.jobs.rules import style_of
 from server.pour.services.models_of_slabs import model_over
 from server.pour.services.prices import currency_of, prices_for, prices_of
 from server.pour.services.shot_stone import shot_stone
@@ -122,7 +121,7 @@ def touched_by(floor: Floor, trigger: Length) -> list[UUID]:
 
 
 def _sliders(floor: Floor, form: OptionsForm) -> Sliders:
-    entries = Entries({name: getattr(form, name) for name in SLIDERS}, kind_of(floor.job))
+    entries = Entries({name: getattr(form, name) for name in SLIDERS}, style_of(floor.job))
     found = [entries.length(name) for name in SLIDERS]
     entries.finish()
     trigger, raised, down, up = (float(one or Length(0)) for one in found)
@@ -189,4 +188,6 @@ class _Writer:
     def _level(self, raised: Length) -> str:
         if raised.nanometres == 0:
             return ""
-        return retypable(finished_level(self.finished, raised).above_datum, self.style)
+        return retypable(
+            written_above(finished_level(self.finished, raised), self.style), self.style
+        )

@@ -65,8 +65,8 @@ def currency_of(prices: PriceList | None) -> str:
 def prices_for(job: Job) -> PriceList | None:
     """Return a job's own prices, else its crew's, else None."""
     is_metric = kind_of(job).is_metric
-    crews = Q(crew=job.crew_id, is_metric=is_metric)
-    return max(PriceList.objects.filter(Q(job=job) | crews), key=_is_own, default=None)
+    either = Q(job=job) | Q(crew=job.crew_id)
+    return max(PriceList.objects.filter(either, is_metric=is_metric), key=_is_own, default=None)
 
 
 def _is_own(prices: PriceList) -> bool:
@@ -115,7 +115,7 @@ def _typed(price: Decimal | None) -> str:
 def keep_prices(user: User, job_id: UUID, form: PricesForm) -> PriceList:
     """Keep a job's prices, for the crew's other jobs of its units too where it is asked for."""
     job, _ = job_for(user, job_id, Ability.PLAN)
-    entries = Entries({name: getattr(form, name) for name in NAMES}, kind_of(job))
+    entries = Entries({name: getattr(form, name) for name in NAMES}, style_of(job))
     values: dict[str, Decimal | str | None] = {name: _price(entries, name) for name in NAMES}
     values["currency"] = _currency(entries, form.currency)
     entries.finish()
@@ -128,7 +128,7 @@ def keep_prices(user: User, job_id: UUID, form: PricesForm) -> PriceList:
                 defaults={**values, "changed_by": user, "job": None},
             )
         kept, _ = PriceList.objects.update_or_create(
-            job=job, defaults={**values, "is_metric": metric, "changed_by": user}
+            job=job, is_metric=metric, defaults={**values, "changed_by": user}
         )
     return kept
 

@@ -12,7 +12,7 @@ from server.crews.permissions import Ability
 from server.fieldbook.models import Regrade
 from server.fieldbook.services.regrade import Graded, record_regrade
 from server.jobs.access import floor_for
-from server.jobs.rules import kind_of
+from server.jobs.rules import style_of
 from server.pour.services.options import touched_by
 from server.refusals import Conflict, Entries
 
@@ -32,7 +32,7 @@ def regrade(user: User, floor_id: UUID, form: RegradeForm) -> tuple[Regrade, boo
     before = Regrade.objects.filter(pk=form.id, floor=floor).first()
     if before is not None:
         return before, False
-    entries = Entries({"trigger": form.trigger}, kind_of(floor.job))
+    entries = Entries({"trigger": form.trigger}, style_of(floor.job))
     trigger = entries.length("trigger")
     entries.finish()
     assert trigger is not None

@@ -12,7 +12,7 @@ from django.db.models import F
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
 from server.jobs.access import floor_for
-from server.jobs.rules import kind_of
+from server.jobs.rules import style_of
 from server.pour.models import Notice, NoticeWithdrawal
 from server.pour.services.notice_numbers import Rate, notice_numbers
 from server.pour.services.notices import stone_under
@@ -40,7 +40,7 @@ def send_notice(user: User, floor_id: UUID, form: NoticeForm) -> tuple[Notice, b
     before = Notice.objects.filter(pk=form.id, floor=floor).first()
     if before is not None:
         return before, False
-    rate = _rate(form, Entries({"rate": form.rate}, kind_of(floor.job)))
+    rate = _rate(form, Entries({"rate": form.rate}, style_of(floor.job)))
     plan, own, taken = stone_under(floor.job, floor_id)
     currency = currency_of(prices_for(floor.job))
     numbers = notice_numbers(plan, floor, own, Rate(float(rate), currency), taken)

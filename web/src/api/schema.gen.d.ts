@@ -878,6 +878,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/tie-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would move; nothing is stored. */
+        post: operations["draft_tie"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Give a benchmark its real elevation; every height of the job moves alike. */
+        post: operations["tie_datum"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/triangle": {
         parameters: {
             query?: never;
@@ -906,6 +940,40 @@ export interface paths {
         /** @description Keep how often the benchmark is read again, and how far off is still good. */
         put: operations["keep_trust"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Change them; what was typed stays as it was typed. */
+        put: operations["change_units"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/units-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would change besides how lengths are shown; nothing is stored. */
+        post: operations["draft_units"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2268,6 +2336,7 @@ export interface components {
             can_set_up: boolean;
             can_record: boolean;
             benchmarks: components["schemas"]["BenchmarkSheet"][];
+            ties: components["schemas"]["TieSheet"][];
             floors: components["schemas"]["FloorPlan"][];
             instruments: components["schemas"]["InstrumentSheet"][];
             set_ups: components["schemas"]["SetUpSheet"][];
@@ -2422,6 +2491,12 @@ export interface components {
         MoveRow: {
             what: string;
             by: string;
+        };
+        /** @description A height before and after a tie. */
+        Moved: {
+            name: string;
+            before: string;
+            after: string;
         };
         /** @description What a change moves, and how what was shot would be judged anew. */
         MovesSheet: {
@@ -3376,6 +3451,31 @@ export interface components {
             placed: components["schemas"]["PlacedSoFar"][];
             why_none: string;
         };
+        /** @description What a tie would do: which way every height moves and by how much, and each benchmark's. */
+        TieDraft: {
+            moves: string;
+            heights: components["schemas"]["Moved"][];
+        };
+        /** @description What a tie would move, and what is wrong with it so far. */
+        TieDraftAnswer: {
+            draft: components["schemas"]["TieDraft"];
+            errors: components["schemas"]["ErrorBody"][];
+        };
+        /** @description A benchmark's real elevation. */
+        TieInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            benchmark: string;
+            real: string;
+        };
+        /** @description A tie as the book keeps it. */
+        TieSheet: {
+            benchmark: string;
+            typed: string;
+            recorded_at: string;
+            taken_by: string;
+        };
         /** @enum {string} */
         TowardEnum: "right" | "left" | "away" | "near";
         /** @description What three, four and five are counted in. */
@@ -3444,10 +3544,24 @@ export interface components {
             why: string;
             accepts: string;
         };
+        /** @description An amount that is kept in the job's units, before and after. */
+        UnitChange: {
+            what: string;
+            before: string;
+            after: string;
+        };
         /** @enum {string} */
         UnitEnum: "m" | "ft";
+        /** @description What a change of units would change besides how heights and lengths are shown. */
+        UnitsDraft: {
+            changes: components["schemas"]["UnitChange"][];
+        };
         /** @enum {string} */
         UnitsEnum: "ft-in" | "ft" | "m";
+        /** @description The style a job is to be shown in. */
+        UnitsInputRequest: {
+            style: components["schemas"]["StyleEnum"];
+        };
         /** @description A reading far from what is expected; ``why`` says from what, and how far. */
         Unlikely: {
             why: string;
@@ -7069,6 +7183,136 @@ export interface operations {
             };
         };
     };
+    draft_tie: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TieInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TieDraftAnswer"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    tie_datum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TieInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     triangle: {
         parameters: {
             query?: never;
@@ -7159,6 +7403,136 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    change_units: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitsInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_units: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitsInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnitsDraft"];
                 };
             };
             /** @description What was wrong */

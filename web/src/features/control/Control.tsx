@@ -9,6 +9,8 @@ import { PlaceFields } from "../../parts/PlaceFields";
 import { spotOf } from "../../parts/plan/frame";
 import { outlineSpots } from "../../parts/plan/pegs";
 import { useJobSheet } from "../frame/useJobSheet";
+import { Datum } from "./Datum";
+import { Units } from "./Units";
 
 const EMPTY = { name: "", elevation: "", description: "", x: "", y: "" };
 const FIELDS = Object.keys(EMPTY);
@@ -44,13 +46,28 @@ export function Control() {
                 )}
               </Typography>
               <Typography component="span" color="text.secondary">
-                {benchmark.description}
-                {!benchmark.place && "; not on the plan"}
+                {[benchmark.description, benchmark.place ? "" : "not on the plan"]
+                  .filter(Boolean)
+                  .join("; ")}
               </Typography>
             </Stack>
           ))}
         </Stack>
       </Panel>
+      <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
+        {job.benchmarks.length > 0 && (
+          <Box sx={{ flex: 1, minWidth: 0 }}>
+            <Panel title="What heights are above">
+              <Datum job={job} />
+            </Panel>
+          </Box>
+        )}
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <Panel title="Units">
+            <Units job={job} />
+          </Panel>
+        </Box>
+      </Stack>
       {job.can_plan && (
         <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
           <NewBenchmark job={job} />
@@ -75,7 +92,12 @@ function NewBenchmark({ job }: { job: Schemas["JobSheet"] }) {
     <Box sx={{ flex: 1, minWidth: 0 }}>
       <Panel title={job.benchmarks.length ? "Another benchmark" : "The first benchmark"}>
         <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
-          <Entry form={form} name="name" label="Name" hint="Such as BM3" />
+          <Entry
+            form={form}
+            name="name"
+            label="Name"
+            hint={`Such as BM${job.benchmarks.length + 1}`}
+          />
           <Entry
             form={form}
             name="elevation"

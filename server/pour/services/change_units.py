@@ -1,0 +1,131 @@
+"""Changes the units a job is shown in; what was typed stays, and means what it meant."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from decimal import ROUND_HALF_UP, Decimal
+from typing import TypedDict
+from uuid import UUID
+
+from django.db import transaction
+
+from core.lengths import Style, format_length
+from core.surfaces import CUBIC_METRES_PER_CUBIC_YARD
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.jobs.access import job_for
+from server.jobs.models import Floor, Job
+from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, style_of
+from server.pour.models import Pour, PriceList
+from server.pour.services.prices import prices_for
+from server.shown import volume_unit_text
+
+CUBIC_YARD = Decimal(str(CUBIC_METRES_PER_CUBIC_YARD))
+#: What concrete is sold by where nobody said otherwise (section 10): 0.25 yd³ or 0.1 m³.
+USUAL_STEP = {False: Decimal("0.25"), True: Decimal("0.1")}
+
+
+@dataclass(frozen=True, slots=True)
+class Volume:
+    """A stored amount of concrete in the job's unit: what it is, and its column."""
+
+    what: str
+    stored: Floor | Pour
+    column: str
+
+    @property
+    def amount(self) -> Decimal:
+        """The amount as it is stored."""
+        amount: Decimal = getattr(self.stored, self.column)
+        return amount
+
+
+class UnitChange(TypedDict):
+    """An amount that is kept in the job's units, before and after."""
+
+    what: str
+    before: str
+    after: str
+
+
+class UnitsDraft(TypedDict):
+    """What a change of units would change besides how heights and lengths are shown."""
+
+    changes: list[UnitChange]
+
+
+def draft_units(user: User, job_id: UUID, code: str) -> UnitsDraft:
+    """Tell what a change of units would change; nothing is stored."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    return {"changes": list(_changes(job, _style(job, code)))}
+
+
+@transaction.atomic
+def change_units(user: User, job_id: UUID, code: str) -> Job:
+    """Show a job in another style.
+
+    Limits that were the old style's defaults are kept as what they were, so that nothing that
+    held fails by it. Amounts of concrete go over to the new unit; prices of the old unit stay for
+    when it comes back.
+    """
+    job_for(user, job_id, Ability.PLAN)
+    job = Job.objects.select_for_update().get(pk=job_id)
+    before, after = style_of(job), _style(job, code)
+    if before.kind.is_metric != after.kind.is_metric:
+        job.reread_tolerance = reread_tolerance_of(job)
+        job.rough_tolerance = rough_tolerance_of(job)
+        for one in _volumes(job):
+            setattr(one.stored, one.column, converted(one, after))
+            one.stored.save(update_fields=[one.column])
+    job.style = after.code
+    job.save(update_fields=["style", "reread_tolerance", "rough_tolerance"])
+    return job
+
+
+def converted(volume: Volume, after: Style) -> Decimal:
+    """Return an amount in the other unit; the step concrete is usually sold by, as that."""
+    is_metric, amount = after.kind.is_metric, volume.amount
+    if volume.column == "order_step" and amount == USUAL_STEP[not is_metric]:
+        return USUAL_STEP[is_metric]
+    field = volume.stored._meta.get_field(volume.column)
+    least = Decimal(1).scaleb(-field.decimal_places)  # type: ignore[union-attr]
+    there = amount * CUBIC_YARD if is_metric else amount / CUBIC_YARD
+    return max(there.quantize(least, ROUND_HALF_UP), least)
+
+
+def _style(job: Job, code: str) -> Style:
+    return Style.from_code(code).tied(style_of(job).datum)
+
+
+def _volumes(job: Job) -> Iterator[Volume]:
+    for floor in Floor.objects.filter(job=job).order_by("created_at"):
+        yield Volume(f"{floor.name}: concrete is sold by", floor, "order_step")
+    for pour in Pour.objects.filter(job=job).order_by("created_at"):
+        yield Volume(f"{pour.name}: a truck holds", pour, "truck")
+        yield Volume(f"{pour.name}: placed an hour", pour, "rate")
+
+
+def _changes(job: Job, after: Style) -> Iterator[UnitChange]:
+    before = style_of(job)
+    if before.kind.is_metric == after.kind.is_metric:
+        return
+    for what, length in (
+        ("A re-read may differ by", reread_tolerance_of(job)),
+        ("Rough pass: on within", rough_tolerance_of(job)),
+    ):
+        yield _change(what, format_length(length, before), format_length(length, after))
+    for one in _volumes(job):
+        yield _change(one.what, _said(one.amount, before), _said(converted(one, after), after))
+    if prices_for(job) is not None:
+        there = PriceList.objects.filter(job=job, is_metric=after.kind.is_metric).exists()
+        kept = "those typed for it before" if there else "the crew's for it, or none yet"
+        yield _change("Prices", f"by the {volume_unit_text(before)}", kept)
+
+
+def _change(what: str, before: str, after: str) -> UnitChange:
+    return {"what": what, "before": before, "after": after}
+
+
+def _said(amount: Decimal, style: Style) -> str:
+    return f"{amount.normalize():f} {volume_unit_text(style)}"
