@@ -10,9 +10,11 @@ from uuid import UUID, uuid4
 
 from openpyxl import load_workbook
 
+from core.lengths import Elevation, Length
 from core.tests.worked import cases
+from server.crews.models import User
 from server.fieldbook.models import ExtraBacksight, Shot
-from server.jobs.models import Job
+from server.jobs.models import Benchmark, Job
 from server.papers.job_file.older import brought_up
 from server.papers.job_file.write import written_job
 from server.tests.site import Body, SiteTestCase
@@ -105,6 +107,25 @@ class Sights(SightSite):
         self.ok(self.helper, f"set-ups/{set_up}/backsights/{key}/strikes", strike)
         sheet = self.get(f"jobs/{self.job}")["set_ups"][-1]
         self.assertEqual(sheet["line"]["constant"]["text"], "54' 6 1/2\"")
+
+    def test_a_volume_is_as_sure_as_the_backsights_its_shots_read_against(self) -> None:
+        """The rod ties on the benchmark near by; the tape on one carried here, 2 cm sure."""
+        carried = Benchmark.objects.create(
+            id=uuid4(), job_id=self.job, name="BM7", elevation=Elevation.from_metres("15.3543"),
+            half_width=Length.from_metres("0.02"), created_by=User.objects.first(),
+        )  # fmt: skip
+        tape = {"id": str(uuid4()), "benchmark": str(carried.pk), "backsight": '2"',
+                "sight": "taped-down"}  # fmt: skip
+        set_up = self.stand(self.add_rod("down", "in/8", '60"'), '50"', "standing", extras=[tape])
+        sure = []
+        for name, sight, reading in (("one", "standing", '57"'), ("two", "taped-down", '3"')):
+            floor = self.add_floor(name=name)
+            for point in self.points(floor).values():
+                body = self.shot_body(set_up, point, reading, sight=sight)
+                self.ok(self.helper, "shots", body)
+            take_off = self.get(f"floors/{floor}")["take_off"]
+            sure.append(take_off["sure_within"]["value"])
+        self.assertGreater(sure[1], 3 * sure[0])
 
     def test_the_same_benchmark_twice_the_same_way_is_refused(self) -> None:
         again = {"benchmark": str(self.benchmark), "backsight": "4' 2\""}

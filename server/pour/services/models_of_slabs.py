@@ -7,6 +7,7 @@ from functools import lru_cache
 
 from core.design import Panel, Slab, Underside
 from core.floors import PlanPoint
+from core.rods import tie_of
 from core.surfaces import (
     SetUpErrors,
     ShotErrors,
@@ -33,17 +34,21 @@ def _remembered(
 
 
 def range_of(model: SlabModel, off: Floats, stone: Sequence[FoundPoint]) -> VolumeRange:
-    """Return how sure a volume is, from the set-ups its shots were read from."""
+    """Return how sure a volume is, from the set-ups its shots were read from.
+
+    Shots of one set-up held so that they read against other backsights count as of two.
+    """
     numbers: dict[object, int] = {}
     set_ups: list[SetUpErrors] = []
     shots: list[ShotErrors] = []
     for one in stone:
         sighting = one.sighting
-        if sighting.set_up not in numbers:
-            numbers[sighting.set_up] = len(set_ups)
+        line = sighting.set_up, tie_of(one.seen.kind, sighting.rod.numbering)
+        if line not in numbers:
+            numbers[line] = len(set_ups)
             stands = sighting.place
             at = None if stands is None else (float(stands.x), float(stands.y))
-            set_ups.append(SetUpErrors(sighting.fine, sighting.sights, at))
+            set_ups.append(SetUpErrors(sighting.fine, sighting.sights_of(one.seen), at))
         height = float(one.seen.height_on(sighting.rod))
-        shots.append(ShotErrors(numbers[sighting.set_up], height))
+        shots.append(ShotErrors(numbers[line], height))
     return volume_range(model, off, shots, set_ups)
