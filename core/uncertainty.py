@@ -188,6 +188,16 @@ def least_told_apart(kit: Kit, one: Sight, other: Sight) -> float:
     return hypot(apart, one.own) if one.at != other.at else apart
 
 
+def half_width_between(kit: Kit, one: Sight, other: Sight) -> float:
+    """Return U of the difference of two points read from the same beam, metres at 95 %.
+
+    As for a point carried from a benchmark (section 5), the one from the other: the slope works
+    over the distance between them, and no benchmark's error is in it.
+    """
+    here, there = replace(one, own=0.0), replace(other, own=0.0)
+    return uncertainty(kit, here, [there]).half_width
+
+
 @dataclass(frozen=True, slots=True)
 class SureVerdict:
     """A verdict that respects U: ``is_close`` where it can't be called, with its ``lean``."""

@@ -18,6 +18,7 @@ from core.uncertainty import (
     Sight,
     Source,
     arm_of,
+    half_width_between,
     proven_distance,
     sure_verdict,
     uncertainty,
@@ -48,6 +49,29 @@ class HowSure(TestCase):
                 self.assertAlmostEqual(width, expected["U"], delta=case["tolerance"])
                 said = "close" if verdict.is_close else str(verdict.lean)
                 self.assertEqual(said, expected["verdict"])
+
+    def test_two_points_of_one_beam_differ_by_the_slope_between_them_and_their_own(self) -> None:
+        flat = Kit(0.0001, 0.0, 0.0, 0.0)
+        one, other = Sight(6.0, 1.0, (6.0, 0.0)), Sight(8.0, 1.0, (0.0, 8.0))
+        between = half_width_between(flat, one, other)
+        self.assertAlmostEqual(between, 2 * 0.0001 * 10 / sqrt(3), delta=1e-5)
+        still = half_width_between(KIT.without_slope, one, other)
+        self.assertAlmostEqual(still, 2 * sqrt(2 * (0.001**2 + 0.0005**2) / 3), delta=2e-5)
+
+    @given(st.floats(1, 60), st.floats(1, 60), st.floats(0, 3), st.floats(0, 0.05))
+    def test_it_is_the_same_both_ways_and_knows_no_benchmark(
+        self, near: float, far: float, height: float, own: float
+    ) -> None:
+        one, other = Sight(near, height, (near, 0.0), own), Sight(far, 1.0, (0.0, far))
+        self.assertAlmostEqual(
+            half_width_between(KIT, one, other), half_width_between(KIT, other, one), places=9
+        )
+        bare = replace(one, own=0.0)
+        self.assertEqual(half_width_between(KIT, one, other), half_width_between(KIT, bare, other))
+        self.assertGreaterEqual(
+            half_width_between(KIT, one, other),
+            half_width_between(KIT.without_slope, one, other),
+        )
 
     def test_the_largest_part_is_named_with_what_mends_it(self) -> None:
         point = Sight(20.0, 1.5)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 from datetime import datetime
+from math import hypot
 from typing import Any, Literal, TypedDict
 from uuid import UUID
 
@@ -14,13 +15,14 @@ from django.db.models.functions import RowNumber
 from core.floors import PlanPoint
 from core.instruments import Setting
 from core.lengths import Elevation, Length
-from core.rods import Observed
+from core.rods import Observed, tie_of
 from core.tasks import Stage, Task, tasks_of
+from core.uncertainty import half_width_between
 from core.verdicts import Verdict
 from server.fieldbook.aims import PASSES, Aims
 from server.fieldbook.figures import Judged, Said, said
 from server.fieldbook.models import RegradedPoint, Shot, observed
-from server.fieldbook.rules import Sighting
+from server.fieldbook.rules import Sighting, sight_on
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
@@ -68,6 +70,21 @@ class FoundPoint:
     def half_width(self) -> float:
         """U of its elevation, metres at 95 %."""
         return self.sighting.sure(self.seen, self.point.spot).half_width
+
+    def half_width_against(self, other: FoundPoint) -> float:
+        """U of how far it lies above another point of its set-up, metres at 95 %.
+
+        Where the two are held in ways that read against other backsights, both count.
+        """
+        sighting = self.sighting
+        mine, its = (tie_of(one.seen.kind, sighting.rod.numbering) for one in (self, other))
+        if mine is not its:
+            return hypot(self.half_width, other.half_width)
+        sights = (
+            sight_on(sighting.rod, one.seen, sighting.place, one.point.spot)
+            for one in (self, other)
+        )
+        return half_width_between(sighting.fine, *sights)
 
     @property
     def off(self) -> Length | None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.beam_line import TEN_FEET, THREE_METRES, Measured, OutOfLevel, out_of_level, per
-from core.lengths import format_amount
+from core.lengths import Length, Style, format_amount, format_fine
 from server.fieldbook.pegs import FoundPoint, OwnPegs
 from server.jobs.models import Element
 from server.jobs.plan.job_plan import JobPlan
@@ -14,51 +14,86 @@ FEWEST = 2
 
 
 class BelowSheet(TypedDict):
-    """A point, and how far it lies below the highest."""
+    """A point, and how far it lies below the highest; ``is_told`` where that can be told."""
 
     point: str
     below: str
+    is_told: bool
 
 
 class LevelSheet(TypedDict):
-    """A surface measured from the beam, the highest point first; ``per_run`` may be empty."""
+    """A surface measured from one beam, the highest point first.
+
+    ``per_run`` may be empty; ``left_out`` says which points were shot from another beam.
+    """
 
     element: str
     says: str
     per_run: str
     points: list[BelowSheet]
+    left_out: str
 
 
 def level_sheet(plan: JobPlan, element: Element, own: OwnPegs) -> LevelSheet | None:
-    """Return how far out of level a group's points are; None for fewer than two of them.
+    """Return how far out of level a group's points are; None for fewer than two from one beam.
 
     Points that are wanted at a height of their own are held against that, not among each other.
     """
     found = [one for one in own.found if one.target is None]
-    if len(found) < FEWEST:
+    beam = _same_beam(found)
+    if len(beam) < FEWEST:
         return None
-    level = out_of_level([_measured(one) for one in found])
-    style, step = plan.style, found[0].sighting.step
-    apart = format_amount(level.apart, style, step)
-    if level.apart.nanometres == 0:
-        says = f"Level: {level.highest} and {level.lowest} are the same."
-    else:
-        says = (
-            f"{level.highest} is the highest. {level.lowest} is {apart} lower: "
-            f"{apart} out of level in all."
-        )
+    level = out_of_level([_measured(one) for one in beam])
+    by_name = {one.point.name: one for one in beam}
+    highest, lowest = by_name[level.highest], by_name[level.lowest]
+    style, step = plan.style, highest.sighting.step
+    rows: list[BelowSheet] = [
+        {
+            "point": one.name,
+            "below": format_amount(one.below, style, step) if one.below.nanometres else "",
+            "is_told": float(one.below) > highest.half_width_against(by_name[one.name]),
+        }
+        for one in level.points
+    ]
+    width = highest.half_width_against(lowest)
     return {
         "element": str(element.pk),
-        "says": says,
-        "per_run": _per_run(plan, level),
-        "points": [
-            {
-                "point": one.name,
-                "below": format_amount(one.below, style, step) if one.below.nanometres else "",
-            }
-            for one in level.points
-        ],
+        "says": _says(level, width, style, step),
+        "per_run": _per_run(plan, level) if float(level.apart) > width else "",
+        "points": rows,
+        "left_out": _left_out(found, beam),
     }
+
+
+def _same_beam(found: list[FoundPoint]) -> list[FoundPoint]:
+    """Return the points of the set-up that most of them were shot from, of two the later one."""
+    beams: dict[int, list[FoundPoint]] = {}
+    for one in found:
+        beams.setdefault(one.sighting.number, []).append(one)
+    most = max(beams, key=lambda number: (len(beams[number]), number), default=0)
+    return beams.get(most, [])
+
+
+def _left_out(found: list[FoundPoint], beam: list[FoundPoint]) -> str:
+    others = [one.point.name for one in found if one not in beam]
+    if not others:
+        return ""
+    number = beam[0].sighting.number
+    return f"{', '.join(others)} from another set-up: shoot from set-up {number} to compare."
+
+
+def _says(level: OutOfLevel, width: float, style: Style, step: Length) -> str:
+    """Say how far out of level it is, where that is more than can be told apart."""
+    apart, sure = format_amount(level.apart, style, step), format_fine(width, style)
+    if float(level.apart) <= width:
+        return (
+            f"Level as far as can be told: {level.highest} and {level.lowest} differ by {apart}, "
+            f"and {sure} can't be told apart."
+        )
+    return (
+        f"{level.highest} is the highest. {level.lowest} is {apart} lower (±{sure}): "
+        f"{apart} out of level in all."
+    )
 
 
 def _measured(one: FoundPoint) -> Measured:

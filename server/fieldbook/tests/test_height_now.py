@@ -291,10 +291,39 @@ class FreePoints(HeightSite):
             self.shoot(point, reading, sight="upside-down")
         (level,) = self.sheet()["levels"]
         self.assertEqual(
-            level["says"], 'NE is the highest. NW is 15/32" lower: 15/32" out of level in all.'
+            level["says"],
+            'NE is the highest. NW is 15/32" lower (±5/32"): 15/32" out of level in all.',
         )
         self.assertEqual([one["point"] for one in level["points"]], ["NE", "SE", "NW"])
         self.assertIn("in 10 ft", level["per_run"])
+
+    def test_what_can_not_be_told_apart_is_called_level(self) -> None:
+        for name, reading in (("a", "3.10"), ("b", "3.11"), ("c", "3.16")):
+            self.shoot(self.add(name)["id"], reading)
+            if name == "b":
+                (level,) = self.sheet()["levels"]
+                self.assertTrue(level["says"].startswith(
+                    'Level as far as can be told: a and b differ by 1/8", and '
+                ), level["says"])  # fmt: skip
+        (level,) = self.sheet()["levels"]
+        self.assertIn('a is the highest. c is 23/32" lower (±', level["says"])
+        told = [(one["point"], one["is_told"]) for one in level["points"]]
+        self.assertEqual(told, [("a", False), ("b", False), ("c", True)])
+
+    def test_two_beams_are_not_taken_for_one(self) -> None:
+        """The second set-up stands on the same benchmark, misread by 0.30 ft."""
+        for name in ("a", "b"):
+            self.shoot(self.add(name)["id"], "3.10")
+        second = self.add_set_up(self.rod, backsight="4.50", x="", y="")
+        for name, set_up in (("c", second), ("d", second), ("e", self.set_up_id)):
+            body = self.shot_body(set_up, self.add(name)["id"], "3.10")
+            self.ok(self.helper, "shots", body)
+        (level,) = self.sheet()["levels"]
+        self.assertEqual([one["point"] for one in level["points"]], ["a", "b", "e"])
+        self.assertTrue(level["says"].startswith("Level"), level["says"])
+        self.assertEqual(
+            level["left_out"], "c, d from another set-up: shoot from set-up 1 to compare."
+        )
 
     def test_points_wanted_at_a_height_are_not_held_against_each_other(self) -> None:
         for name in ("a", "b"):

@@ -1647,10 +1647,11 @@ export interface components {
         BeamClassEnum: "1" | "2" | "3R" | "3B";
         /** @enum {string} */
         BearingEnum: "rock" | "refusal" | "undisturbed soil" | "engineered fill";
-        /** @description A point, and how far it lies below the highest. */
+        /** @description A point, and how far it lies below the highest; ``is_told`` where that can be told. */
         BelowSheet: {
             point: string;
             below: string;
+            is_told: boolean;
         };
         /** @description A new benchmark. */
         BenchmarkInputRequest: {
@@ -2421,12 +2422,13 @@ export interface components {
         };
         /** @enum {string} */
         LevelFromEnum: "elevation" | "benchmark" | "floor";
-        /** @description A surface measured from the beam, the highest point first; ``per_run`` may be empty. */
+        /** @description A surface measured from one beam, the highest point first. */
         LevelSheet: {
             element: string;
             says: string;
             per_run: string;
             points: components["schemas"]["BelowSheet"][];
+            left_out: string;
         };
         /** @description A hold that is lifted, and why. */
         LiftInputRequest: {

@@ -15,9 +15,11 @@ export function Level({ sheet, name }: { sheet: Schemas["LevelSheet"]; name: str
         {sheet.points.map((one) => (
           <li key={one.point}>
             <strong>{one.point}</strong>, {one.below ? `${one.below} below` : "the highest"}
+            {one.below && !one.is_told && ", no more than can be told apart"}
           </li>
         ))}
       </Box>
+      {sheet.left_out && <Typography color="text.secondary">{sheet.left_out}</Typography>}
     </Panel>
   );
 }
