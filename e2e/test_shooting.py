@@ -43,6 +43,43 @@ class Shooting(BrowserTestCase):
         self.page.get_by_role("dialog").wait_for(state="detached")
         self.assertTrue(Strike.objects.filter(reason="rod on a pebble").exists())
 
+    def test_enter_over_a_counted_reading_asks_first_what_that_one_was(self) -> None:
+        self.open_demo_job(STUDIO, "stone")
+        self.page.get_by_role("heading", name="Point A6").wait_for()
+        keyboard, before = self.page.keyboard, Shot.objects.count()
+        self.page.get_by_role("button", name="Point before").click()
+        self.page.get_by_text("logged from set-up 2").wait_for()
+        self.page.get_by_label("Reading on the rod").focus()
+        keyboard.type("4 4 1/2")
+        keyboard.press("Enter")
+        says = "() => document.activeElement.textContent"
+        self.assertEqual(self.page.evaluate(says), "Ground was changed: log it")
+        self.assertEqual(Shot.objects.count(), before)
+        keyboard.press("Enter")
+        self.page.get_by_text("is logged").wait_for()
+        self.assertEqual(Shot.objects.count(), before + 1)
+
+    def test_what_was_misread_is_struck_only_when_the_new_reading_is_logged(self) -> None:
+        self.open_demo_job(STUDIO, "stone")
+        self.page.get_by_role("heading", name="Point A6").wait_for()
+        self.page.get_by_role("button", name="Point before").click()
+        self.page.get_by_text("logged from set-up 2").wait_for()
+        strikes = Strike.objects.count()
+        self.page.get_by_label("Reading on the rod").fill("5 4 1/2")
+        wrong = self.page.get_by_role("button", name="was misread: strike it, log this")
+        wrong.click()
+        asked = self.page.get_by_role("alertdialog", name="Is this reading right?")
+        asked.get_by_role("button", name="Read the rod again").click()
+        self.page.get_by_text("logged from set-up 2").wait_for()
+        self.assertEqual(Strike.objects.count(), strikes)
+        self.page.get_by_label("Reading on the rod").fill("5 4 1/2")
+        wrong.click()
+        asked.get_by_role("button", name="Keep 5 4 1/2").click()
+        self.page.get_by_text("is logged").wait_for()
+        struck = Strike.objects.get(reason="misread the rod")
+        kept = Shot.objects.get(typed="5 4 1/2")
+        self.assertEqual((kept.slip, kept.point_id), ("kept", struck.shot.point_id))
+
     def test_an_extra_point_is_put_and_shot_next(self) -> None:
         self.open_demo_job(STUDIO, "stone")
         self.page.get_by_role("button", name="Add a point").click()

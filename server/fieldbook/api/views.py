@@ -104,6 +104,7 @@ class ShotInput(serializers.Serializer[Any]):
     setting = serializers.ChoiceField([str(one) for one in Setting], default=str(Setting.FINE))
     first_typed = Entry(required=False, default="")
     slip = serializers.CharField(max_length=40, required=False, allow_blank=True, default="")
+    misread = serializers.UUIDField(required=False, allow_null=True, default=None)
 
 
 class StrikeInput(serializers.Serializer[Any]):

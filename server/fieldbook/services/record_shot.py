@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
-from uuid import UUID
+from uuid import UUID, uuid5
+
+from django.db import transaction
 
 from core.errors import NotFromHere, RuleError
 from core.floors import PlanPoint
@@ -20,15 +22,21 @@ from server.fieldbook.lines import edition_of, remembered_sighting
 from server.fieldbook.models import SetUp, Shot
 from server.fieldbook.pegs import pegs_of
 from server.fieldbook.rules import Sighting
+from server.fieldbook.services.strikes import StrikeForm, strike_shot
 from server.fieldbook.standing import JobStandings
 from server.jobs.plan.job_plan import JobPlan
 from server.records import record_once
 from server.refusals import Invalid, Problem
 
+MISREAD = "misread the rod"
+
 
 @dataclass(frozen=True, slots=True)
 class ShotForm:
-    """A shot as it is typed; ``slip`` and ``first_typed`` where a likely slip was offered."""
+    """A shot as it is typed; ``slip`` and ``first_typed`` where a likely slip was offered.
+
+    ``misread`` is an earlier shot of its point that this one takes the place of.
+    """
 
     id: UUID
     set_up: UUID
@@ -39,6 +47,7 @@ class ShotForm:
     setting: str = Setting.FINE
     first_typed: str = ""
     slip: str = ""
+    misread: UUID | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,8 +66,14 @@ class _Aimed:
 def record_shot(user: User, form: ShotForm) -> tuple[Shot, Said, bool]:
     """Record a shot and answer what it says; the same form twice records one.
 
-    A point may carry several shots; the last one not struck counts, in its own pass.
+    A point may carry several shots; the last one not struck counts, in its own pass. One that
+    was misread is struck through with it, or neither is recorded.
     """
+    if (
+        form.misread is not None
+        and not Shot.objects.filter(pk=form.misread, point=form.point).exists()
+    ):
+        raise missing("shot", form.misread)
     aimed = _aimed_at(user, form)
     try:
         sighting = remembered_sighting(form.set_up, aimed.edition)
@@ -67,22 +82,34 @@ def record_shot(user: User, form: ShotForm) -> tuple[Shot, Said, bool]:
     if sighting.job != aimed.job:
         raise missing("set-up", form.set_up)
     seen = read_from(sighting, form.reading, form.sight)
-    shot, created = record_once(
-        Shot(
-            id=form.id,
-            set_up_id=form.set_up,
-            point_id=form.point,
-            reading=seen.value,
-            sight=seen.kind,
-            typed=form.reading.strip(),
-            setting=form.setting,
-            first_typed=form.first_typed.strip(),
-            slip=form.slip,
-            taken_at=form.taken_at,
-            taken_by=user,
-        )
+    shot = Shot(
+        id=form.id,
+        set_up_id=form.set_up,
+        point_id=form.point,
+        reading=seen.value,
+        sight=seen.kind,
+        typed=form.reading.strip(),
+        setting=form.setting,
+        first_typed=form.first_typed.strip(),
+        slip=form.slip,
+        taken_at=form.taken_at,
+        taken_by=user,
     )
+    if form.misread is None:
+        shot, created = record_once(shot)
+    else:
+        shot, created = _instead_of(form.misread, shot, user)
     return shot, said(seen, sighting, aimed.place, aimed.judged), created
+
+
+@transaction.atomic
+def _instead_of(misread: UUID, shot: Shot, user: User) -> tuple[Shot, bool]:
+    """Record a shot and strike the one it takes the place of."""
+    shot, created = record_once(shot)
+    if created:
+        strike = StrikeForm(uuid5(shot.pk, "misread"), MISREAD)
+        strike_shot(user, misread, strike)
+    return shot, created
 
 
 def read_from(sighting: Sighting, text: str, sight: str) -> Observed:

@@ -12,7 +12,7 @@ from django.db import connection
 from django.test import TransactionTestCase
 from django.test.utils import CaptureQueriesContext
 
-from server.fieldbook.models import SetUp, Shot
+from server.fieldbook.models import SetUp, Shot, Strike
 from server.records import Unchangeable
 from server.tests.site import SiteTestCase
 
@@ -142,6 +142,23 @@ class Shots(SiteTestCase):
                 self.assertEqual(said["thickness"]["text"], thickness)
                 self.assertEqual(said["is_thin"], thin)
 
+    def test_a_reading_takes_the_place_of_one_that_was_misread_or_neither_is_recorded(self) -> None:
+        rod = self.add_rod()
+        set_up, points = self.add_set_up(rod), self.points(self.add_floor(name="Again"))
+        first = self.shot_body(set_up, points["A1"], "3' 7\"")
+        self.ok(self.helper, "shots", first)
+        again = self.shot_body(set_up, points["A1"], "3' 6\"", misread=first["id"])
+        self.ok(self.helper, "shots", again | {"reading": "99 ft"}, 400)
+        self.ok(self.helper, "shots", again | {"misread": str(uuid4())}, 404)
+        self.ok(self.helper, "shots", again | {"point": points["A2"]}, 404)
+        self.assertEqual(Strike.objects.count(), 0)
+        self.assertEqual(Shot.objects.count(), 1)
+        self.ok(self.helper, "shots", again)
+        self.ok(self.helper, "shots", again, 200)
+        struck = Strike.objects.get()
+        self.assertEqual((str(struck.shot_id), struck.reason), (first["id"], "misread the rod"))
+        self.assertEqual(Shot.objects.filter(strike=None).get().typed, "3' 6\"")
+
     def test_the_tenths_trap_offers_both(self) -> None:
         answer = self.shoot("A1", "3.7", 400)
         offers = answer["errors"][0]["offers"]
@@ -226,7 +243,7 @@ class Shots(SiteTestCase):
 
     def test_queries_do_not_grow_with_the_rows(self) -> None:
         book = f"set-ups/{self.set_up_id}/book"
-        paths = {f"jobs/{self.job}": 21, f"floors/{self.floor}": 16, book: 15}
+        paths = {f"jobs/{self.job}": 22, f"floors/{self.floor}": 16, book: 15}
         self.shoot("A1", "3' 7\"")
         before = {path: self.queries(path) for path in paths}
         for point in self.names:

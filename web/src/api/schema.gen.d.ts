@@ -3208,6 +3208,8 @@ export interface components {
             first_typed: string;
             /** @default  */
             slip: string;
+            /** Format: uuid */
+            misread?: string | null;
         };
         /** @description Where a shot is on the map, metres, and what it is called there. */
         ShotSpot: {

@@ -26,6 +26,7 @@ type Props = {
   canRecord: boolean;
 };
 
+const AGAIN = "ground-was-changed";
 const STEP = { minWidth: 56, paddingInline: 1, fontSize: "1.25rem" };
 
 /** One point at a time: what it says, the rod, the reading, the keys. */
@@ -189,6 +190,7 @@ function Again({ shooting, shot, canRecord, onStrike }: AgainProps) {
   return (
     <Stack direction="row" spacing={1}>
       <Button
+        id={AGAIN}
         variant="contained"
         sx={{ flex: 1, lineHeight: 1.15 }}
         disabled={!canRecord}
@@ -215,8 +217,10 @@ function ReadingEntry({ shooting, setUp, canRecord }: EntryProps) {
   const input = useRef<HTMLInputElement>(null);
   const point = shooting.current?.id;
   useEffect(() => input.current?.focus(), [point]);
+  /** Enter logs; over a reading that counts it goes to what is to be said of that one first. */
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === "Enter") shooting.submit();
+    if (event.key === "Enter" && !shooting.isOpen) document.getElementById(AGAIN)?.focus();
+    else if (event.key === "Enter") shooting.submit();
     else if (event.key === "ArrowDown") shooting.step(1);
     else if (event.key === "ArrowUp") shooting.step(-1);
     else return;

@@ -12,12 +12,13 @@ type Peg = Schemas["Peg"];
 
 export type Logged = { name: string; figures: Schemas["Said"] };
 type Preview = Schemas["Preview"];
+/** An unlikely reading: what makes it so, and over which shot it was typed. */
+type Doubted = { unlikely: NonNullable<Preview["unlikely"]>; misread: string | null };
 type Choice = { reading: string; first_typed: string; slip: string };
 
 const EMPTY = { reading: "" };
 /** What is done with a reading of a point that has one: it was right then, or it was wrong. */
 export type Again = "changed" | "misread";
-const MISREAD = "misread the rod";
 
 /**
  * The shooting of one work from one set-up: which point, what is typed, what it says.
@@ -29,7 +30,7 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
   const setUp = stands.id;
   const [at, goTo] = useKept(pointKey(work.id, setUp, pass), "");
   const [logged, setLogged] = useState<Logged | null>(null);
-  const [doubted, setDoubted] = useState<Preview["unlikely"]>(null);
+  const [doubted, setDoubted] = useState<Doubted | null>(null);
   const nextUnshot = (after: string) => nextToShoot(work, after, pass);
   const current = pegOf(work, at) ?? nextUnshot("") ?? work.pegs[0];
   const point = current?.id ?? "";
@@ -41,11 +42,10 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
   const shot = current && inPass(current, pass).shot;
 
   const log = useMutation({
-    mutationFn: async ({ peg, choice, again }: Logging) => {
-      if (again === "misread" && shot) await strikeOf(shot.id, MISREAD);
+    mutationFn: async ({ peg, choice, misread }: Logging) => {
       if (!choice && !values.sentAt) {
         const unlikely = await lookOver({ ...asked, point: peg.id }, values.reading);
-        if (unlikely) return { unlikely };
+        if (unlikely) return { doubted: { unlikely, misread } };
       }
       const body = {
         id: values.id,
@@ -53,6 +53,7 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
         point: peg.id,
         setting: pass,
         sight,
+        misread,
         taken_at: sending(),
         ...(choice ?? { first_typed: "", slip: "" }),
         reading: choice?.reading ?? values.reading,
@@ -60,7 +61,7 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
       return { figures: await told(api.POST("/api/v1/shots", { body })) };
     },
     onSuccess: async (answer, { peg }) => {
-      setDoubted(answer.unlikely ?? null);
+      setDoubted(answer.doubted ?? null);
       if (!answer.figures) return;
       setLogged({ name: peg.name, figures: answer.figures });
       clear();
@@ -70,7 +71,13 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
   });
 
   const strike = useMutation({
-    mutationFn: ({ shot, reason }: { shot: string; reason: string }) => strikeOf(shot, reason),
+    mutationFn: ({ shot, reason }: { shot: string; reason: string }) =>
+      told(
+        api.POST("/api/v1/shots/{shot}/strikes", {
+          params: { path: { shot } },
+          body: { id: newId(), reason },
+        }),
+      ),
     onSuccess: () => forgetReadings(),
   });
 
@@ -107,13 +114,15 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
   const isOpen = current !== undefined && (!shot || shot.in_doubt);
   /** Log what is typed; over a reading that counts, that one was right then, or misread. */
   const submit = (again: Again = "changed") => {
-    if (current && !log.isPending) log.mutate({ peg: current, again });
+    if (!current || log.isPending) return;
+    log.mutate({ peg: current, misread: again === "misread" && shot ? shot.id : null });
   };
   /** Answer an unlikely reading: take what a slip explains, or keep it as it was typed. */
   const decide = (slip: string, reading: string) => {
     if (!current) return;
     const first_typed = reading === values.reading ? "" : values.reading;
-    log.mutate({ peg: current, choice: { reading, slip, first_typed } });
+    const misread = doubted?.misread ?? null;
+    log.mutate({ peg: current, misread, choice: { reading, slip, first_typed } });
   };
   const isAtRest = useIsAtRest(values.reading);
   const refused = problemsOf(log.error);
@@ -122,7 +131,7 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
     shot,
     pass,
     isOpen,
-    doubted,
+    doubted: doubted?.unlikely ?? null,
     decide,
     reading: values.reading,
     sight,
@@ -143,16 +152,8 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
   };
 }
 
-type Logging = { peg: Peg; choice?: Choice; again?: Again };
-
-function strikeOf(shot: string, reason: string) {
-  return told(
-    api.POST("/api/v1/shots/{shot}/strikes", {
-      params: { path: { shot } },
-      body: { id: newId(), reason },
-    }),
-  );
-}
+/** `misread` is the shot that this one takes the place of. */
+type Logging = { peg: Peg; choice?: Choice; misread: string | null };
 
 export type Shooting = ReturnType<typeof useShooting>;
 
