@@ -205,7 +205,7 @@ class JobLines:
             set_up=set_up.pk,
             job=set_up.job_id,
             number=set_up.number,
-            line=taken.line,
+            taken=taken,
             rod=rod,
             place=stands,
             stands_on=read[0].known,
@@ -219,8 +219,6 @@ class JobLines:
             ),
             fine=kit_of(gear, slope, Setting.FINE),
             coarse=kit_of(gear, slope, Setting.COARSE),
-            disagreement=taken.disagreement,
-            can_disagree=taken.can_disagree,
         )
 
     def backsights(self, set_up_id: UUID) -> list[ReadBack]:

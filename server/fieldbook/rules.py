@@ -10,6 +10,7 @@ from core.instruments import InstrumentKind as CoreKind
 from core.instruments import Setting
 from core.lengths import Elevation, Length
 from core.rods import GRADUATIONS, Numbering, Observed, Rod, SightLine, Station, Tie, tie_of
+from core.setups import Backsights
 from core.uncertainty import Kit, Sight, Uncertainty, uncertainty
 from server.fieldbook.models import SetUp
 from server.gear import models as gear
@@ -108,14 +109,14 @@ def sight_back(
 class Sighting:
     """A set-up, as a reading taken from it needs it.
 
-    ``stands_on`` is the point of its first backsight that counts, ``sights`` are those that do
-    with what each ties, ``disagreement`` is how far several of them differ that tie the same.
+    ``stands_on`` is the point of its first backsight that counts; ``taken`` is what those that
+    do give, ``tied`` are their sights with what each ties.
     """
 
     set_up: UUID
     job: UUID
     number: int
-    line: SightLine
+    taken: Backsights
     rod: Rod
     place: PlanPoint | None
     stands_on: KnownPoint
@@ -123,8 +124,11 @@ class Sighting:
     tied: tuple[tuple[Tie, Sight], ...]
     fine: Kit
     coarse: Kit
-    disagreement: Length
-    can_disagree: bool
+
+    @property
+    def line(self) -> SightLine:
+        """What its readings are taken against."""
+        return self.taken.line
 
     @property
     def known(self) -> Elevation:

@@ -190,11 +190,11 @@ class JobStandings:
     def disagreeing(self, set_up_id: UUID) -> Disagreeing | None:
         """Return how far a set-up's backsights are apart, None with a single one."""
         sighting = self.lines.sighting(set_up_id)
-        if not sighting.can_disagree:
+        if not sighting.taken.can_disagree:
             return None
         alike = ([sight for tie, sight in sighting.tied if tie is one] for one in Tie)
         allowed = max(allowed_between(self._tolerance, sighting.fine, sights) for sights in alike)
-        return Disagreeing(sighting.disagreement, allowed)
+        return Disagreeing(sighting.taken.disagreement, allowed)
 
     def _agreements(self, shaken: list[UUID]) -> dict[UUID, list[Agreement]]:
         """Find doubted points that were shot again from a sound set-up, in two queries."""

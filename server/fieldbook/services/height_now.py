@@ -12,7 +12,7 @@ from uuid import UUID
 from django.utils import timezone
 
 from core.instruments import Setting
-from core.lengths import Elevation, Length, Style
+from core.lengths import Elevation, Style
 from core.lengths.style import STYLE_CODES
 from core.rods import Observed, Rod, SightKind, Station, observe, tie_of
 from core.setups import Backsight, take_backsights
@@ -165,7 +165,7 @@ class _Height:
             set_up=NOBODY,
             job=NOBODY,
             number=0,
-            line=taken.line,
+            taken=taken,
             rod=rod,
             place=None,
             stands_on=point,
@@ -173,8 +173,6 @@ class _Height:
             tied=((tie_of(seen.kind, rod.numbering), sight_back(rod, seen, None, point)),),
             fine=fine,
             coarse=fine,
-            disagreement=Length(0),
-            can_disagree=False,
         )
 
     def _kit(self) -> Kit:
