@@ -63,10 +63,10 @@ class DemoCase(TestCase):
     def runs_of(self, job: Job) -> Any:
         return self.client.get(f"/api/v1/jobs/{job.pk}/runs").json()["runs"]
 
-    def sheets_of(self, job: Job) -> dict[str, Any]:
+    def sheets_of(self, job: Job, most_set_ups: int) -> dict[str, Any]:
         """Return every sheet of a job by its address, what was tied left out."""
         found, refused = {}, {}
-        for address in reads_of(job, most_set_ups=2):
+        for address in reads_of(job, most_set_ups):
             answer = self.client.get(f"/api/v1/{address}")
             if answer.status_code != 200:
                 refused[address] = answer.content[:200]
@@ -81,19 +81,19 @@ class Ties(DemoCase):
     """A datum tied later."""
 
     def test_a_tie_moves_every_height_alike_and_nothing_else(self) -> None:
-        for job in (self.rich, self.with_a_run):
-            before = self.sheets_of(job)
+        for job, set_ups in ((self.rich, 0), (self.with_a_run, 1)):
+            before = self.sheets_of(job, set_ups)
             mark = job.benchmarks.order_by("recorded_at")[0]
             tie_datum(self.user, job.pk, TieForm(uuid4(), mark.pk, REAL))
             job.refresh_from_db()
             self.assertEqual(mark.elevation.metres + job.datum.metres, Decimal("187.345678"))
-            after, moved = self.sheets_of(job), set()
+            after, moved = self.sheets_of(job, set_ups), set()
             for address, sheet in before.items():
                 for at, one, other in leaves(sheet, after[address], address.split("/")[0]):
                     with self.subTest(job=job.name, at=at, one=one, other=other):
                         self.check_moved(job, at, one, other)
                     moved.add(at)
-            self.assertGreater(len(moved), 30)
+            self.assertGreater(len(moved), 15)
 
     def check_moved(self, job: Job, at: str, one: str, other: str) -> None:
         datum = job.datum.metres
