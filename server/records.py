@@ -45,7 +45,10 @@ class SiteRecord(models.Model):
         raise Unchangeable(f"{type(self).__name__} records are never deleted")
 
 
-ASSIGNED_HERE = ("recorded_at", "created_at", "number", "position")
+ASSIGNED_HERE = (
+    "recorded_at", "created_at", "begun_at", "number", "position", "phone", "phone_number",
+    "clock_off", "clock_give",
+)  # fmt: skip
 
 Record = TypeVar("Record", bound=models.Model)
 
@@ -84,7 +87,7 @@ def _same_content(stored: models.Model, sent: models.Model) -> bool:
     return all(
         getattr(stored, field.attname) == getattr(sent, field.attname)
         for field in stored._meta.concrete_fields
-        if field.attname not in ASSIGNED_HERE
+        if field.attname not in (*ASSIGNED_HERE, getattr(stored, "TIME", ""))
     )
 
 

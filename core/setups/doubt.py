@@ -1,7 +1,7 @@
 """When a set-up's readings are in doubt, why, and what clears them (section 4).
 
 A reading is as good as the benchmark reads before and after it. The backsight is the first
-of them. Moments are seconds on any one clock.
+of them. Where the order of a reading and a read by two clocks can't be told, it is in doubt.
 """
 
 from __future__ import annotations
@@ -11,23 +11,36 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import inf
 
+from core.clocks import LONG_AGO, NEVER, Moment, came_in_late
 from core.lengths import Elevation, Length, Style, format_amount
 from core.rods import Observed, SightLine
 
 
 @dataclass(frozen=True, slots=True)
 class BenchmarkRead:
-    """A known point read again: which, when, how far off it was, and how far it may be."""
+    """A known point read again: which, when, how far off it was, and how far it may be.
 
-    moment: float
+    ``arrived`` is when the server had it, seconds.
+    """
+
+    moment: Moment
     difference: Length
     allowed: Length
     name: str = ""
+    arrived: float = -inf
 
     @property
     def is_good(self) -> bool:
         """Whether it is within its tolerance; exactly at it still is."""
         return abs(self.difference) <= self.allowed
+
+
+@dataclass(frozen=True, slots=True)
+class Reported:
+    """A knock: when it happened, and when the server had it, seconds."""
+
+    moment: Moment
+    arrived: float = -inf
 
 
 def off_since_first(line: SightLine, first: Observed, again: Observed) -> Length:
@@ -44,7 +57,7 @@ def off_from_known(line: SightLine, known: Elevation, again: Observed) -> Length
 class Agreement:
     """A point shot again from a sound set-up: when it was first shot, and the difference."""
 
-    moment: float
+    moment: Moment
     difference: Length
     allowed: Length
 
@@ -58,16 +71,16 @@ class Agreement:
 class DoubtfulSpan:
     """A span of time whose readings are in doubt: after one moment, up to and with another."""
 
-    after: float
-    until: float
+    after: Moment
+    until: Moment
 
-    def holds(self, moment: float) -> bool:
-        """Whether a reading of that moment is in doubt."""
-        return self.after < moment <= self.until
+    def holds(self, moment: Moment) -> bool:
+        """Whether a reading of that moment is in doubt: unless it lies surely out of it."""
+        return not (moment.is_surely_by(self.after) or moment.is_surely_behind(self.until))
 
 
 FINEST = Length(1)
-ALWAYS = DoubtfulSpan(-inf, inf)
+ALWAYS = DoubtfulSpan(LONG_AGO, NEVER)
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,7 +100,7 @@ class SetUpRecord:
     """
 
     reads: tuple[BenchmarkRead, ...] = ()
-    knocks: tuple[float, ...] = ()
+    knocks: tuple[Reported, ...] = ()
     agreements: tuple[Agreement, ...] = ()
     backsights: Disagreeing | None = None
     carried_from: tuple[str, int] | None = None
@@ -103,9 +116,9 @@ class Doubt:
     @property
     def stands(self) -> bool:
         """Whether the instrument may be read from now on."""
-        return not any(span.until == inf for span in self.spans)
+        return not any(span.until == NEVER for span in self.spans)
 
-    def holds(self, moment: float) -> bool:
+    def holds(self, moment: Moment) -> bool:
         """Whether a reading of that moment is in doubt."""
         return any(span.holds(moment) for span in self.spans)
 
@@ -126,8 +139,29 @@ def doubt_of(record: SetUpRecord, style: Style) -> Doubt:
     if record.carried_from is not None:
         point, number = record.carried_from
         return Doubt((ALWAYS,), f"It stands on {point}, shot from set-up {number} in doubt.")
-    spans = doubtful_spans(record.reads, record.knocks, record.agreements)
+    knocks = [knock.moment for knock in record.knocks]
+    spans = doubtful_spans(counting(record), knocks, record.agreements)
     return Doubt(spans, _why(record, style) if spans else "")
+
+
+def counting(record: SetUpRecord) -> tuple[BenchmarkRead, ...]:
+    """Return the benchmark reads that count.
+
+    A good one that came in only after a knock or a failed one was known, and lies before that,
+    would clear what was in doubt already: it counts for nothing, and the point is read again.
+    """
+    return tuple(
+        read
+        for read in record.reads
+        if not (read.is_good and is_late(read.moment, read.arrived, record))
+    )
+
+
+def is_late(moment: Moment, arrived: float, record: SetUpRecord) -> bool:
+    """Whether a record of a set-up came in after a knock or a failed read behind it was known."""
+    news = [(read.moment, read.arrived) for read in record.reads if not read.is_good]
+    news += [(knock.moment, knock.arrived) for knock in record.knocks]
+    return any(came_in_late(moment, arrived, when, known) for when, known in news)
 
 
 def _why(record: SetUpRecord, style: Style) -> str:
@@ -148,7 +182,7 @@ def _against(off: Length, allowed: Length, style: Style) -> tuple[str, str]:
 
 
 def doubtful_spans(
-    reads: Sequence[BenchmarkRead], knocks: Sequence[float], agreements: Sequence[Agreement]
+    reads: Sequence[BenchmarkRead], knocks: Sequence[Moment], agreements: Sequence[Agreement]
 ) -> tuple[DoubtfulSpan, ...]:
     """Return when a set-up's readings are in doubt, in order.
 
@@ -157,36 +191,46 @@ def doubtful_spans(
     followed. A point shot again that agrees clears the readings up to it, back to the good read
     before it.
     """
-    ordered = sorted(reads, key=lambda read: read.moment)
+    ordered = sorted(reads, key=lambda read: read.moment.seconds)
     moments = [read.moment for read in ordered]
     good = [True, *(read.is_good for read in ordered)]
     cleared = _cleared(agreements, moments)
 
     def spans() -> Iterator[DoubtfulSpan]:
         for stretch, (after, until) in enumerate(
-            zip([-inf, *moments], [*moments, inf], strict=True)
+            zip([LONG_AGO, *moments], [*moments, NEVER], strict=True)
         ):
             if not good[stretch]:
                 yield DoubtfulSpan(after, until)
-            elif until == inf:
-                bumps = [knock for knock in knocks if knock > after]
-                yield from [DoubtfulSpan(min(bumps), inf)] if bumps else []
+            elif until == NEVER:
+                bumps = [knock for knock in knocks if not knock.is_surely_by(after)]
+                yield from [DoubtfulSpan(_first(bumps), NEVER)] if bumps else []
             elif not good[stretch + 1]:
-                yield DoubtfulSpan(max(after, cleared.get(stretch, after)), until)
+                yield DoubtfulSpan(cleared.get(stretch, after), until)
 
     return tuple(spans())
 
 
-def last_good(reads: Sequence[BenchmarkRead], start: float) -> float:
+def last_good(reads: Sequence[BenchmarkRead], start: Moment) -> Moment:
     """Return when the benchmark was last found good; ``start`` is the backsight's moment."""
-    return max((read.moment for read in reads if read.is_good), default=start)
+    good = [read.moment for read in reads if read.is_good]
+    return max(good, key=_seconds, default=start)
 
 
-def _cleared(agreements: Sequence[Agreement], moments: Sequence[float]) -> dict[int, float]:
+def _cleared(agreements: Sequence[Agreement], moments: Sequence[Moment]) -> dict[int, Moment]:
     """Return, for each stretch between two reads, up to when its readings are cleared."""
-    cleared: dict[int, float] = {}
+    cleared: dict[int, Moment] = {}
     for agreement in agreements:
         if agreement.agrees:
-            stretch = bisect_left(moments, agreement.moment)
-            cleared[stretch] = max(agreement.moment, cleared.get(stretch, agreement.moment))
+            here = agreement.moment
+            stretch = bisect_left(moments, here.seconds, key=_seconds)
+            cleared[stretch] = max(here, cleared.get(stretch, here), key=_seconds)
     return cleared
+
+
+def _seconds(moment: Moment) -> float:
+    return moment.seconds
+
+
+def _first(moments: Sequence[Moment]) -> Moment:
+    return min(moments, key=_seconds)

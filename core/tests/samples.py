@@ -10,6 +10,7 @@ import numpy as np
 
 from core.beam_line import Measured, out_of_level
 from core.book import Entry, keep_notes
+from core.clocks import Bounds, Moment, Stamp
 from core.design import (
     AdjustableHead,
     Fall,
@@ -73,6 +74,7 @@ from core.setups import (
     BenchmarkRead,
     Disagreeing,
     DoubtfulSpan,
+    Reported,
     SetUpRecord,
     doubt_of,
     take_backsights,
@@ -139,9 +141,9 @@ def samples() -> Iterator[Any]:
     yield from (uncertainty(KIT, sight, [sight]), sure_verdict(Length(1), tolerance, 0.001))
     backsight = Backsight(Elevation(5), stood(Reading(7)))
     yield from (
-        Agreement(1.0, Length(1), Length(1)),
-        BenchmarkRead(1.0, Length(1), Length(1)),
-        DoubtfulSpan(1.0, 2.0),
+        Agreement(Moment(1.0), Length(1), Length(1)),
+        BenchmarkRead(Moment(1.0), Length(1), Length(1)),
+        DoubtfulSpan(Moment(1.0), Moment(2.0)),
     )
     yield from (backsight, take_backsights([backsight], Numbering.UP))
     level = out_of_level([Measured("a", Elevation(2)), Measured("b", Elevation(1))])
@@ -186,9 +188,10 @@ def samples() -> Iterator[Any]:
 def trust_samples() -> Iterator[Any]:
     """One of every value that trust in instruments and set-ups rests on."""
     apart = Disagreeing(Length(2), Length(1))
-    record = SetUpRecord((BenchmarkRead(1.0, Length(1), Length(1)),), backsights=apart)
+    record = SetUpRecord((BenchmarkRead(Moment(1.0), Length(1), Length(1)),), backsights=apart)
     made = MadeCheck(1.0, face_about(10.0, 0.001, 0.001))
     instrument = InstrumentRecord(InstrumentKind.ROTARY_LASER, 0.0001, (made,))
+    yield from (Stamp(1.0, 2.0), Bounds(), Reported(Moment(1.0)))
     yield from (record, doubt_of(record, Style.from_code("m")), instrument)
     yield trust_of(instrument, 2.0)
     read = readings_of("5", "5", StyleKind.FEET_INCHES)

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from unittest import TestCase
 
+from core.clocks import Moment
 from core.instruments import (
     Axis,
 )
@@ -20,7 +21,7 @@ from core.pours import (
     lines_of,
     needed_of,
 )
-from core.setups import Disagreeing, SetUpRecord, doubt_of
+from core.setups import Disagreeing, Reported, SetUpRecord, doubt_of
 from core.tasks import Task
 from core.tests.pour_site import (
     DAY,
@@ -52,7 +53,7 @@ from core.tests.pour_site import (
 
 DOUBTED = replace(point(Task.FORM), shot=shot(doubted=True))
 MARK, MARK_NOT_SHOT = point(Task.MARK), point(Task.MARK, None)
-KNOCKED = doubt_of(SetUpRecord(knocks=(5.0,)), EIGHTHS)
+KNOCKED = doubt_of(SetUpRecord(knocks=(Reported(Moment(5.0)),)), EIGHTHS)
 DISAGREEING = doubt_of(
     SetUpRecord(backsights=Disagreeing(inches(2), Length.from_inches("0.125"))), EIGHTHS
 )

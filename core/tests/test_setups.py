@@ -7,6 +7,7 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
+from core.clocks import Moment
 from core.errors import NoBacksight
 from core.lengths import Elevation, Length, Reading, Style
 from core.rods import Numbering, SightLine
@@ -15,11 +16,14 @@ from core.setups import (
     Backsight,
     BenchmarkRead,
     Disagreeing,
+    Reported,
     SetUpRecord,
     allowed_again,
     allowed_between,
+    counting,
     doubt_of,
     doubtful_spans,
+    is_late,
     last_good,
     off_from_known,
     off_since_first,
@@ -76,9 +80,9 @@ class Doubt(TestCase):
         knocks: tuple[float, ...] = (),
         agreements: tuple[Agreement, ...] = (),
     ) -> set[int]:
-        checks = [BenchmarkRead(*read, TOLERANCE) for read in reads]
-        spans = doubtful_spans(checks, knocks, agreements)
-        return {shot for shot in self.SHOTS if any(span.holds(shot) for span in spans)}
+        checks = [BenchmarkRead(Moment(at), off, TOLERANCE) for at, off in reads]
+        spans = doubtful_spans(checks, [Moment(at) for at in knocks], agreements)
+        return {shot for shot in self.SHOTS if any(span.holds(Moment(shot)) for span in spans)}
 
     def test_a_failed_re_read_doubts_all_since_the_last_good_one_and_all_after(self) -> None:
         self.assertEqual(self.doubted((20, GOOD), (30, BAD)), {25, 35, 45})
@@ -96,11 +100,36 @@ class Doubt(TestCase):
     def test_a_point_shot_again_that_agrees_clears_up_to_it(self) -> None:
         failed = ((10, GOOD), (40, BAD))
         self.assertEqual(
-            self.doubted(*failed, agreements=(Agreement(25, GOOD, TOLERANCE),)), {35, 45}
+            self.doubted(*failed, agreements=(Agreement(Moment(25), GOOD, TOLERANCE),)), {35, 45}
         )
         self.assertEqual(
-            self.doubted(*failed, agreements=(Agreement(25, BAD, TOLERANCE),)), {15, 25, 35, 45}
+            self.doubted(*failed, agreements=(Agreement(Moment(25), BAD, TOLERANCE),)),
+            {15, 25, 35, 45},
         )
+
+    def test_where_the_order_of_two_clocks_can_not_be_told_a_reading_is_in_doubt(self) -> None:
+        """A good read at 20 and a failed one at 40, by phone a; the shots are phone b's."""
+        reads = [
+            BenchmarkRead(Moment(20, 2, "a"), GOOD, TOLERANCE),
+            BenchmarkRead(Moment(40, 2, "a"), BAD, TOLERANCE),
+        ]
+        spans = doubtful_spans(reads, (), ())
+        shots = {
+            Moment(16, 2, "b"): False,
+            Moment(16.1, 2, "b"): True,
+            Moment(19.9, 0, "a"): False,
+            Moment(20.1, 0, "a"): True,
+            Moment(30, 60, "b"): True,
+        }
+        for shot, is_doubted in shots.items():
+            with self.subTest(shot):
+                self.assertIs(any(span.holds(shot) for span in spans), is_doubted)
+
+    def test_a_knock_by_another_clock_doubts_where_it_may_lie_behind_the_good_read(self) -> None:
+        good = [BenchmarkRead(Moment(20, 2, "a"), GOOD, TOLERANCE)]
+        for knock, is_doubted in ((16.0, False), (16.1, True), (30.0, True)):
+            spans = doubtful_spans(good, [Moment(knock, 2, "b")], ())
+            self.assertIs(any(span.holds(Moment(90, 2, "a")) for span in spans), is_doubted)
 
     @given(
         st.lists(moments, unique=True, max_size=20),
@@ -112,22 +141,61 @@ class Doubt(TestCase):
     def test_no_more_is_doubted_than_without_clearing_and_the_rest_stands(
         self, shots: list[float], found: list[tuple[float, Length]], again: float
     ) -> None:
-        reads = [BenchmarkRead(*read, TOLERANCE) for read in found]
+        reads = [BenchmarkRead(Moment(at), off, TOLERANCE) for at, off in found]
 
         def doubted(*agreements: Agreement) -> set[float]:
             spans = doubtful_spans(reads, (), agreements)
-            return {shot for shot in shots if any(span.holds(shot) for span in spans)}
+            return {shot for shot in shots if any(span.holds(Moment(shot)) for span in spans)}
 
         plain = doubted()
-        self.assertLessEqual(doubted(Agreement(again, GOOD, TOLERANCE)), plain)
+        self.assertLessEqual(doubted(Agreement(Moment(again), GOOD, TOLERANCE)), plain)
         if all(difference == GOOD for _, difference in found):
             self.assertEqual(plain, set())
-        good = last_good(reads, 0.0)
+        good = last_good(reads, Moment(0.0)).seconds
         if doubt_of(SetUpRecord(tuple(reads)), EIGHTHS).stands:
             self.assertFalse({shot for shot in shots if shot > good} & plain)
         else:
-            after = {shot for shot in shots if shot > max(read.moment for read in reads)}
+            after = {shot for shot in shots if shot > max(read.moment.seconds for read in reads)}
             self.assertLessEqual(after, plain)
+
+    def test_a_good_read_that_came_in_too_late_clears_nothing(self) -> None:
+        """The failed read of 40 was in at 41; then b sends a good one and dates it 35."""
+        failed = BenchmarkRead(Moment(40, 2, "a"), BAD, TOLERANCE, "BM1", 41.0)
+        for clock, moment, arrived, is_doubted in (
+            ("b", 35.0, 50.0, True),
+            ("b", 35.0, 41.0, False),
+            ("a", 35.0, 36.0, False),
+        ):
+            good = BenchmarkRead(Moment(moment, 2, clock), GOOD, TOLERANCE, "BM1", arrived)
+            record = SetUpRecord((good, failed))
+            self.assertIs(good in counting(record), not is_doubted)
+            shot = Moment(30, 2, "a")
+            self.assertIs(doubt_of(record, EIGHTHS).holds(shot), is_doubted)
+            self.assertIs(is_late(shot, 50.0, record), True)
+            self.assertIs(is_late(shot, 31.0, record), False)
+
+    def test_a_knock_that_was_known_is_not_cleared_from_before_it(self) -> None:
+        knock = Reported(Moment(40, 2, "a"), 41.0)
+        for moment, stands in ((35.0, False), (45.0, True)):
+            good = BenchmarkRead(Moment(moment, 2, "b"), GOOD, TOLERANCE, "BM1", 50.0)
+            doubt = doubt_of(SetUpRecord((good,), (knock,)), EIGHTHS)
+            self.assertIs(doubt.stands, stands)
+
+    @given(
+        st.lists(
+            st.tuples(moments, st.sampled_from([GOOD, BAD])), max_size=6, unique_by=lambda r: r[0]
+        ),
+        st.lists(moments, max_size=3),
+        moments,
+        st.floats(0, 30),
+    )
+    def test_a_clock_less_sure_of_itself_clears_nothing(
+        self, found: list[tuple[float, Length]], knocks: list[float], shot: float, give: float
+    ) -> None:
+        reads = [BenchmarkRead(Moment(at, 0, "a"), off, TOLERANCE) for at, off in found]
+        spans = doubtful_spans(reads, [Moment(at, 0, "a") for at in knocks], ())
+        if any(span.holds(Moment(shot, 0, "a")) for span in spans):
+            self.assertTrue(any(span.holds(Moment(shot, give, "b")) for span in spans))
 
     def test_how_far_a_re_read_is_off(self) -> None:
         known, first, again = (
@@ -144,10 +212,17 @@ class Doubt(TestCase):
     def test_whether_it_may_be_read_from_now(self) -> None:
         table = [
             ([], (), True),
-            ([], (5.0,), False),
-            ([BenchmarkRead(5, GOOD, TOLERANCE)], (4.0,), True),
-            ([BenchmarkRead(5, GOOD, TOLERANCE)], (6.0,), False),
-            ([BenchmarkRead(5, GOOD, TOLERANCE), BenchmarkRead(6, BAD, TOLERANCE)], (), False),
+            ([], (Reported(Moment(5.0)),), False),
+            ([BenchmarkRead(Moment(5), GOOD, TOLERANCE)], (Reported(Moment(4.0)),), True),
+            ([BenchmarkRead(Moment(5), GOOD, TOLERANCE)], (Reported(Moment(6.0)),), False),
+            (
+                [
+                    BenchmarkRead(Moment(5), GOOD, TOLERANCE),
+                    BenchmarkRead(Moment(6), BAD, TOLERANCE),
+                ],
+                (),
+                False,
+            ),
         ]
         for reads, knocks, stands in table:
             self.assertIs(doubt_of(SetUpRecord(tuple(reads), knocks), EIGHTHS).stands, stands)
@@ -160,11 +235,11 @@ class BacksightsThatDisagree(TestCase):
 
     def test_two_inches_apart_doubt_every_reading_and_no_re_read_clears_them(self) -> None:
         apart = Disagreeing(Length.from_inches(2), Length.from_inches("0.125"))
-        good = BenchmarkRead(9.0, GOOD, TOLERANCE)
-        again = Agreement(5.0, GOOD, TOLERANCE)
+        good = BenchmarkRead(Moment(9.0), GOOD, TOLERANCE)
+        again = Agreement(Moment(5.0), GOOD, TOLERANCE)
         doubt = doubt_of(SetUpRecord((good,), (), (again,), apart), EIGHTHS)
         self.assertFalse(doubt.stands)
-        self.assertTrue(all(doubt.holds(moment) for moment in (-5.0, 0.0, 5.0, 9.0, 99.0)))
+        self.assertTrue(all(doubt.holds(Moment(moment)) for moment in (-5.0, 0.0, 5.0, 9.0, 99.0)))
         self.assertIn('disagree by 2"; 1/8" is allowed. Strike', doubt.why)
 
     def test_exactly_at_the_tolerance_they_agree(self) -> None:
@@ -177,16 +252,16 @@ class BacksightsThatDisagree(TestCase):
     def test_what_stands_on_a_point_in_doubt_is_in_doubt(self) -> None:
         doubt = doubt_of(SetUpRecord(carried_from=("TP1", 3)), EIGHTHS)
         self.assertEqual(doubt.why, "It stands on TP1, shot from set-up 3 in doubt.")
-        self.assertTrue(doubt.holds(0.0))
+        self.assertTrue(doubt.holds(Moment(0.0)))
 
     def test_the_reason_names_the_point_what_it_read_and_what_is_allowed(self) -> None:
-        failed = BenchmarkRead(5.0, metres("-0.01"), TOLERANCE, "BM2")
+        failed = BenchmarkRead(Moment(5.0), metres("-0.01"), TOLERANCE, "BM2")
         why = doubt_of(SetUpRecord((failed,)), Style.from_code("mm")).why
         self.assertEqual(why, "BM2 read 10 mm low when it was read again; 3 mm is allowed.")
-        close = BenchmarkRead(5.0, metres("0.0033"), TOLERANCE, "BM2")
+        close = BenchmarkRead(Moment(5.0), metres("0.0033"), TOLERANCE, "BM2")
         why = doubt_of(SetUpRecord((close,)), Style.from_code("mm")).why
         self.assertEqual(why, "BM2 read 3.3 mm high when it was read again; 3.0 mm is allowed.")
-        knocked = doubt_of(SetUpRecord(knocks=(4.0,)), EIGHTHS)
+        knocked = doubt_of(SetUpRecord(knocks=(Reported(Moment(4.0)),)), EIGHTHS)
         self.assertIn("It was knocked", knocked.why)
         self.assertEqual(doubt_of(SetUpRecord(), EIGHTHS).why, "")
 

@@ -43,6 +43,22 @@ class Crew(models.Model):
         return self.name
 
 
+class Phone(models.Model):
+    """A phone, or another browser, that records: known by a key that is kept on it.
+
+    Nothing it records lies before it was first seen. ``last_number`` and ``last_counted_at`` are
+    of the last record it sent, by its own numbers.
+    """
+
+    id = models.UUIDField(primary_key=True)
+    first_seen_at = models.DateTimeField(auto_now_add=True)
+    last_number = models.BigIntegerField(default=0)
+    last_counted_at = models.DateTimeField(null=True)
+
+    def __str__(self) -> str:
+        return str(self.pk)
+
+
 class Membership(models.Model):
     """A person's place in a crew."""
 

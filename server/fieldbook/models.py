@@ -14,6 +14,7 @@ from server.gear.models import Instrument, Receiver, Rod
 from server.jobs.models import Benchmark, Floor, Job, Point
 from server.quantities import LengthField, ReadingField
 from server.records import SiteRecord
+from server.timed import Timed
 
 SETTINGS = [(str(Setting.FINE), "fine pass"), (str(Setting.COARSE), "rough pass")]
 SIGHTS = [(str(kind), kind.in_words) for kind in SightKind]
@@ -41,13 +42,15 @@ def observed(sight: str, reading: Reading) -> Observed:
     return Observed(SightKind(sight), reading)
 
 
-class SetUp(SiteRecord):
+class SetUp(Timed, SiteRecord):
     """Where an instrument stood, and the backsight that told its line.
 
     It stands on a benchmark, or on a turning point that was shot from another set-up.
     ``backsight_distance`` stands in where the benchmark has no place on the plan. Its own place
     may be empty: what is read from it is then as unsure as its distances are.
     """
+
+    RESTS_ON = ("job", "begun_at")
 
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="set_ups")
     number = models.PositiveSmallIntegerField()
@@ -119,7 +122,7 @@ class ExtraBacksight(Sight):
         return str(self.set_up)
 
 
-class TurningPoint(Sight):
+class TurningPoint(Timed, Sight):
     """A firm point shot from one set-up, to stand the next one on."""
 
     set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="turning_points")
@@ -144,7 +147,7 @@ class Occasion(models.TextChoices):
     CLOSING = "closing", "closing the run"
 
 
-class Reread(Sight):
+class Reread(Timed, Sight):
     """A known point read again from a set-up: a check of it, or the closing of a run."""
 
     set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="rereads")
@@ -168,8 +171,10 @@ class Reread(Sight):
         return f"re-read from {self.set_up}"
 
 
-class Knock(SiteRecord):
+class Knock(Timed, SiteRecord):
     """The instrument was knocked where it stood."""
+
+    TIME = "happened_at"
 
     set_up = models.ForeignKey(SetUp, on_delete=models.PROTECT, related_name="knocks")
     happened_at = models.DateTimeField()
@@ -179,8 +184,11 @@ class Knock(SiteRecord):
         return f"knock of {self.set_up}"
 
 
-class AcceptedRun(SiteRecord):
+class AcceptedRun(Timed, SiteRecord):
     """A run whose misclosure was accepted and spread over its turning points."""
+
+    TIME = "accepted_at"
+    RESTS_ON = ("closing", "taken_at")
 
     closing = models.OneToOneField(Reread, on_delete=models.PROTECT, related_name="accepted")
     accepted_at = models.DateTimeField()
@@ -190,7 +198,7 @@ class AcceptedRun(SiteRecord):
         return f"run closed by {self.closing_id}"
 
 
-class Shot(Sight):
+class Shot(Timed, Sight):
     """One reading on one point; ``typed`` is what the person entered.
 
     Where a likely slip was offered, ``slip`` says which was accepted (or ``kept``), and
@@ -212,7 +220,7 @@ class Shot(Sight):
         return f"{self.typed} on {self.point_id}"
 
 
-class HoleFinding(SiteRecord):
+class HoleFinding(Timed, SiteRecord):
     """What was found at the bottom of a pier's hole; the last one counts.
 
     ``note`` is what a pile was driven or screwed to, such as its torque.
@@ -229,7 +237,7 @@ class HoleFinding(SiteRecord):
         return f"{self.bearing} in hole {self.point_id}"
 
 
-class HeadLock(SiteRecord):
+class HeadLock(Timed, SiteRecord):
     """The head of a pier or pile was locked, or was not; the last one counts."""
 
     point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="head_locks")
@@ -241,8 +249,10 @@ class HeadLock(SiteRecord):
         return f"head on {self.point_id}"
 
 
-class Regrade(SiteRecord):
+class Regrade(Timed, SiteRecord):
     """Stone that was graded anew: what was shot at its points before tells nothing of it now."""
+
+    TIME = "graded_at"
 
     floor = models.ForeignKey(Floor, on_delete=models.PROTECT, related_name="regrades")
     note = models.CharField(max_length=120)

@@ -17,6 +17,10 @@ from server.fieldbook.standing import JobStandings, Standing
 Read = Shot | TurningPoint | Reread
 
 
+#: What a clock is off by before the book says so, seconds.
+A_CLOCK_OFF = 120.0
+
+
 @dataclass(frozen=True, slots=True)
 class KeptReading:
     """A reading of the book, whatever it was taken for."""
@@ -79,12 +83,23 @@ def _kept(read: Read, standing: Standing) -> KeptReading:
         floor=floor,
         sight=read.observed,
         typed=read.typed,
-        note=note,
+        note=", ".join(said for said in (note, _came_in(read, standing)) if said),
         struck=strike.reason if strike else "",
-        in_doubt=strike is None and standing.doubts(read.taken_at),
+        in_doubt=strike is None and standing.doubts(read.moment),
         taken_at=read.taken_at,
         taken_by=read.taken_by.shown_name,
     )
+
+
+def _came_in(read: Read, standing: Standing) -> str:
+    """Say of a reading that it came in late, or that its phone's clock was off; else nothing."""
+    said = []
+    if standing.is_late(read):
+        said.append("came in late, after a knock or a failed re-read was known")
+    off = (read.said_at - read.taken_at).total_seconds()
+    if abs(off) >= A_CLOCK_OFF:
+        said.append(f"its phone's clock said {read.said_at:%Y-%m-%d %H:%M} UTC")
+    return ", ".join(said)
 
 
 def _named(read: Read) -> tuple[str, str, str]:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from datetime import datetime
 from math import hypot
 from typing import Any, Literal, TypedDict
 from uuid import UUID
@@ -12,6 +11,7 @@ from uuid import UUID
 from django.db.models import F, Window
 from django.db.models.functions import RowNumber
 
+from core.clocks import Moment
 from core.floors import PlanPoint
 from core.instruments import Setting
 from core.lengths import Elevation, Length
@@ -27,6 +27,7 @@ from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
 from server.shown import Place, Shown, show, show_place
+from server.timed import TIME_COLUMNS, moment_of_columns
 
 PegState = Literal["not-shot", Verdict.ON, Verdict.HIGH, Verdict.LOW, "close", "in-doubt", "found"]
 
@@ -190,23 +191,25 @@ def counting_shots(scope: Scope, standings: JobStandings) -> Counting:
     )
     of_points = {f"point__{name}": value for name, value in scope.items()}
     shots = Shot.objects.filter(strike=None, **of_points)
-    columns = ("id", "point_id", "set_up_id", "sight", "reading", "setting", "taken_at")
+    columns = ("id", "point_id", "set_up_id", "sight", "reading", "setting", *TIME_COLUMNS)
     regraded = _regraded(of_points)
     found: Counting = {}
-    for shot, point, set_up, sight, reading, setting, taken_at in (
+    for shot, point, set_up, sight, reading, setting, *time in (
         shots.annotate(nth=last).filter(nth=1).values_list(*columns)
     ):
-        if point in regraded and taken_at <= regraded[point]:
+        moment = moment_of_columns(*time)
+        if point in regraded and not moment.is_surely_behind(regraded[point]):
             continue
-        in_doubt = standings.by_id[set_up].doubts(taken_at)
+        in_doubt = standings.by_id[set_up].doubts(moment)
         found[point, setting] = shot, set_up, observed(sight, reading), in_doubt
     return found
 
 
-def _regraded(of_points: Scope) -> dict[UUID, datetime]:
+def _regraded(of_points: Scope) -> dict[UUID, Moment]:
     """Return when the stone at points was graded anew: what was shot before tells it no more."""
     moments = RegradedPoint.objects.filter(**of_points).order_by("regrade__graded_at")
-    return dict(moments.values_list("point_id", "regrade__graded_at"))
+    columns = ("point_id", "regrade__graded_at", "regrade__phone", "regrade__clock_give")
+    return {point: moment_of_columns(*time) for point, *time in moments.values_list(*columns)}
 
 
 def _peg(

@@ -137,7 +137,7 @@ def turning_point_sheets(standings: JobStandings, style: Style) -> list[TurningP
             "set_up": lines.sighting(point.set_up_id).number,
             "is_fixed": point.pk in lines.corrections,
             "is_used": point.pk in used,
-            "in_doubt": standings.by_id[point.set_up_id].doubts(point.taken_at),
+            "in_doubt": standings.by_id[point.set_up_id].doubts(point.moment),
         }
         for point in lines.turning_points.values()
     ]
@@ -175,9 +175,9 @@ def _off(misclosure: Length, style: Style) -> str:
 def is_doubtful(run: Run, standings: JobStandings) -> bool:
     """Whether a reading the run rests on is in doubt."""
     points = [leg.to for leg in run.legs if leg.to is not None]
-    return any(standings.by_id[p.set_up_id].doubts(p.taken_at) for p in points) or standings.by_id[
+    return any(standings.by_id[p.set_up_id].doubts(p.moment) for p in points) or standings.by_id[
         run.closing.set_up_id
-    ].doubts(run.closing.taken_at)
+    ].doubts(run.closing.moment)
 
 
 def _advice(is_allowed: bool, accepted: bool, in_doubt: bool) -> str:

@@ -6,8 +6,10 @@ from collections import defaultdict
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from math import inf
 from uuid import UUID
 
+from core.clocks import Moment
 from core.lengths import Elevation, Length
 from core.rods import Observed, Tie
 from core.setups import (
@@ -16,16 +18,19 @@ from core.setups import (
     Disagreeing,
     Doubt,
     DoubtfulSpan,
+    Reported,
     SetUpRecord,
     allowed_again,
     allowed_between,
+    counting,
     doubt_of,
+    is_late,
     last_good,
     off_from_known,
     off_since_first,
 )
 from server.fieldbook.lines import JobLines, is_first_struck
-from server.fieldbook.models import Knock, Occasion, Reread, SetUp, Shot
+from server.fieldbook.models import Knock, Occasion, Reread, SetUp, Shot, TurningPoint
 from server.fieldbook.rules import KnownPoint, Sighting, known_point, sight_back, sight_on
 from server.gear.trust import moment_of
 from server.jobs.models import Job
@@ -58,6 +63,7 @@ class Standing:
     sighting: Sighting
     reads: tuple[ReadAgain, ...]
     knocks: tuple[Knock, ...]
+    record: SetUpRecord
     doubt: Doubt
     good_at: datetime
     due_at: datetime
@@ -82,9 +88,13 @@ class Standing:
         """Whether its closing re-read was taken and was good."""
         return any(read.record.occasion == Occasion.END for read in self.reads) and self.stands
 
-    def doubts(self, taken_at: datetime) -> bool:
+    def is_late(self, record: Shot | Reread | TurningPoint) -> bool:
+        """Whether a record of it came in after a knock or a failed re-read behind it was known."""
+        return is_late(record.moment, record.recorded_at.timestamp(), self.record)
+
+    def doubts(self, moment: Moment) -> bool:
         """Whether a reading of that moment is in doubt."""
-        return bool(self.spans) and self.doubt.holds(taken_at.timestamp())
+        return bool(self.spans) and self.doubt.holds(moment)
 
 
 class JobStandings:
@@ -137,7 +147,8 @@ class JobStandings:
             before = sighting.sights_of(reread.observed)[0]
         allowed = allowed_again(self._tolerance, sighting.fine, again, before)
         name = str(reread.benchmark or reread.turning_point)
-        return BenchmarkRead(reread.taken_at.timestamp(), difference, allowed, name)
+        arrived = reread.recorded_at.timestamp() if reread.recorded_at else inf
+        return BenchmarkRead(reread.moment, difference, allowed, name, arrived)
 
     def _read_first(self, set_up_id: UUID, key: UUID | None, again: Observed) -> Observed | None:
         """Return what a known point showed when the set-up was made, held the same way."""
@@ -171,17 +182,18 @@ class JobStandings:
         checks = tuple(one.read for one in reads)
         record = SetUpRecord(
             reads=checks,
-            knocks=tuple(knock.happened_at.timestamp() for knock in knocks),
+            knocks=tuple(Reported(knock.moment, knock.recorded_at.timestamp()) for knock in knocks),
             agreements=tuple(agreements),
             backsights=self.disagreeing(set_up.pk),
             carried_from=_carried_from(set_up, before),
         )
-        good_at = moment_of(last_good(checks, set_up.taken_at.timestamp()))
+        good_at = moment_of(last_good(counting(record), set_up.moment).seconds)
         return Standing(
             set_up=set_up,
             sighting=self.lines.sighting(set_up.pk),
             reads=tuple(reads),
             knocks=tuple(knocks),
+            record=record,
             doubt=doubt_of(record, self._style),
             good_at=good_at,
             due_at=good_at + timedelta(minutes=self._minutes),
@@ -201,16 +213,17 @@ class JobStandings:
         doubted = [
             shot
             for shot in Shot.objects.filter(set_up__in=shaken, strike=None).select_related("point")
-            if self.by_id[shot.set_up_id].doubts(shot.taken_at)
+            if self.by_id[shot.set_up_id].doubts(shot.moment)
         ]
         again: defaultdict[UUID, list[Shot]] = defaultdict(list)
         points = {shot.point_id for shot in doubted}
         for shot in Shot.objects.filter(point__in=points, strike=None).order_by("taken_at"):
-            if not self.by_id[shot.set_up_id].doubts(shot.taken_at):
+            if not self.by_id[shot.set_up_id].doubts(shot.moment):
                 again[shot.point_id].append(shot)
         found: defaultdict[UUID, list[Agreement]] = defaultdict(list)
         for shot in doubted:
-            later = next((s for s in again[shot.point_id] if s.taken_at > shot.taken_at), None)
+            again_here = again[shot.point_id]
+            later = next((s for s in again_here if s.moment.is_surely_behind(shot.moment)), None)
             if later is not None:
                 found[shot.set_up_id].append(self._agreement(shot, later))
         return found
@@ -220,7 +233,7 @@ class JobStandings:
         sight = sight_on(sighting.rod, shot.observed, sighting.place, place)
         allowed = allowed_again(self._tolerance, sighting.kit(shot.setting), sight, sight)
         difference = self.elevation_of(later) - self.elevation_of(shot)
-        return Agreement(shot.taken_at.timestamp(), difference, allowed)
+        return Agreement(shot.moment, difference, allowed)
 
     def elevation_of(self, shot: Shot) -> Elevation:
         """Return the elevation a shot gives."""
@@ -245,6 +258,6 @@ class JobStandings:
 def _carried_from(set_up: SetUp, before: Mapping[UUID, Standing]) -> tuple[str, int] | None:
     """Return the turning point a set-up stands on and the set-up in doubt it was shot from."""
     point = None if is_first_struck(set_up) else set_up.turning_point
-    if point is None or not before[point.set_up_id].doubts(point.taken_at):
+    if point is None or not before[point.set_up_id].doubts(point.moment):
         return None
     return point.name, before[point.set_up_id].set_up.number

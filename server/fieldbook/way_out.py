@@ -81,7 +81,7 @@ def way_out(user: User, set_up_id: UUID) -> WayOut:
         "turning_points": [
             point.name
             for point in standings.lines.turning_points.values()
-            if point.set_up_id == set_up.pk and standing.doubts(point.taken_at)
+            if point.set_up_id == set_up.pk and standing.doubts(point.moment)
         ],
         "to_try": middle.point.name if middle else "",
         "clears": doubted.index(middle) + 1 if middle else 0,
@@ -108,7 +108,7 @@ def _still_doubted(standings: JobStandings, set_up_id: UUID) -> list[Shot]:
     shots = Shot.objects.filter(set_up=set_up_id, strike=None).select_related(
         "point__floor", "point__element"
     )
-    doubted = [shot for shot in shots.order_by("taken_at", "recorded_at") if doubts(shot.taken_at)]
+    doubted = [shot for shot in shots.order_by("taken_at", "recorded_at") if doubts(shot.moment)]
     last: dict[tuple[UUID, str], UUID] = {
         (point, setting): key
         for key, point, setting in Shot.objects.filter(

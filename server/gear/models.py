@@ -10,6 +10,7 @@ from core.instruments import Receiver as CoreReceiver
 from server.crews.models import Crew, User
 from server.quantities import LengthField
 from server.records import SiteRecord
+from server.timed import Timed
 
 
 class InstrumentKind(models.TextChoices):
@@ -102,11 +103,13 @@ class CheckMethod(models.TextChoices):
     WATER_LEVEL = "water-level", "Against a water level"
 
 
-class InstrumentCheck(SiteRecord):
+class InstrumentCheck(Timed, SiteRecord):
     """A check as it was read: each entry as typed and in metres; what it says is computed.
 
     ``axis`` is the one it was made of, where it is not of both.
     """
+
+    TIME = "made_at"
 
     instrument = models.ForeignKey(Instrument, on_delete=models.PROTECT, related_name="checks")
     method = models.CharField(max_length=16, choices=CheckMethod)
@@ -119,8 +122,10 @@ class InstrumentCheck(SiteRecord):
         return f"{self.method} of {self.made_at:%Y-%m-%d}"
 
 
-class InstrumentKnock(SiteRecord):
+class InstrumentKnock(Timed, SiteRecord):
     """The instrument was dropped or knocked: its check is due at once."""
+
+    TIME = "happened_at"
 
     instrument = models.ForeignKey(Instrument, on_delete=models.PROTECT, related_name="knocks")
     note = models.CharField(max_length=200)

@@ -60,12 +60,22 @@ def record_of(
         kind=InstrumentKind(instrument.kind),
         specification=specified_slope(instrument),
         checks=tuple(
-            MadeCheck(one.record.made_at.timestamp(), one.read.check, axes_of(one.record))
+            MadeCheck(earliest_of(one.record), one.read.check, axes_of(one.record))
             for one in checks
         ),
-        knocks=tuple(knock.happened_at.timestamp() for knock in knocks),
+        knocks=tuple(latest_of(knock) for knock in knocks),
         check_days=instrument.crew.check_days,
     )
+
+
+def earliest_of(check: InstrumentCheck) -> float:
+    """Return the earliest moment a check may have been made at."""
+    return check.moment.seconds - check.clock_give
+
+
+def latest_of(knock: InstrumentKnock) -> float:
+    """Return the latest moment a knock may have happened at: it had, when it came in."""
+    return min(knock.moment.seconds + knock.clock_give, knock.recorded_at.timestamp())
 
 
 def slope_error(instrument: Instrument, checks: Sequence[CheckRead], moment: datetime) -> float:

@@ -134,7 +134,7 @@ def _shots(set_up: SetUp, points: list[Point], user: User, a_point: int = SHOTS_
             Shot(
                 id=uuid4(), set_up=set_up, point=point, typed="bench", taken_by=user,
                 reading=Reading(1_100_000_000 + 3_175_000 * ((i + turn) % 13)),
-                taken_at=START + timedelta(seconds=i + turn),
+                taken_at=(taken_at := START + timedelta(seconds=i + turn)), said_at=taken_at,
             )
             for i, point in enumerate(points)
             for turn in range(a_point)

@@ -9,6 +9,7 @@ from core.pours import Question
 from server.crews.models import Crew, User
 from server.jobs.models import Element, Floor, Job
 from server.records import SiteRecord
+from server.timed import Timed
 
 QUESTIONS = [(str(question), str(question)) for question in Question]
 
@@ -99,7 +100,7 @@ class Asked(models.TextChoices):
     FROST = "frost", "footings below the frost"
 
 
-class PourAnswer(SiteRecord):
+class PourAnswer(Timed, SiteRecord):
     """An answer about a pour; the last one to a question counts, the earlier ones stay.
 
     ``given_for`` is what the question said then, where an answer stands for no other amount, and
@@ -118,7 +119,7 @@ class PourAnswer(SiteRecord):
         return f"{self.question}: {self.answer}"
 
 
-class LiftedHold(SiteRecord):
+class LiftedHold(Timed, SiteRecord):
     """A hold somebody lifted, with the reason; it stands for what the hold said then."""
 
     pour = models.ForeignKey(Pour, on_delete=models.PROTECT, related_name="lifted")
@@ -132,7 +133,7 @@ class LiftedHold(SiteRecord):
         return f"{self.question} lifted: {self.reason}"
 
 
-class PourClosing(SiteRecord):
+class PourClosing(Timed, SiteRecord):
     """A pour that was made, its finished surface shot; ``lines`` is its list as it stood then."""
 
     pour = models.OneToOneField(Pour, on_delete=models.PROTECT, related_name="closing")
@@ -145,7 +146,7 @@ class PourClosing(SiteRecord):
         return f"{self.pour} poured"
 
 
-class Notice(SiteRecord):
+class Notice(Timed, SiteRecord):
     """What a customer is told of a floor's extra concrete: the numbers as they were then.
 
     It stands while the numbers are the same; ``rate`` is the price of a cubic yard or meter.

@@ -2,22 +2,42 @@
 
 from __future__ import annotations
 
+from datetime import UTC, datetime
+from time import time
 from typing import Any
 from uuid import UUID, uuid4
 
+from django.apps import apps
 from django.test import Client, TestCase
 
-from server.crews.models import Crew, Membership, Role, User
+from server.crews.models import Crew, Membership, Phone, Role, User
 
 Body = dict[str, Any]
 TAKEN_AT = "2026-05-04T09:30:00Z"
 
 
+LONG_AGO = datetime(2026, 1, 1, tzinfo=UTC)
+
+
+class OnAPhone(Client):
+    """A browser with a clock that is right, on a phone that was seen long ago."""
+
+    def __init__(self, **defaults: Any) -> None:
+        super().__init__(**defaults)
+        self.key = uuid4()
+        Phone.objects.create(pk=self.key)
+        Phone.objects.update(first_seen_at=LONG_AGO)
+
+    def request(self, **request: Any) -> Any:
+        clock = {"HTTP_X_PHONE_NOW": repr(time()), "HTTP_X_PHONE_CLOCK_OFF": "0"}
+        return super().request(**{"HTTP_X_PHONE": str(self.key), **clock, **request})
+
+
 def person(crew: Crew, role: Role) -> Client:
-    """Return the browser of a new, signed-in member of a crew."""
+    """Return the phone of a new, signed-in member of a crew."""
     user = User.objects.create_user(f"{role}-{uuid4().hex[:8]}", first_name=role.label)
     Membership.objects.create(crew=crew, user=user, role=role)
-    client = Client()
+    client = OnAPhone()
     client.force_login(user)
     return client
 
@@ -46,6 +66,7 @@ class SiteTestCase(TestCase):
         self.job = uuid4()
         self.benchmark = uuid4()
         self.ok(self.foreman, "jobs", self.job_body(), 201)
+        apps.get_model("jobs", "Job").objects.update(begun_at=LONG_AGO)
 
     def job_body(self, **changed: Any) -> Body:
         benchmark = {

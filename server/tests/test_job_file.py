@@ -15,10 +15,11 @@ from django.test import Client
 
 from core.lengths import Length
 from server.crews.models import Crew, Membership, Role, User
+from server.fieldbook.models import Shot
 from server.jobs.models import Floor, Job
 from server.overview.job_sheet import job_sheet
 from server.papers.job_file.bring_in import bring_in_job
-from server.papers.job_file.older import brought_up
+from server.papers.job_file.older import OF_ITS_OWN_CLOCK, TIMES, brought_up
 from server.papers.job_file.parse import parsed
 from server.papers.job_file.tables import TABLES, VERSION
 from server.papers.job_file.write import digest_of, written_job
@@ -148,7 +149,8 @@ class JobFiles(WorkTestCase):
         answer = {"question": "ordered", "given_for": "", "answer": "9"}
         read = brought_up(body | {"pour_answers": [answer, {"question": "extra"}, 4]}, 3)
         self.assertEqual(read["pour_answers"][0]["given_for"], "yd³")
-        self.assertEqual(read["pour_answers"][1:], [{"question": "extra"}, 4])
+        self.assertNotIn("given_for", read["pour_answers"][1])
+        self.assertEqual(read["pour_answers"][2], 4)
         metric = brought_up(
             body | {"job": [body["job"][0] | {"style": "mm"}], "pour_answers": [answer]}, 3
         )
@@ -161,10 +163,31 @@ class JobFiles(WorkTestCase):
         self.assertEqual(sheet["benchmarks"][0]["elevation"]["text"], "50' 4 1/2\"")
         self.assertEqual(Floor.objects.get(job=work["job"]).typed_style, "ft-in/8")
 
+    def test_a_file_of_version_4_counts_when_its_phones_said(self) -> None:
+        body = self.small()
+        shot = body["shots"][0]
+        self.assertEqual(len(shot["phone"]), 36)
+        self.assertEqual((shot["said_at"], shot["clock_give"]), ("2026-05-04T09:30:00Z", "2.0"))
+        begun = body["job"][0].pop("begun_at")
+        for name in TIMES:
+            for row in body[name]:
+                for column in ("said_at", *OF_ITS_OWN_CLOCK):
+                    row.pop(column)
+        older = {name: rows for name, rows in body.items() if name not in HEAD}
+        head = {"format": "yellow-peg-job", "version": 4, "digest": digest_of(older)}
+        work = self.bring_in(json.dumps(head | older).encode())
+        self.assertEqual((work["state"], work["problems"]), ("done", []))
+        kept = Shot.objects.get(set_up__job=work["job"])
+        self.assertEqual((kept.said_at, kept.phone, kept.clock_give), (kept.taken_at, None, 0.0))
+        job = Job.objects.get(pk=work["job"])
+        self.assertEqual(job.begun_at, job.created_at)
+        self.assertTrue(begun.startswith("2026-01-01"))
+
     def test_what_version_1_says_itself_is_kept(self) -> None:
         check, price = {"axis": "second"}, {"concrete": "165"}
         read = brought_up({"instrument_checks": [check, {}, 5], "prices": [price], "floors": 3}, 1)
-        self.assertEqual(read["instrument_checks"], [check, {"axis": "first"}, 5])
+        first, second, odd = read["instrument_checks"]
+        self.assertEqual((first["axis"], second["axis"], odd), ("second", "first", 5))
         self.assertEqual(read["prices"], [price | {"truck": None}])
         self.assertEqual((read["floors"], read["struck_backsights"]), (3, []))
         self.assertEqual(brought_up({"prices": [price]}, VERSION), {"prices": [price]})
@@ -213,6 +236,8 @@ class JobFiles(WorkTestCase):
             ),
             "Floor has no level, or half": changed(touch("floors", level_offset=None)),
             "can't be read": changed(touch("job", style="cubits")),
+            "no clock is that far off": changed(touch("shots", clock_give="1e30")),
+            "phone_number: it is no whole": changed(touch("shots", phone_number=-1)),
             "Its datum is not": changed(touch("job", datum="1.000000000")),
             "no style of lengths": changed(touch("floors", typed_style="cubits")),
             "contradict each other": changed(

@@ -6,7 +6,8 @@ from fractions import Fraction
 from typing import Any
 from uuid import uuid4
 
-from server.tests.site import TAKEN_AT, SiteTestCase
+from server.jobs.models import Job
+from server.tests.site import LONG_AGO, TAKEN_AT, SiteTestCase
 
 SHED = {
     # benchmark 50' 4 1/2", backsight 4' 2": the line is at 54' 6 1/2"
@@ -132,6 +133,7 @@ class Sheets(SiteTestCase):
             "description": "pin",
         }
         self.ok(self.foreman, "jobs", body)
+        Job.objects.update(begun_at=LONG_AGO)
         rod = self.add_rod(graduation="mm", length="4000")
         set_up = self.set_up_body(
             rod, self.add_instrument(), benchmark=benchmark, backsight="1500", x="-2000", y="0"

@@ -234,7 +234,7 @@ class OlderFiles(SiteTestCase):
             "struck_further_backsights": [], "shots": [{"id": "s"}],
         }  # fmt: skip
         read = brought_up(body, 2)
-        self.assertEqual(read["shots"], [{"id": "s", "sight": "standing"}])
+        self.assertEqual(read["shots"][0]["sight"], "standing")
         for row in read["set_ups"][:3]:
             self.assertNotIn("taped_above_benchmark", row)
             self.assertEqual(row["backsight_sight"], "standing")

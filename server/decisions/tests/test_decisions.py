@@ -165,7 +165,7 @@ class Pours(PourTestCase):
             self.lines()["points"][1], "The form, the top of the form: 0 not shot, 1 off."
         )
         knock = {"id": str(uuid4()), "happened_at": "2026-05-04T09:20:00Z"}
-        self.ok(self.helper, f"set-ups/{self.set_up_id}/knocks", knock)
+        self.ok(self.foreman, f"set-ups/{self.set_up_id}/knocks", knock)
         lines = self.lines()
         self.assertRegex(lines["doubt"][1], r"^\d+ readings are in doubt\.$")
         self.assertIn("Set-up 1 is in doubt", lines["benchmark"][1])

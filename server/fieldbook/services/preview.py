@@ -24,6 +24,7 @@ from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
+from server.timed import TIME_COLUMNS, moment_of_columns
 
 #: So many of the latest shots are looked at for the pass a reading belongs to.
 LONGEST_PASS = 400
@@ -97,13 +98,17 @@ def _near(
     if judged.setting != Setting.FINE or judged.target is None or point.spot is None:
         return ()
     points = {one.pk: one for one in pegs.points if one.task == judged.task}
-    columns = ("point_id", "set_up_id", "taken_at", "sight", "reading")
+    columns = ("point_id", "set_up_id", "sight", "reading", *TIME_COLUMNS)
     shot = Shot.objects.filter(point__in=points, setting=Setting.FINE, strike=None)
     latest = shot.order_by("-taken_at", "-recorded_at").values_list(*columns)[:LONGEST_PASS]
-    sound = [one for one in reversed(latest) if not standings.by_id[one[1]].doubts(one[2])]
+    sound = [
+        one
+        for one in reversed(latest)
+        if not standings.by_id[one[1]].doubts(moment_of_columns(*one[4:]))
+    ]
     found = []
     for at in same_pass([one[0] for one in sound], point.pk):
-        key, set_up, _, sight, reading = sound[at]
+        key, set_up, sight, reading, *_ = sound[at]
         target = aims.judged(points[key], Setting.FINE).target
         if target is not None:
             elevation = standings.lines.sighting(set_up).line.elevation(observed(sight, reading))

@@ -53,8 +53,9 @@ class DoubtAndTheWayOut(Trusted):
 
     def spoil(self) -> None:
         for minute, point in enumerate(("A1", "A2", "A3", "B1", "B2", "B3")):
+            if minute == 2:
+                self.reread(20, "4' 2\"")
             self.shoot(point, 10 * minute + 5)
-        self.reread(20, "4' 2\"")
         self.reread(60, "4' 2 1/2\"")
 
     def test_exactly_the_readings_since_the_last_good_check_are_in_doubt(self) -> None:

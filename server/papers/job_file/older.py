@@ -43,6 +43,18 @@ LACKED: dict[int, tuple[tuple[str, ...], dict[str, dict[str, Any]]]] = {
 }
 
 
+#: The tables of records that keep what their phone said since version 5, and their time.
+TIMES = {
+    "set_ups": "taken_at", "turning_points": "taken_at", "re_reads": "taken_at",
+    "knocks": "happened_at", "accepted_runs": "accepted_at", "shots": "taken_at",
+    "hole_findings": "taken_at", "head_locks": "taken_at", "regrades": "graded_at",
+    "instrument_checks": "made_at", "instrument_knocks": "happened_at",
+    "pour_answers": "taken_at", "lifted_holds": "taken_at", "pour_closings": "taken_at",
+    "notices": "taken_at",
+}  # fmt: skip
+OF_ITS_OWN_CLOCK = {"phone": None, "phone_number": None, "clock_off": None, "clock_give": "0"}
+CLOCKS_KEPT = 5
+
 #: Up to this version a set-up kept how far the beam was taped above the point it stands on.
 TAPED_BESIDE = 3
 #: Up to this version a job kept its style, so that all of its plan was typed in it.
@@ -51,6 +63,7 @@ TYPED_IN_ONE_STYLE = 4
 
 def brought_up(body: dict[str, Any], version: int) -> dict[str, Any]:
     """Return the tables of a file as the version that reads them has them."""
+    body = dict(body)
     for newer, (tables, columns) in sorted(LACKED.items()):
         if version < newer:
             body = {name: [] for name in tables} | body
@@ -62,6 +75,8 @@ def brought_up(body: dict[str, Any], version: int) -> dict[str, Any]:
         _beeps_as_signals(body)
     if version < TYPED_IN_ONE_STYLE:
         _typed_in_the_jobs_style(body)
+    if version < CLOCKS_KEPT:
+        _as_their_phones_said(body)
     return body
 
 
@@ -92,6 +107,23 @@ def _tapes_as_backsights(body: dict[str, Any]) -> None:
             *(_strike_of(extra, row) for row, extra in taped
               if numbering.get(row.get("rod")) == "up"),
         ]  # fmt: skip
+
+
+def _as_their_phones_said(body: dict[str, Any]) -> None:
+    """Say of every record that it counts when its phone said, and of the job when it was made."""
+    for name, time in TIMES.items():
+        if isinstance(body.get(name), list):
+            body[name] = [
+                OF_ITS_OWN_CLOCK | {"said_at": row.get(time)} | row
+                if isinstance(row, dict)
+                else row
+                for row in body[name]
+            ]
+    if isinstance(body.get("job"), list):
+        body["job"] = [
+            {"begun_at": row.get("created_at")} | row if isinstance(row, dict) else row
+            for row in body["job"]
+        ]
 
 
 def _typed_in_the_jobs_style(body: dict[str, Any]) -> None:

@@ -21,9 +21,10 @@ from server.gear import models as gear
 from server.jobs import models as jobs
 from server.pour import models as pour
 from server.quantities import QuantityField
+from server.senders import FARTHEST_OFF
 
 FORMAT = "yellow-peg-job"
-VERSION = 4
+VERSION = 5
 LONGEST_JSON = 200_000
 
 
@@ -107,6 +108,8 @@ def written(field: models.Field[Any, Any], value: Any) -> Any:
         return value.astimezone(UTC).isoformat().replace("+00:00", "Z")
     if isinstance(field, models.DecimalField):
         return f"{value:f}"
+    if isinstance(field, models.FloatField):
+        return repr(value)
     return str(value) if isinstance(value, UUID) else value
 
 
@@ -172,6 +175,19 @@ def _whole(field: Any, value: Any) -> int:
     return value
 
 
+def _large(field: Any, value: Any) -> int:
+    if isinstance(value, bool) or not isinstance(value, int) or not 0 <= value < 2**53:
+        raise ValueError("it is no whole number")
+    return value
+
+
+def _seconds(field: Any, value: Any) -> float:
+    number = _number(_text(value))
+    if abs(number) > FARTHEST_OFF:
+        raise ValueError("no clock is that far off")
+    return float(number)
+
+
 def _truth(field: Any, value: Any) -> bool:
     if not isinstance(value, bool):
         raise ValueError("it is neither true nor false")  # noqa: TRY004
@@ -202,7 +218,9 @@ READERS: tuple[tuple[type, Callable[[Any, Any], Any]], ...] = (
     (models.DateTimeField, _moment),
     (models.DecimalField, _decimal),
     (models.BooleanField, _truth),
+    (models.BigIntegerField, _large),
     (models.IntegerField, _whole),
+    (models.FloatField, _seconds),
     (models.JSONField, _json),
     (models.CharField, _words),
     (models.UUIDField, _key),

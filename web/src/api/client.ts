@@ -1,5 +1,8 @@
 import createClient from "openapi-fetch";
+import { compareClocks, sayWho } from "./phone";
 import type { components, paths } from "./schema.gen";
+
+export { newId } from "./keys";
 
 export type Schemas = components["schemas"];
 export type Problem = Schemas["ErrorBody"];
@@ -35,10 +38,14 @@ const BROKEN: Problem = {
 export const api = createClient<paths>({ baseUrl: "/", credentials: "same-origin" });
 
 api.use({
-  onRequest({ request }) {
+  async onRequest({ request }) {
+    await sayWho(request);
     const token = TOKEN_COOKIE.exec(document.cookie)?.[1];
     if (token && request.method !== "GET") request.headers.set("X-CSRFToken", token);
     return request;
+  },
+  onResponse({ request, response }) {
+    compareClocks(request, response);
   },
 });
 
@@ -83,15 +90,4 @@ export function asForm(body: object): FormData {
 /** A file where the described API says text. */
 export function sent(file: File): string {
   return file as unknown as string;
-}
-
-/** Return a new key for a record, made here so that sending it twice is harmless. */
-export function newId(): string {
-  const { randomUUID } = crypto as Partial<Crypto>;
-  if (randomUUID) return randomUUID.call(crypto);
-  const bytes = crypto.getRandomValues(new Uint8Array(16));
-  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40;
-  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80;
-  const hex = Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
-  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, "$1-$2-$3-$4-$5");
 }

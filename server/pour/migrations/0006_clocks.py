@@ -1,0 +1,37 @@
+"""Every record of a time keeps what its phone said, and by whose clock it counts."""
+
+from django.db import migrations, models
+from django.db.models import F
+
+TIMES = {
+    "pouranswer": "taken_at",
+    "liftedhold": "taken_at",
+    "pourclosing": "taken_at",
+    "notice": "taken_at",
+}
+
+
+def said_as_it_counts(apps, _):
+    """Until now only the phone's clock was kept: what it said is what counts."""
+    for name, time in TIMES.items():
+        apps.get_model("pour", name).objects.update(said_at=F(time))
+
+
+def columns(name):
+    return [
+        migrations.AddField(name, "said_at", models.DateTimeField(null=True)),
+        migrations.AddField(name, "phone", models.UUIDField(null=True)),
+        migrations.AddField(name, "phone_number", models.BigIntegerField(null=True)),
+        migrations.AddField(name, "clock_off", models.FloatField(null=True)),
+        migrations.AddField(name, "clock_give", models.FloatField(default=0.0)),
+    ]
+
+
+class Migration(migrations.Migration):
+    dependencies = [("pour", "0005_prices_by_units")]
+
+    operations = [
+        *(column for name in TIMES for column in columns(name)),
+        migrations.RunPython(said_as_it_counts, migrations.RunPython.noop),
+        *(migrations.AlterField(name, "said_at", models.DateTimeField()) for name in TIMES),
+    ]
