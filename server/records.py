@@ -47,7 +47,7 @@ class SiteRecord(models.Model):
 
 ASSIGNED_HERE = (
     "recorded_at", "created_at", "begun_at", "number", "position", "phone", "phone_number",
-    "clock_off", "clock_give",
+    "clock_off", "clock_give", "expires_at",
 )  # fmt: skip
 
 Record = TypeVar("Record", bound=models.Model)

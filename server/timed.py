@@ -86,6 +86,24 @@ class Timed(models.Model):
         return earliest
 
 
+#: What a clock may be off without a word, seconds.
+A_WORD = 60.0
+
+
+def clock_in_words(record: Timed) -> str:
+    """Say by whose clock a record counts, and what was done about it; finite and short."""
+    if record.phone is None:
+        return "the server's clock"
+    off = abs((record.said_at - getattr(record, record.TIME)).total_seconds())
+    says_nothing = record.phone == record.pk
+    said = "a client that says nothing of its clock" if says_nothing else "the phone's clock"
+    if off >= A_WORD:
+        said += f", put right by {round(off / 60)} min"
+    if record.clock_give >= A_WORD:
+        said += f", give or take {round(record.clock_give / 60)} min"
+    return said
+
+
 def moment_of_columns(taken_at: datetime, phone: UUID | None, give: float) -> Moment:
     """Return stored columns as the core knows them."""
     return Moment(taken_at.timestamp(), give, str(phone or ""))

@@ -11,6 +11,7 @@ from core.pours import Decision, Question, decide, minutes_between_trucks, run_s
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.decisions.access import pour_for
+from server.decisions.evidence import Evidence, evidence_of
 from server.decisions.facts import Facts, JobFacts, facts_of
 from server.decisions.surfaces import FinishedSheet, finished_of
 from server.decisions.words import ASKED, TITLES, WHERE
@@ -84,6 +85,7 @@ class PourSheet(TypedDict):
     rate: str
     minutes_between_trucks: int
     lines: list[AskedLine]
+    evidence: list[Evidence]
     run: list[RunStepSheet]
     finished: list[FinishedSheet]
     closed: ClosedSheet | None
@@ -156,6 +158,7 @@ def pour_sheet(user: User, pour_id: UUID) -> PourSheet:
             minutes_between_trucks(float(pour.truck), float(pour.rate))
         ),
         "lines": lines,
+        "evidence": [] if closing else evidence_of(facts),
         "run": run_steps(pour, needed),
         "finished": finished_of(facts),
         "closed": {

@@ -88,6 +88,11 @@ class Standing:
         """Whether its closing re-read was taken and was good."""
         return any(read.record.occasion == Occasion.END for read in self.reads) and self.stands
 
+    @property
+    def counting(self) -> tuple[BenchmarkRead, ...]:
+        """The re-reads of it that count."""
+        return counting(self.record)
+
     def is_late(self, record: Shot | Reread | TurningPoint) -> bool:
         """Whether a record of it came in after a knock or a failed re-read behind it was known."""
         return is_late(record.moment, record.recorded_at.timestamp(), self.record)

@@ -213,8 +213,14 @@ class OnPurpose(OnTheClock):
         self.ok(self.foreman, f"jobs/{self.job}/pours", pour)
         self.reread(self.helper, tomorrow - 5 * MINUTE, "4' 2\"")
         self.check(self.helper, self.now + 70 * 365 * DAY)
-        lines = {one["question"]: one["is_go"] for one in self.get(f"pours/{pour['id']}")["lines"]}
+        sheet = self.get(f"pours/{pour['id']}")
+        lines = {one["question"]: one["is_go"] for one in sheet["lines"]}
         self.assertFalse(lines["benchmark"])
+        said = {one["question"]: one for one in sheet["evidence"]}
+        self.assertEqual(said["benchmark"]["what"], "BM1 read again, on the clock")
+        self.assertEqual(said["benchmark"]["clock"], "the phone's clock, put right by 1435 min")
+        self.assertEqual(said["benchmark"]["by"], "Helper")
+        self.near(datetime.fromisoformat(said["instrument"]["at"]), time())
 
     def test_an_answer_dated_ahead_does_not_outlive_the_next_one(self) -> None:
         pour = {

@@ -96,7 +96,7 @@ def link_of(notice: Notice) -> str:
 
 
 def notice_by(token: str) -> Notice:
-    """Return the notice of a link; one that is tampered with, or withdrawn, shows nothing."""
+    """Return the notice of a link; one tampered with, withdrawn or out of time shows nothing."""
     try:
         key = UUID(_links.unsign(token))
     except (signing.BadSignature, ValueError):
@@ -109,6 +109,9 @@ def notice_by(token: str) -> Notice:
     if hasattr(found, "withdrawal"):
         day = found.withdrawal.recorded_at.date().isoformat()
         raise Gone(day, "This notice was taken back.", "Ask your contractor for the new one.")
+    if found.expires_at <= timezone.now():
+        day = found.expires_at.date().isoformat()
+        raise Gone(day, f"Its time ran out on {day}.", "Ask your contractor to send a new notice.")
     return found
 
 

@@ -8,6 +8,7 @@ from decimal import Decimal
 from uuid import UUID
 
 from django.db.models import F
+from django.utils import timezone
 
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
@@ -54,7 +55,7 @@ def send_notice(user: User, floor_id: UUID, form: NoticeForm) -> tuple[Notice, b
             numbers=numbers,
             rate=rate,
             currency=currency,
-            expires_at=form.taken_at + timedelta(days=form.days),
+            expires_at=timezone.now() + timedelta(days=form.days),
             taken_at=form.taken_at,
             taken_by=user,
         )

@@ -6,6 +6,7 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid4
 
+from django.db.models import QuerySet
 from django.test import Client
 
 from server.jobs.models import Point
@@ -114,12 +115,28 @@ class Notices(SiteTestCase):
         self.acknowledge(link, 410)
         self.assertEqual(NoticeAcknowledgment.objects.count(), 0)
 
-    def test_a_link_past_its_time_still_shows_and_takes_no_word(self) -> None:
-        long_ago = datetime.now(UTC) - timedelta(days=20)
-        self.send(taken_at=long_ago.isoformat())
-        self.assertEqual(self.get(self.link(), self.customer)["state"], "expired")
-        why = self.acknowledge(self.link(), 410)["errors"][0]["why"]
+    def test_a_link_past_its_time_shows_no_numbers_and_takes_no_word(self) -> None:
+        self.send()
+        link = self.link()
+        QuerySet(Notice).update(expires_at=datetime.now(UTC))
+        for path in (link, f"{link}/notice.pdf"):
+            answer = self.customer.get(f"/api/v1/{path}")
+            self.assertEqual(answer.status_code, 410)
+            self.assertNotIn(b"yd", answer.content)
+        why = self.acknowledge(link, 410)["errors"][0]["why"]
         self.assertIn("Its time ran out", why)
+        (kept,) = self.get(f"floors/{self.floor}/notices")["notices"]
+        self.assertEqual(kept["state"], "expired")
+
+    def test_a_links_life_is_counted_from_the_servers_time(self) -> None:
+        """A phone that is a year ahead makes no link that lives a year longer, or none shorter."""
+        for days in (365, -365):
+            said = datetime.now(UTC) + timedelta(days=days)
+            key = str(uuid4())
+            self.send(id=key, taken_at=said.isoformat())
+            left = Notice.objects.get(pk=key).expires_at - datetime.now(UTC)
+            self.assertAlmostEqual(left / timedelta(days=1), 14, places=2)
+            self.send(200, id=key, taken_at=said.isoformat())
         self.assertEqual(NoticeAcknowledgment.objects.count(), 0)
 
     def test_what_can_not_be_sent(self) -> None:

@@ -1998,6 +1998,14 @@ export interface components {
         ErrorsBody: {
             errors: components["schemas"]["ErrorBody"][];
         };
+        /** @description A record a line rests on; ``clock`` says by whose clock it counts. */
+        Evidence: {
+            question: components["schemas"]["QuestionEnum"];
+            what: string;
+            by: string;
+            at: string;
+            clock: string;
+        };
         /** @description A further backsight, on another known point or held another way. */
         ExtraBacksightInputRequest: {
             /** Format: uuid */
@@ -2854,6 +2862,7 @@ export interface components {
             rate: string;
             minutes_between_trucks: number;
             lines: components["schemas"]["AskedLine"][];
+            evidence: components["schemas"]["Evidence"][];
             run: components["schemas"]["RunStepSheet"][];
             finished: components["schemas"]["FinishedSheet"][];
             closed: components["schemas"]["ClosedSheet"] | null;

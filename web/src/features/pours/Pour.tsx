@@ -90,6 +90,13 @@ function OneLine({ line, pour, job }: LineProps) {
         <Box sx={{ flex: "1 1 180px" }}>
           <Typography sx={{ fontWeight: 700 }}>{line.title}</Typography>
           <Typography>{line.reason}</Typography>
+          {pour.evidence
+            .filter((one) => one.question === line.question)
+            .map((one) => (
+              <Typography key={one.what} variant="body2" color="text.secondary">
+                {one.what}: {one.by}, {shownTime(one.at)} by {one.clock}
+              </Typography>
+            ))}
           {line.lifted && (
             <Typography>
               Lifted by {line.lifted.by}, {shownTime(line.lifted.at)}: {line.lifted.reason}

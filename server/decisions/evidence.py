@@ -1,0 +1,76 @@
+"""What the lines of a pour's list rest on: which records, whose, when, and by whose clock."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import TypedDict
+
+from core.pours import Question
+from server.crews.models import User
+from server.decisions.facts import Facts
+from server.decisions.words import ASKED
+from server.fieldbook.models import Occasion
+from server.gear.models import InstrumentCheck
+from server.timed import Timed, clock_in_words
+
+
+class Evidence(TypedDict):
+    """A record a line rests on; ``clock`` says by whose clock it counts."""
+
+    question: Question
+    what: str
+    by: str
+    at: str
+    clock: str
+
+
+def evidence_of(facts: Facts) -> list[Evidence]:
+    """Return what a pour's lines rest on besides the points: answers, re-reads and checks."""
+    return [*_answers(facts), *_benchmark(facts), *_checks(facts)]
+
+
+def _answers(facts: Facts) -> Iterator[Evidence]:
+    given = facts.job.answers[facts.pour.pk]
+    for question, asked in ASKED.items():
+        answer = given.get(str(asked))
+        if answer is not None:
+            yield _evidence(question, f"“{answer.answer}”", answer, answer.taken_by)
+
+
+def _benchmark(facts: Facts) -> Iterator[Evidence]:
+    """The last time the benchmark was found good from where the instrument stands."""
+    standing = next(reversed(list(facts.job.standings.by_id.values())), None)
+    if standing is None:
+        return
+    good = [one for one in standing.reads if one.is_good and one.read in standing.counting]
+    if not good:
+        set_up = standing.set_up
+        what = f"Backsight of set-up {set_up.number}"
+        yield _evidence(Question.BENCHMARK, what, set_up, set_up.taken_by)
+        return
+    last = max(good, key=lambda one: one.read.moment.seconds).record
+    what = f"{last.benchmark or last.turning_point} read again, {Occasion(last.occasion).label}"
+    yield _evidence(Question.BENCHMARK, what, last, last.taken_by)
+
+
+def _checks(facts: Facts) -> Iterator[Evidence]:
+    """The last check of each instrument that readings in use rest on."""
+    names = {one.name for one in facts.gathered.instruments}
+    used = [pk for pk, one in facts.job.instruments.items() if one.name in names]
+    checks = InstrumentCheck.objects.filter(instrument__in=used).select_related(
+        "made_by", "instrument"
+    )
+    last = {check.instrument_id: check for check in checks.order_by("made_at")}
+    for check in last.values():
+        what = f"Last check of {check.instrument.name}"
+        yield _evidence(Question.INSTRUMENT, what, check, check.made_by)
+
+
+def _evidence(question: Question, what: str, record: Timed, by: User) -> Evidence:
+    return {
+        "question": question,
+        "what": what,
+        "by": by.shown_name,
+        "at": getattr(record, record.TIME).isoformat(),
+        "clock": clock_in_words(record),
+    }
