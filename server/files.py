@@ -25,3 +25,8 @@ def harmless(text: str) -> str:
 def as_typed(cell: str) -> str:
     """Return a cell as it was before it was made harmless; any other is left alone."""
     return cell[1:] if cell[:1] == "'" and STARTS_A_FORMULA.match(cell[1:]) else cell
+
+
+def is_text(value: str) -> bool:
+    """Tell whether a text holds characters alone: no half of a pair, and none that ends it."""
+    return "\0" not in value and not any("\ud800" <= mark <= "\udfff" for mark in value)

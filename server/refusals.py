@@ -21,6 +21,8 @@ from core.lengths import (
 )
 
 Result = TypeVar("Result")
+#: Beyond these no decimal number of a form lies, but for nothing.
+LEAST, MOST = Decimal("1e-9"), Decimal(10) ** 9
 
 
 @dataclass(frozen=True, slots=True)
@@ -158,7 +160,7 @@ class Entries:
             number = Decimal(text) if len(text) <= 20 else None
         except InvalidOperation:
             number = None
-        if number is None or not number.is_finite():
+        if number is None or not _is_plain(number):
             self.refuse(field, text, "This is not a number.", accepts)
             return None
         return number
@@ -171,3 +173,8 @@ class Entries:
         """Raise :class:`Invalid` with everything gathered."""
         if self.problems:
             raise Invalid(*self.problems)
+
+
+def _is_plain(number: Decimal) -> bool:
+    """Tell whether a number is one that some form could take."""
+    return number.is_finite() and (number == 0 or LEAST <= abs(number) <= MOST)

@@ -13,7 +13,8 @@ from core.clocks import Bounds, Moment, Stamp, moment_that_counts
 from server.crews.models import Phone
 from server.senders import Sender, sender_now
 
-EARLIEST, LATEST = datetime(1970, 1, 2, tzinfo=UTC), datetime(9999, 12, 1, tzinfo=UTC)
+#: What a phone's clock may say and be kept as it is.
+EARLIEST, LATEST = datetime(1970, 1, 2, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC)
 
 
 #: The columns of a moment, of records whose time is when they were taken.

@@ -13,7 +13,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.pours import Question
-from server.api.inputs import DayAndTime, Entry, Named
+from server.api.inputs import ByThePhone, DayAndTime, Entry, Key, Named
 from server.api.views import SignedInView, answers, as_file, recorded, records
 from server.decisions.run_calendar import run_calendar
 from server.decisions.services.answer_pour import AnswerForm, answer_pour
@@ -33,40 +33,40 @@ class PoursSheet(TypedDict):
 class PourInput(serializers.Serializer[Any]):
     """A new pour."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(60)
     pours_at = DayAndTime()
     truck = Entry()
     rate = Entry()
-    floors = serializers.ListField(child=serializers.UUIDField(), max_length=100)
-    elements = serializers.ListField(child=serializers.UUIDField(), max_length=200)
+    floors = serializers.ListField(child=Key(), max_length=100)
+    elements = serializers.ListField(child=Key(), max_length=200)
 
 
 class AnswerInput(serializers.Serializer[Any]):
     """An answer about a pour."""
 
-    id = serializers.UUIDField()
+    id = Key()
     question = serializers.ChoiceField(Asked.values)
     answer = Named(80)
     is_good = serializers.BooleanField()
-    taken_at = serializers.DateTimeField()
+    taken_at = ByThePhone()
 
 
 class LiftInput(serializers.Serializer[Any]):
     """A hold that is lifted, and why."""
 
-    id = serializers.UUIDField()
+    id = Key()
     question = serializers.ChoiceField([str(question) for question in Question])
     reason = Named(200)
-    taken_at = serializers.DateTimeField()
+    taken_at = ByThePhone()
 
 
 class CloseInput(serializers.Serializer[Any]):
     """A pour that was made."""
 
-    id = serializers.UUIDField()
+    id = Key()
     note = serializers.CharField(max_length=200, allow_blank=True)
-    taken_at = serializers.DateTimeField()
+    taken_at = ByThePhone()
 
 
 class MoveInput(serializers.Serializer[Any]):

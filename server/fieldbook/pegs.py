@@ -197,6 +197,8 @@ def counting_shots(scope: Scope, standings: JobStandings) -> Counting:
     for shot, point, set_up, sight, reading, setting, *time in (
         shots.annotate(nth=last).filter(nth=1).values_list(*columns)
     ):
+        if set_up not in standings.by_id:
+            continue  # from a set-up made after the standings were read
         moment = moment_of_columns(*time)
         if point in regraded and not moment.is_surely_behind(regraded[point]):
             continue

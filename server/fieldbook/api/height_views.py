@@ -11,7 +11,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from server.api.errors import ErrorBody, body_of
-from server.api.inputs import Entry, Held, Named
+from server.api.inputs import ByThePhone, Entry, Held, Key, Named
 from server.api.views import SignedInView, answers, recorded, records
 from server.fieldbook.services.height_now import HeightForm, HeightSheet, WantedForm, height_now
 from server.fieldbook.services.keep_height import KeepForm, keep_height
@@ -39,12 +39,12 @@ class WantedInput(serializers.Serializer[Any]):
 class HeightInput(serializers.Serializer[Any]):
     """What one stands on, what is read there, and what is wanted; nothing known is zero."""
 
-    rod = serializers.UUIDField()
+    rod = Key()
     known = Entry(required=False, default="")
     reading = Entry(required=False, default="")
     sight = Held()
-    job = serializers.UUIDField(required=False, allow_null=True, default=None)
-    benchmark = serializers.UUIDField(required=False, allow_null=True, default=None)
+    job = Key(required=False, allow_null=True, default=None)
+    benchmark = Key(required=False, allow_null=True, default=None)
     points = serializers.ListField(
         child=WantedInput(), required=False, default=list, max_length=MOST_POINTS
     )
@@ -53,8 +53,8 @@ class HeightInput(serializers.Serializer[Any]):
 class KeepHeightInput(HeightInput):
     """A height to keep, in an open job or in one of its own."""
 
-    id = serializers.UUIDField()
-    taken_at = serializers.DateTimeField()
+    id = Key()
+    taken_at = ByThePhone()
     job_name = serializers.CharField(max_length=80, required=False, allow_blank=True, default="")
     benchmark_name = serializers.CharField(
         max_length=20, required=False, allow_blank=True, default=""
@@ -64,18 +64,18 @@ class KeepHeightInput(HeightInput):
 class FreePointInput(serializers.Serializer[Any]):
     """A free point; its target, its place and its group may be left empty."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(40)
     target = Entry(required=False, default="")
     x = Entry(required=False, default="")
     y = Entry(required=False, default="")
-    group = serializers.UUIDField(required=False, allow_null=True, default=None)
+    group = Key(required=False, allow_null=True, default=None)
 
 
 class GroupInput(serializers.Serializer[Any]):
     """A group of free points, such as a ceiling."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(40)
 
 
@@ -88,7 +88,7 @@ class TargetInput(serializers.Serializer[Any]):
 class KeepPointInput(serializers.Serializer[Any]):
     """A free point to keep as a benchmark."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(20)
 
 

@@ -10,7 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import Entry, Held, Named
+from server.api.inputs import ByThePhone, Entry, Held, Key, Named
 from server.api.views import SignedInView, answers, recorded, records
 from server.fieldbook.api.views import StrikeInput
 from server.fieldbook.models import Occasion
@@ -38,45 +38,45 @@ from server.fieldbook.way_out import WayOut, way_out
 class RereadInput(serializers.Serializer[Any]):
     """A known point read again: a benchmark or a turning point."""
 
-    id = serializers.UUIDField()
-    point = serializers.UUIDField()
+    id = Key()
+    point = Key()
     reading = Entry()
     occasion = serializers.ChoiceField(Occasion.choices)
     sight = Held()
-    taken_at = serializers.DateTimeField()
+    taken_at = ByThePhone()
 
 
 class BumpInput(serializers.Serializer[Any]):
     """The instrument was knocked where it stands."""
 
-    id = serializers.UUIDField()
-    happened_at = serializers.DateTimeField()
+    id = Key()
+    happened_at = ByThePhone()
 
 
 class TurningPointInput(serializers.Serializer[Any]):
     """A new turning point."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(20)
     reading = Entry()
     sight = Held()
     x = Entry()
     y = Entry()
-    taken_at = serializers.DateTimeField()
+    taken_at = ByThePhone()
 
 
 class KeepInput(serializers.Serializer[Any]):
     """A turning point to keep as a benchmark."""
 
-    turning_point = serializers.UUIDField()
+    turning_point = Key()
     name = Named(20)
 
 
 class AcceptInput(serializers.Serializer[Any]):
     """A run that is accepted."""
 
-    id = serializers.UUIDField()
-    accepted_at = serializers.DateTimeField()
+    id = Key()
+    accepted_at = ByThePhone()
     keep = serializers.ListField(child=KeepInput(), max_length=40)
 
 

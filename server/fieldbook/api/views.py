@@ -16,7 +16,7 @@ from core.instruments import Setting
 from core.piers import Bearing
 from core.tasks import Stage
 from server.api.errors import ErrorBody, body_of
-from server.api.inputs import Entry, Held, Named
+from server.api.inputs import ByThePhone, Entry, Held, Key, Named
 from server.api.views import SignedInView, answers, as_file, recorded, records
 from server.fieldbook.book import BookSheet, book_sheet
 from server.fieldbook.book_csv import book_csv
@@ -42,7 +42,7 @@ from server.fieldbook.services.strikes import StrikeForm, strike_shot
 class ExtraBacksightInput(serializers.Serializer[Any]):
     """A further backsight, on another known point or held another way."""
 
-    benchmark = serializers.UUIDField()
+    benchmark = Key()
     backsight = Entry()
     sight = Held()
 
@@ -53,14 +53,14 @@ class SetUpInput(serializers.Serializer[Any]):
     ``distance`` may be empty.
     """
 
-    id = serializers.UUIDField()
-    instrument = serializers.UUIDField()
-    receiver = serializers.UUIDField(required=False, allow_null=True, default=None)
+    id = Key()
+    instrument = Key()
+    receiver = Key(required=False, allow_null=True, default=None)
     x = Entry(required=False, default="")
     y = Entry(required=False, default="")
-    taken_at = serializers.DateTimeField()
-    rod = serializers.UUIDField()
-    benchmark = serializers.UUIDField()
+    taken_at = ByThePhone()
+    rod = Key()
+    benchmark = Key()
     backsight = Entry()
     sight = Held()
     distance = Entry(required=False, default="")
@@ -72,7 +72,7 @@ class SetUpInput(serializers.Serializer[Any]):
 class ReadingQuery(serializers.Serializer[Any]):
     """A reading that is being typed."""
 
-    point = serializers.UUIDField()
+    point = Key()
     reading = Entry()
     setting = serializers.ChoiceField([str(one) for one in Setting], default=str(Setting.FINE))
     sight = Held()
@@ -81,8 +81,8 @@ class ReadingQuery(serializers.Serializer[Any]):
 class MarksQuery(serializers.Serializer[Any]):
     """Which floor is marked, or which element at which stage."""
 
-    floor = serializers.UUIDField(required=False)
-    element = serializers.UUIDField(required=False)
+    floor = Key(required=False)
+    element = Key(required=False)
     stage = serializers.ChoiceField([str(stage) for stage in Stage], required=False)
 
     def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
@@ -95,22 +95,22 @@ class MarksQuery(serializers.Serializer[Any]):
 class ShotInput(serializers.Serializer[Any]):
     """A new shot."""
 
-    id = serializers.UUIDField()
-    set_up = serializers.UUIDField()
-    point = serializers.UUIDField()
+    id = Key()
+    set_up = Key()
+    point = Key()
     reading = Entry()
-    taken_at = serializers.DateTimeField()
+    taken_at = ByThePhone()
     sight = Held()
     setting = serializers.ChoiceField([str(one) for one in Setting], default=str(Setting.FINE))
     first_typed = Entry(required=False, default="")
     slip = serializers.CharField(max_length=40, required=False, allow_blank=True, default="")
-    misread = serializers.UUIDField(required=False, allow_null=True, default=None)
+    misread = Key(required=False, allow_null=True, default=None)
 
 
 class StrikeInput(serializers.Serializer[Any]):
     """Why a shot is struck through."""
 
-    id = serializers.UUIDField()
+    id = Key()
     reason = Named(200)
 
 
@@ -200,11 +200,11 @@ class MatchView(SignedInView):
 class FindingInput(serializers.Serializer[Any]):
     """What was found at the bottom of a hole."""
 
-    id = serializers.UUIDField()
+    id = Key()
     bearing = serializers.ChoiceField([str(bearing) for bearing in Bearing])
     is_cleaned = serializers.BooleanField()
     note = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
-    taken_at = serializers.DateTimeField()
+    taken_at = ByThePhone()
 
 
 class FindingsView(SignedInView):
@@ -221,9 +221,9 @@ class FindingsView(SignedInView):
 class LockInput(serializers.Serializer[Any]):
     """Whether the head of a pier or pile is locked."""
 
-    id = serializers.UUIDField()
+    id = Key()
     is_locked = serializers.BooleanField()
-    taken_at = serializers.DateTimeField()
+    taken_at = ByThePhone()
 
 
 class LocksView(SignedInView):

@@ -14,7 +14,7 @@ from core.instruments import Axis
 from core.lengths import Style
 from core.lengths.style import STYLE_CODES
 from server.api.errors import ErrorBody, body_of
-from server.api.inputs import Entry, Named
+from server.api.inputs import ByThePhone, Entry, Key, Named
 from server.api.views import SignedInView, answers, recorded, records
 from server.gear.check_sheets import Site
 from server.gear.methods import METHODS
@@ -39,19 +39,19 @@ class SiteQuery(serializers.Serializer[Any]):
 class CheckInput(serializers.Serializer[Any]):
     """A check: its entries by name as they are typed, with ``…_side`` above or below."""
 
-    id = serializers.UUIDField()
+    id = Key()
     method = serializers.ChoiceField(list(METHODS))
     axis = serializers.ChoiceField(list(Axis), default=Axis.FIRST)
     typed = serializers.DictField(child=Entry())
-    made_at = serializers.DateTimeField()
+    made_at = ByThePhone()
 
 
 class KnockInput(serializers.Serializer[Any]):
     """What happened to an instrument."""
 
-    id = serializers.UUIDField()
+    id = Key()
     note = Named(200)
-    happened_at = serializers.DateTimeField()
+    happened_at = ByThePhone()
 
 
 class CheckDraftAnswer(TypedDict):

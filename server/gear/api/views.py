@@ -12,7 +12,7 @@ from rest_framework.response import Response
 
 from core.instruments import Signal
 from core.rods import GRADUATIONS, Numbering
-from server.api.inputs import Entry, Named
+from server.api.inputs import Entry, Key, Named
 from server.api.views import SignedInView, answers, recorded, records
 from server.gear.models import BeamClass, InstrumentKind, ReadTo
 from server.gear.services.add_gear import (
@@ -31,7 +31,7 @@ from server.gear.sheets import GearSheet, gear_sheet
 class InstrumentInput(serializers.Serializer[Any]):
     """A new instrument."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(60)
     kind = serializers.ChoiceField(InstrumentKind.choices)
     range = Entry()
@@ -43,7 +43,7 @@ class InstrumentInput(serializers.Serializer[Any]):
 class ReceiverInput(serializers.Serializer[Any]):
     """A new receiver."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(60)
     signal = serializers.ChoiceField([str(one) for one in Signal])
     fine = Entry()
@@ -53,7 +53,7 @@ class ReceiverInput(serializers.Serializer[Any]):
 class RodInput(serializers.Serializer[Any]):
     """A new rod."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(60)
     numbering = serializers.ChoiceField([str(numbering) for numbering in Numbering])
     graduation = serializers.ChoiceField(list(GRADUATIONS))

@@ -1,8 +1,11 @@
 """Every record of a time keeps what its phone said, and by whose clock it counts."""
 
+from datetime import UTC, datetime
+
 from django.db import migrations, models
 from django.db.models import F
 
+EARLIEST, LATEST = datetime(1970, 1, 2, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC)
 TIMES = {
     "instrumentcheck": "made_at",
     "instrumentknock": "happened_at",
@@ -10,9 +13,16 @@ TIMES = {
 
 
 def said_as_it_counts(apps, _):
-    """Until now only the phone's clock was kept: what it said is what counts."""
+    """Until now only the phone's clock was kept: what it said is what counts.
+
+    But nothing counts as later than it came in, or as earlier than there were phones.
+    """
     for name, time in TIMES.items():
-        apps.get_model("gear", name).objects.update(said_at=F(time))
+        rows = apps.get_model("gear", name).objects
+        rows.filter(**{f"{time}__lt": EARLIEST}).update(**{time: EARLIEST})
+        rows.update(said_at=F(time))
+        rows.filter(**{f"{time}__gt": F("recorded_at")}).update(**{time: F("recorded_at")})
+        rows.filter(said_at__gt=LATEST).update(said_at=LATEST)
 
 
 def columns(name):

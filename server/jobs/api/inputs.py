@@ -9,7 +9,7 @@ from rest_framework import serializers
 from core.design import Toward
 from core.lengths.style import STYLE_CODES
 from core.tables import LARGEST
-from server.api.inputs import Entry, Named
+from server.api.inputs import Entry, Key, Named
 from server.jobs.models import ElementKind, FloorPart
 from server.jobs.plan.elements import Typed
 from server.jobs.services.draft_element import ElementForm
@@ -19,7 +19,7 @@ from server.jobs.services.draft_floor import FloorForm
 class BenchmarkInput(serializers.Serializer[Any]):
     """A new benchmark."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(20)
     elevation = Entry()
     description = serializers.CharField(
@@ -32,8 +32,8 @@ class BenchmarkInput(serializers.Serializer[Any]):
 class TieInput(serializers.Serializer[Any]):
     """A benchmark's real elevation."""
 
-    id = serializers.UUIDField()
-    benchmark = serializers.UUIDField()
+    id = Key()
+    benchmark = Key()
     real = Entry()
 
 
@@ -55,8 +55,8 @@ class TrustInput(serializers.Serializer[Any]):
 class JobInput(serializers.Serializer[Any]):
     """A new job; its place and its first benchmark may come later."""
 
-    id = serializers.UUIDField()
-    crew = serializers.UUIDField()
+    id = Key()
+    crew = Key()
     name = Named(80)
     place = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
     style = serializers.ChoiceField(STYLE_CODES)  # type: ignore[assignment]
@@ -96,7 +96,7 @@ class ThickenedInput(serializers.Serializer[Any]):
 class FloorInput(serializers.Serializer[Any]):
     """A floor's plan; the fields of the other shapes may be empty."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(40)
     shape = serializers.ChoiceField(["rectangle", "l-shape", "corners"])
     length = Entry()
@@ -107,7 +107,7 @@ class FloorInput(serializers.Serializer[Any]):
     level_from = serializers.ChoiceField(["elevation", "benchmark", "floor"])
     level = Entry()
     side = serializers.ChoiceField(["above", "below"])
-    reference = serializers.UUIDField(allow_null=True)
+    reference = Key(allow_null=True)
     thickness = Entry()
     least_thickness = Entry()
     tolerance = Entry()
@@ -134,7 +134,7 @@ class FloorDraftInput(FloorInput):
 class PointInput(serializers.Serializer[Any]):
     """An extra point."""
 
-    id = serializers.UUIDField()
+    id = Key()
     x = Entry()
     y = Entry()
 
@@ -157,17 +157,17 @@ class LayerInput(serializers.Serializer[Any]):
 class ElementInput(serializers.Serializer[Any]):
     """An element of the plan; which measures count, its kind says."""
 
-    id = serializers.UUIDField()
+    id = Key()
     kind = serializers.ChoiceField(ElementKind.values)
     name = Named(40)
     level_from = serializers.ChoiceField(["elevation", "benchmark", "floor"])
     level = Entry()
     side = serializers.ChoiceField(["above", "below"])
-    reference = serializers.UUIDField(allow_null=True)
+    reference = Key(allow_null=True)
     part = serializers.ChoiceField(FloorPart.values)
     tolerance = Entry()
     shape = serializers.ChoiceField(["line", "corners", "rectangle", "l-shape", "floor"])
-    outline_of = serializers.UUIDField(allow_null=True)
+    outline_of = Key(allow_null=True)
     corners = serializers.ListField(child=CornerInput(), max_length=200)
     measures = serializers.DictField(child=Entry())
     steps = serializers.ListField(child=StepInput(), max_length=50)

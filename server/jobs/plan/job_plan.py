@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from functools import lru_cache
+from typing import TypeVar
 from uuid import UUID
 
 from core import elements as built
@@ -21,6 +22,7 @@ from core.errors import BadLevel
 from core.floors import FloorLevels, Outline, finished_level
 from core.lengths import Elevation, Length, Style
 from core.tasks import Task
+from server.crews.permissions import missing
 from server.jobs.models import Element, Floor, Job, Leveled
 from server.jobs.plan.elements import Ground, PierWork, build, entries_of, pier_work, waste_of
 from server.jobs.plan.panels import panel_entries, read_panels
@@ -31,9 +33,21 @@ from server.jobs.rules import (
     recorded_elevation,
     style_of,
 )
-from server.refusals import Entries
+from server.refusals import Entries, Missing
 
+Row = TypeVar("Row")
 Target = Mapping[tuple[Task, str], Elevation]
+
+
+class _Known(dict[UUID, Row]):
+    """Rows by their key; one that came in after they were read is looked up."""
+
+    def __init__(self, rows: Mapping[UUID, Row], look_up: Callable[[UUID], Row]) -> None:
+        super().__init__(rows)
+        self._look_up = look_up
+
+    def __missing__(self, key: UUID) -> Row:
+        return self._look_up(key)
 
 
 class JobPlan:
@@ -52,17 +66,31 @@ class JobPlan:
         if parts is None:
             parts = Element.objects.filter(job=job).order_by("created_at")
         self.job, self.style = job, style_of(job)
-        self.floors = {floor.pk: floor for floor in floors}
-        self.elements = {element.pk: element for element in parts}
+        self.floors = _Known({floor.pk: floor for floor in floors}, self._late_floor)
+        self.elements = _Known({element.pk: element for element in parts}, self._late_element)
         for floor in self.floors.values():
             floor.job = job
         #: The outlines of the floors.
-        self.outlines: Mapping[UUID, Outline] = outlines or {
-            pk: outline_of(floor.corners.all()) for pk, floor in self.floors.items()
-        }
+        self.outlines: Mapping[UUID, Outline] = outlines or _Known(
+            {pk: outline_of(floor.corners.all()) for pk, floor in self.floors.items()},
+            lambda key: outline_of(self.floors[key].corners.all()),
+        )
         self._surfaces: dict[UUID, Slab] = {}
         self._built: dict[UUID, built.Element] = {}
         self._targets: dict[UUID, Target] = {}
+
+    def _late_floor(self, key: UUID) -> Floor:
+        floor = Floor.objects.filter(job=self.job, pk=key).first()
+        if floor is None:
+            raise missing("floor", key)
+        floor.job = self.job
+        return floor
+
+    def _late_element(self, key: UUID) -> Element:
+        element = Element.objects.filter(job=self.job, pk=key).first()
+        if element is None:
+            raise missing("element", key)
+        return element
 
     def finished(self, leveled: Leveled, links: int = 0) -> Elevation | None:
         """Return the level something is given at, None where it has none.
@@ -134,8 +162,14 @@ class JobPlan:
     def ground(self, element: Element) -> Ground:
         """Return what an element is built on."""
         followed = element.typed["outline_of"]
-        outline = self.outlines.get(UUID(followed)) if followed else None
-        return Ground(self.surface_under(element), outline)
+        return Ground(self.surface_under(element), self._outline(followed))
+
+    def _outline(self, floor: str) -> Outline | None:
+        """Return the outline of a floor an element follows; None where there is none."""
+        try:
+            return self.outlines[UUID(floor)] if floor else None
+        except Missing:
+            return None
 
     def element(self, element_id: UUID) -> built.Element:
         """Return an element as the core knows it."""

@@ -6,13 +6,14 @@ from typing import Any
 
 from rest_framework import serializers
 
+from server.api.inputs import Key
 from server.papers.services.ask_work import LARGEST_FILE, TakenIn
 
 
 class FileInput(serializers.Serializer[Any]):
     """A file, under a key its maker gave it."""
 
-    id = serializers.UUIDField()
+    id = Key()
     file = serializers.FileField(
         max_length=200,
         error_messages={"required": "No file was chosen.", "empty": "The file is empty."},

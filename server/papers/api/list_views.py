@@ -14,7 +14,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.tables import ColumnOrder, SurveyUnit
-from server.api.inputs import Entry
+from server.api.inputs import Entry, Key
 from server.api.views import SignedInView, as_file, recorded, records
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
@@ -46,7 +46,7 @@ class PointsOutInput(SurveyInput):
 class PointsInInput(FileInput, SurveyInput):
     """A survey's points; on a floor they are extra points, else they are benchmarks."""
 
-    floor = serializers.UUIDField(required=False, allow_null=True, default=None)
+    floor = Key(required=False, allow_null=True, default=None)
 
 
 class PointsView(SignedInView):

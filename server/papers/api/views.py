@@ -15,7 +15,7 @@ from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
-from server.api.inputs import Named
+from server.api.inputs import Key, Named
 from server.api.views import SignedInView, answers, as_file, recorded, records
 from server.crews.permissions import Ability
 from server.papers.api.inputs import FileInput
@@ -44,7 +44,7 @@ PDF = {(200, "application/pdf"): OpenApiTypes.BINARY}
 class RecordInput(serializers.Serializer[Any]):
     """A job record that is asked for."""
 
-    id = serializers.UUIDField()
+    id = Key()
 
 
 class DigestInput(serializers.Serializer[Any]):

@@ -17,11 +17,13 @@ from core.errors import RuleError
 from core.lengths import metres_text
 from server.crews.models import Crew, User
 from server.fieldbook import models as book
+from server.files import is_text
 from server.gear import models as gear
 from server.jobs import models as jobs
 from server.pour import models as pour
 from server.quantities import QuantityField
 from server.senders import FARTHEST_OFF
+from server.timed import EARLIEST, LATEST
 
 FORMAT = "yellow-peg-job"
 VERSION = 5
@@ -128,7 +130,7 @@ def read(field: models.Field[Any, Any], value: Any) -> Any:
 def _text(value: Any) -> str:
     if not isinstance(value, str):
         raise ValueError("it is no text")  # noqa: TRY004 - one kind of refusal for all
-    if "\0" in value:
+    if not is_text(value):
         raise ValueError("it holds what is no text")
     return value
 
@@ -165,7 +167,10 @@ def _moment(field: Any, value: Any) -> datetime:
     moment = parse_datetime(_text(value))
     if moment is None or moment.tzinfo is None:
         raise ValueError("it is no moment such as 2026-05-04T09:30:00Z")
-    return moment.astimezone(UTC)
+    try:
+        return min(max(moment.astimezone(UTC), EARLIEST), LATEST)
+    except OverflowError as far:
+        raise ValueError("no record is of such a day") from far
 
 
 def _whole(field: Any, value: Any) -> int:
@@ -195,6 +200,8 @@ def _truth(field: Any, value: Any) -> bool:
 
 
 def _json(field: Any, value: Any) -> Any:
+    if not is_text(json.dumps(value, ensure_ascii=False)):
+        raise ValueError("it holds what is no text")
     if len(json.dumps(value)) > LONGEST_JSON:
         raise ValueError("it is too long")
     return value

@@ -12,7 +12,7 @@ from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
-from server.api.inputs import Entry, Named
+from server.api.inputs import ByThePhone, Entry, Key, Named
 from server.api.views import SignedInView, answers, recorded, records
 from server.pour.services.acknowledge_notice import AcknowledgeForm, acknowledge_notice
 from server.pour.services.notices import NoticePage, NoticesSheet, notice_page, notices_sheet
@@ -27,22 +27,22 @@ from server.pour.services.send_notice import (
 class NoticeInput(serializers.Serializer[Any]):
     """A new notice."""
 
-    id = serializers.UUIDField()
+    id = Key()
     rate = Entry()
     days = serializers.IntegerField(min_value=1, max_value=LONGEST_DAYS)
-    taken_at = serializers.DateTimeField()
+    taken_at = ByThePhone()
 
 
 class WithdrawInput(serializers.Serializer[Any]):
     """A notice taken back."""
 
-    id = serializers.UUIDField()
+    id = Key()
 
 
 class AcknowledgeInput(serializers.Serializer[Any]):
     """A customer's word."""
 
-    id = serializers.UUIDField()
+    id = Key()
     name = Named(80)
 
 

@@ -10,7 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import Entry
+from server.api.inputs import ByThePhone, Entry, Key
 from server.api.views import SignedInView, answers, recorded, records
 from server.pour.services.options import OptionsForm, OptionsSheet, options_sheet
 from server.pour.services.prices import DOLLAR, PricesForm, PricesSheet, keep_prices, prices_sheet
@@ -43,9 +43,9 @@ class PricesInput(serializers.Serializer[Any]):
 class RegradeInput(serializers.Serializer[Any]):
     """A regrading of stone that is over a trigger."""
 
-    id = serializers.UUIDField()
+    id = Key()
     trigger = Entry()
-    graded_at = serializers.DateTimeField()
+    graded_at = ByThePhone()
 
 
 class MapView(SignedInView):
