@@ -135,8 +135,9 @@ def _aimed_at(user: User, form: ShotForm) -> _Aimed:
     """Return a point, judged with what its job's plan says of it."""
     point = point_for(user, form.point, Ability.RECORD)
     job = point.owner.job
+    floors = [point.floor] if point.floor else ()
     parts = [point.element] if point.element else ()
-    aims = Aims(JobPlan(job, parts=parts), {})
+    aims = Aims(JobPlan(job, floors, parts), {})
     if point.task == Task.HOLE:
         beside = {"element": point.element_id, "name": point.name}
         _, aims = pegs_of(beside, aims.plan, JobStandings(job))
