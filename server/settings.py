@@ -18,6 +18,8 @@ import environ
 import structlog
 from csp.constants import NONCE, NONE, SELF
 
+from server.plain import no_page
+
 env = environ.Env()
 ROOT = Path(__file__).resolve().parent.parent
 
@@ -48,6 +50,7 @@ INSTALLED_APPS = [
 
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
+    "server.api.faults.FaultsMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -105,6 +108,8 @@ TIME_ZONE = "UTC"
 STATIC_URL = "/static/"
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
 WHITENOISE_INDEX_FILE = False
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^.*/assets/[^/]+-[\w-]{8}\.\w+$"
+WHITENOISE_ADD_HEADERS_FUNCTION = no_page
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
 
 SESSION_ENGINE = "server.crews.sessions"
@@ -149,7 +154,7 @@ AXES_DISABLE_ACCESS_LOG = True
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1024 * 1024
 
 REST_FRAMEWORK = {
-    "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
+    "DEFAULT_AUTHENTICATION_CLASSES": ["server.api.signed_in.BySession"],
     "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["server.api.parsing.CarefulJSONParser"],

@@ -133,6 +133,8 @@ api = [
     re_path(r".*", nothing_here),
 ]
 
+handler500 = "server.api.faults.failed"
+
 urlpatterns = [
     path("api/v1/", include(api)),
     re_path(r"^(?!api/|assets/).*$", page),

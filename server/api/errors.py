@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any, TypedDict
 
-from django.http import HttpRequest, JsonResponse
+from django.db import DatabaseError
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from rest_framework import exceptions
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
@@ -38,6 +39,11 @@ class ErrorsBody(TypedDict):
     errors: list[ErrorBody]
 
 
+#: The database's own numbers: two wrote at once, and one of them has to do it again.
+AT_ONCE = {1020, 1205, 1213}
+#: It is not there, it went away, or it takes nobody now.
+AWAY = {1040, 1053, 1077, 1129, 1203, 1226, 1927, 2002, 2003, 2005, 2006, 2013, 2055}
+RETRY_AFTER = "2"
 STATUS: dict[type[Exception], int] = {Missing: 404, Denied: 403, Conflict: 409, Gone: 410}
 
 
@@ -53,6 +59,33 @@ def body_of(problem: Problem) -> ErrorBody:
     }
 
 
+def fault_of(failed: BaseException | None) -> int | None:
+    """Return the database's number of a fault that may be over in a moment; None for others."""
+    if not isinstance(failed, DatabaseError):
+        return None
+    number = failed.args[0] if failed.args else None
+    return number if isinstance(number, int) and number in AT_ONCE | AWAY else None
+
+
+def answer_to(number: int) -> HttpResponse:
+    """Return the answer to a fault, marked with its number."""
+    if number in AT_ONCE:
+        why = "Others were writing the same just now."
+        answer = refused(Problem(None, "at-once", "", why, "Send it again; nothing is lost."), 409)
+    else:
+        why = "The database is away for a moment."
+        accepts = "What you typed is kept; it goes on by itself when the database is back."
+        answer = refused(Problem(None, "away", "", why, accepts), 503)
+        answer["Retry-After"] = RETRY_AFTER
+    answer.fault = number  # type: ignore[attr-defined]
+    return answer
+
+
+def refused(problem: Problem, status: int) -> HttpResponse:
+    """Answer with a refusal from outside the views."""
+    return JsonResponse({"errors": [body_of(problem)]}, status=status)
+
+
 def handle(exc: Exception, context: dict[str, Any]) -> Response | None:
     """Turn a refusal of any layer into its response; what is none of them stays a 500."""
     if isinstance(exc, RuleError):
@@ -60,6 +93,9 @@ def handle(exc: Exception, context: dict[str, Any]) -> Response | None:
     if isinstance(exc, Refusal):
         body = {"errors": [body_of(problem) for problem in exc.problems]}
         return Response(body, status=STATUS.get(type(exc), 400))
+    number = fault_of(exc)
+    if number is not None:
+        return answer_to(number)  # type: ignore[return-value]
     response = exception_handler(exc, context)
     if response is None:
         return None
