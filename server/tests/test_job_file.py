@@ -321,12 +321,12 @@ class JobFiles(WorkTestCase):
 
     def test_who_may_bring_a_job_in_and_take_one_out(self) -> None:
         path = f"crews/{self.crew.pk}/jobs-in/file"
-        for client, status in ((self.helper, 403), (self.outsider, 404), (Client(), 403)):
+        for client, status in ((self.helper, 403), (self.outsider, 404), (Client(), 401)):
             self.handed(path, b"{}", client, status)
         self.handed(path, b"", self.foreman, 400)
         self.get(f"crews/{self.crew.pk}/jobs-in", self.outsider, 404)
         out = f"/api/v1/jobs/{self.job}/job.json"
-        for client, status in ((self.helper, 200), (self.outsider, 404), (Client(), 403)):
+        for client, status in ((self.helper, 200), (self.outsider, 404), (Client(), 401)):
             self.assertEqual(client.get(out).status_code, status)
         self.assertEqual(self.get(f"crews/{self.crew.pk}/jobs-in", self.helper), {"works": []})
         removed = self.helper.get(out).content

@@ -165,7 +165,7 @@ class EveryAddress(SiteTestCase):
     def test_nobody_signed_in_gets_anything(self) -> None:
         for path in [*self.reads, "jobs", "schema", f"set-ups/{self.set_up_id}/book.csv"]:
             with self.subTest(path):
-                self.assertEqual(Client().get(f"/api/v1/{path}").status_code, 403)
+                self.assertEqual(Client().get(f"/api/v1/{path}").status_code, 401)
 
     def test_helpers_read_and_record_and_do_not_plan(self) -> None:
         for path in self.reads:

@@ -166,7 +166,8 @@ class HostileInput(SiteTestCase):
             )
             with self.subTest(junk=junk[:20]):
                 self.assertEqual(answer.status_code, 400)
-                self.assertGreaterEqual(len(answer.json()["errors"]), 3)
+                least = 1 if "\0" in junk else 3  # what is no text is refused before it is read
+                self.assertGreaterEqual(len(answer.json()["errors"]), least)
 
     def test_junk_as_a_reading(self) -> None:
         floor, set_up = self.add_floor(), self.add_set_up()

@@ -35,7 +35,7 @@ class Session(TestCase):
         token = self.browser.cookies["csrftoken"].value
         self.browser.delete("/api/v1/session", headers={"X-CSRFToken": token})
         self.assertEqual(self.browser.get("/api/v1/session").json()["name"], "")
-        self.assertEqual(self.browser.get("/api/v1/jobs").status_code, 403)
+        self.assertEqual(self.browser.get("/api/v1/jobs").status_code, 401)
 
     def test_without_the_forms_token_nothing_is_taken(self) -> None:
         answer = self.browser.post("/api/v1/session", TYPED, content_type="application/json")

@@ -171,7 +171,7 @@ class Lists(WorkTestCase):
         self.handed(points, b"1,1,1,1,x", self.helper, 403, **asked)
         self.handed(points, b"1,1,1,1,x", self.outsider, 404, **asked)
         for away in (f"points.csv?{SURVEY}&heights=found", "readings.xlsx"):
-            for client, status in ((self.outsider, 404), (Client(), 403)):
+            for client, status in ((self.outsider, 404), (Client(), 401)):
                 answer = client.get(f"/api/v1/jobs/{self.job}/{away}")
                 self.assertEqual(answer.status_code, status)
 

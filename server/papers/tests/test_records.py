@@ -101,7 +101,7 @@ class Records(WorkTestCase):
         self.assertTrue(carry_out_next())
         self.assertFalse(carry_out_next())
         paper = KeptPaper.objects.get()
-        for client, status in ((self.outsider, 404), (Client(), 403)):
+        for client, status in ((self.outsider, 404), (Client(), 401)):
             answer = client.get(f"/api/v1/records/{paper.pk}/record.pdf")
             self.assertEqual(answer.status_code, status)
             self.get(f"works/{key['id']}", client, status)

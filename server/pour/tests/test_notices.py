@@ -154,7 +154,7 @@ class Notices(SiteTestCase):
         self.send()
         self.acknowledge(self.link(), 400, name="")
         for path in (f"floors/{self.floor}/notices", f"jobs/{self.job}"):
-            self.get(path, self.customer, 403)
+            self.get(path, self.customer, 401)
             self.get(path, self.outsider, 404)
         self.send(403, self.helper)
         self.send(404, self.outsider)
