@@ -48,6 +48,27 @@ class DroppedLine(BrowserTestCase):
         self.page.get_by_text("Nail in the lintel").wait_for()
         self.assertEqual(Benchmark.objects.filter(name="BM7").count(), 1)
 
+    def test_while_the_server_is_away_it_says_so_and_goes_on_by_itself(self) -> None:
+        self.open_demo_job(STUDIO, "control")
+        self.fill(name="BM8", elevation="351.02 ft", description="Nail in the lintel")
+        body = '{"errors": [{"field": "", "code": "away", "typed": "", "why": "", "accepts": ""}]}'
+        left = [503, 503]
+
+        def away(route: Route) -> None:
+            if left:
+                route.fulfill(status=left.pop(), content_type="application/json", body=body)
+            else:
+                route.fallback()
+
+        self.page.route("**/benchmarks", away)
+        self.page.get_by_role("button", name="Add the benchmark", exact=True).click()
+        said = self.page.get_by_text("The server is away for a moment.")
+        said.wait_for()
+        self.page.get_by_text("Nail in the lintel").wait_for()
+        said.wait_for(state="detached")
+        self.complaints.clear()
+        self.assertEqual((left, Benchmark.objects.filter(name="BM8").count()), ([], 1))
+
     def test_a_floor(self) -> None:
         self.open_demo_job(STUDIO, "floors/new")
         self.more()

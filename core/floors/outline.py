@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import hypot, isqrt
 
@@ -100,15 +101,13 @@ class Outline:
 
     def _check_crossings(self) -> None:
         edges = self.edges
-        for i, (a, b) in enumerate(edges):
-            for j in range(i + 1, len(edges)):
-                c, d = edges[j]
-                if self._cross(a, b, c, d):
-                    raise BadOutline(
-                        f"edge {i + 1} and edge {j + 1}",
-                        "The outline crosses or touches itself there.",
-                        "Give the corners in order around the floor.",
-                    )
+        for i, j in sorted(_near_pairs(edges)):
+            if self._cross(*edges[i], *edges[j]):
+                raise BadOutline(
+                    f"edge {i + 1} and edge {j + 1}",
+                    "The outline crosses or touches itself there.",
+                    "Give the corners in order around the floor.",
+                )
 
     @staticmethod
     def _cross(a: PlanPoint, b: PlanPoint, c: PlanPoint, d: PlanPoint) -> bool:
@@ -154,6 +153,30 @@ class Outline:
     def clearance(self, point: PlanPoint) -> float:
         """The distance from a place to the nearest edge, in metres."""
         return min(_distance_to_edge(point, a, b) for a, b in self.edges)
+
+
+def _near_pairs(edges: Sequence[tuple[PlanPoint, PlanPoint]]) -> Iterator[tuple[int, int]]:
+    """Yield the pairs of edges whose boxes meet, each once: no others can cross.
+
+    From left to right, so that an outline of many corners is looked at in about as many steps.
+    """
+    boxes = sorted(
+        (
+            min(a.x.nanometres, b.x.nanometres),
+            max(a.x.nanometres, b.x.nanometres),
+            min(a.y.nanometres, b.y.nanometres),
+            max(a.y.nanometres, b.y.nanometres),
+            number,
+        )
+        for number, (a, b) in enumerate(edges)
+    )
+    for at, (_, right, low, high, one) in enumerate(boxes):
+        for behind in range(at + 1, len(boxes)):
+            left, _, lowest, highest, other = boxes[behind]
+            if left > right:
+                break
+            if lowest <= high and highest >= low:
+                yield (one, other) if one < other else (other, one)
 
 
 def _distance_to_edge(p: PlanPoint, a: PlanPoint, b: PlanPoint) -> float:

@@ -6,6 +6,7 @@ from itertools import pairwise
 from math import hypot
 from unittest import TestCase
 
+import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -46,6 +47,24 @@ class Outlines(TestCase):
             with self.subTest(corners), self.assertRaises(BadOutline) as refused:
                 Outline(tuple(place(x, y) for x, y in corners))
             self.assertEqual(refused.exception.why, why)
+
+    @given(st.lists(st.tuples(st.integers(0, 6), st.integers(0, 6)), min_size=4, max_size=9))
+    def test_an_outline_is_refused_exactly_where_it_crosses_or_touches_itself(
+        self, corners: list[tuple[int, int]]
+    ) -> None:
+        is_simple = shapely.LinearRing(corners).is_simple
+        try:
+            Outline(tuple(place(x, y) for x, y in corners))
+        except BadOutline as refused:
+            self.assertFalse(is_simple and "crosses" in refused.why, corners)
+        else:
+            self.assertTrue(is_simple, corners)
+
+    def test_of_several_crossings_the_first_is_named(self) -> None:
+        bow_ties = [(0, 0), (2, 2), (5, 0), (4, 2), (2, 0), (0, 3)]
+        with self.assertRaises(BadOutline) as refused:
+            Outline(tuple(place(x, y) for x, y in bow_ties))
+        self.assertEqual(refused.exception.typed, "edge 1 and edge 5")
 
     def test_area_does_not_depend_on_where_or_which_way_round_it_starts(self) -> None:
         corners = L_SHAPE.corners

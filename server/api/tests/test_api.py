@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any, Literal, TypedDict
+from unittest import mock
 from uuid import uuid4
 
 from django.test import SimpleTestCase
@@ -168,6 +169,18 @@ class HostileInput(SiteTestCase):
                 self.assertEqual(answer.status_code, 400)
                 least = 1 if "\0" in junk else 3  # what is no text is refused before it is read
                 self.assertGreaterEqual(len(answer.json()["errors"]), least)
+
+    def test_more_corners_of_panels_than_a_slab_has_are_refused_before_any_work(self) -> None:
+        corners = [{"x": str(i), "y": "0"} for i in range(101)]
+        panel = {
+            "name": "", "kind": "level", "toward": "right", "fall": "", "toward_across": "right",
+            "fall_across": "", "x": "0", "y": "0", "drop": "0", "corners": corners,
+        }  # fmt: skip
+        body = floor_body(self.benchmark, panels=[panel] * 4)
+        with mock.patch("server.jobs.services.draft_floor.read_panels") as work:
+            reasons = self.refused(self.foreman, f"jobs/{self.job}/floor-draft", body)
+            work.assert_not_called()
+        self.assertIn("400 are the most", reasons["panels"])
 
     def test_junk_as_a_reading(self) -> None:
         floor, set_up = self.add_floor(), self.add_set_up()

@@ -15,6 +15,9 @@ from server.jobs.plan.elements import Typed
 from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm
 
+#: Of all panels of a slab together.
+MOST_PANEL_CORNERS = 400
+
 
 class BenchmarkInput(serializers.Serializer[Any]):
     """A new benchmark."""
@@ -123,6 +126,14 @@ class FloorInput(serializers.Serializer[Any]):
     thickened = serializers.ListField(
         child=ThickenedInput(), max_length=40, required=False, default=list
     )
+
+    def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
+        """Refuse more corners of panels than a slab has, before any of them is looked at."""
+        corners = sum(len(panel["corners"]) for panel in attrs["panels"])
+        if corners > MOST_PANEL_CORNERS:
+            most = f"They have {corners} corners in all; {MOST_PANEL_CORNERS} are the most."
+            raise serializers.ValidationError({"panels": most})
+        return attrs
 
 
 class FloorDraftInput(FloorInput):

@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { setAway } from "./away";
 import { compareClocks, sayWho } from "./phone";
 import type { components, paths } from "./schema.gen";
 
@@ -7,6 +8,7 @@ export { newId } from "./keys";
 export type Schemas = components["schemas"];
 export type Problem = Schemas["ErrorBody"];
 
+const AWAY = 503;
 const TOKEN_COOKIE = /(?:^|; )csrftoken=([^;]*)/;
 
 /** What the server refused, or that it could not be reached. */
@@ -59,6 +61,7 @@ export async function told<Body>(call: Promise<Answer<Body>>): Promise<Body> {
   } catch {
     throw new Refused(0, [UNREACHED]);
   }
+  setAway(answer.response.status === AWAY);
   if (answer.data !== undefined) return answer.data;
   throw new Refused(answer.response.status, problemsIn(answer.error));
 }

@@ -1,11 +1,25 @@
 import { QueryClient, useQuery } from "@tanstack/react-query";
 import { Refused, type Schemas, api, told } from "./client";
 
+const AWAY = 503;
+/** How long to wait before asking a server that is away again, and how often a record is sent. */
+const PAUSE = 2_000;
+const MOST_SENDS = 300;
+
+function statusOf(error: Error): number | undefined {
+  return error instanceof Refused ? error.status : undefined;
+}
+
 export const queries = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
-      retry: (count, error) => count < 1 && error instanceof Refused && error.status === 0,
+      retry: (count, error) => statusOf(error) === AWAY || (count < 1 && statusOf(error) === 0),
+      retryDelay: PAUSE,
+    },
+    mutations: {
+      retry: (count, error) => statusOf(error) === AWAY && count < MOST_SENDS,
+      retryDelay: PAUSE,
     },
   },
 });
