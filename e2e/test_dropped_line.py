@@ -157,6 +157,7 @@ class DroppedLine(BrowserTestCase):
         self.page.get_by_role("button", name="Log it").click()
         self.page.get_by_text("A6 is logged").wait_for()
         self.assertEqual(Shot.objects.filter(point__name="A6").count(), 1)
+        self.page.wait_for_load_state("networkidle")  # what is read again shows no B6 yet
         self.lose("4' 4\"")
         self.page.get_by_label("Reading on the rod").fill("4' 4 1/2\"")
         self.page.get_by_role("button", name="Log it").click()

@@ -143,7 +143,15 @@ CONTENT_SECURITY_POLICY = {
     }
 }
 
+#: How many proxies of ours stand in front; each appends to X-Forwarded-For.
+PROXIES = env.int("YP_PROXIES", default=0)
+#: One for all processes, so that a limit is a limit however many of them there are.
+CACHES = {
+    "default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "yp_cache"}
+}
+
 AXES_FAILURE_LIMIT = 8
+AXES_CLIENT_IP_CALLABLE = "server.api.addresses.client_address"
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
@@ -159,7 +167,8 @@ REST_FRAMEWORK = {
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["server.api.parsing.CarefulJSONParser"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
-    "DEFAULT_THROTTLE_RATES": {"link": "120/min"},
+    "DEFAULT_THROTTLE_RATES": {"link": "120/min", "sign-in": "60/min"},
+    "NUM_PROXIES": PROXIES,
     "EXCEPTION_HANDLER": "server.api.errors.handle",
     "UNICODE_JSON": True,
 }

@@ -59,6 +59,20 @@ class Phone(models.Model):
         return str(self.pk)
 
 
+class CacheRow(models.Model):
+    """A row of the cache that all processes share; Django reads and writes it, nothing else."""
+
+    cache_key = models.CharField(max_length=255, primary_key=True)
+    value = models.TextField()
+    expires = models.DateTimeField(db_index=True)
+
+    class Meta:
+        db_table = "yp_cache"
+
+    def __str__(self) -> str:
+        return self.cache_key
+
+
 class Membership(models.Model):
     """A person's place in a crew."""
 

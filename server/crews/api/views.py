@@ -16,6 +16,7 @@ from rest_framework import serializers
 from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
 from rest_framework.response import Response
+from rest_framework.throttling import ScopedRateThrottle
 
 from server.api.errors import body_of
 from server.api.views import SignedInView, answers
@@ -64,6 +65,11 @@ class SessionView(SignedInView):
     """The session of this browser."""
 
     permission_classes = [AllowAny]
+    throttle_scope = "sign-in"
+
+    def get_throttles(self) -> list[Any]:
+        """Bound how often one address tries to sign in, before a password is looked at."""
+        return [ScopedRateThrottle()] if self.request.method == "POST" else []
 
     @extend_schema(operation_id="session", responses=answers(SessionSheet))
     def get(self, request: Request) -> Response:

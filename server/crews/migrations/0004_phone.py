@@ -14,4 +14,16 @@ class Migration(migrations.Migration):
                 ("last_counted_at", models.DateTimeField(null=True)),
             ],
         ),
+        migrations.CreateModel(
+            name="CacheRow",
+            fields=[
+                (
+                    "cache_key",
+                    models.CharField(max_length=255, primary_key=True, serialize=False),
+                ),
+                ("value", models.TextField()),
+                ("expires", models.DateTimeField(db_index=True)),
+            ],
+            options={"db_table": "yp_cache"},
+        ),
     ]
