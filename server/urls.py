@@ -107,6 +107,7 @@ api = [
     path("floors/<uuid:floor>/regrades", pour.RegradesView.as_view()),
     path("floors/<uuid:floor>/notices", notices.NoticesView.as_view()),
     path("notices/<uuid:notice>/withdrawal", notices.WithdrawalView.as_view()),
+    path("notices/<uuid:notice>/spoken", notices.SpokenView.as_view()),
     path("links/<str:token>", notices.LinkView.as_view()),
     path("jobs/<uuid:job>/prices", pour.PricesView.as_view()),
     path("floors/<uuid:floor>/points", jobs.PointsView.as_view()),

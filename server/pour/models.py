@@ -175,10 +175,26 @@ class NoticeWithdrawal(SiteRecord):
 
 
 class NoticeAcknowledgment(SiteRecord):
-    """A customer's word on a notice, once: a name, and the time it was recorded."""
+    """A customer's word on a notice, once: a name, the time, from where, and on what numbers.
+
+    ``witness`` is the member of the crew who says that the customer agreed by phone, empty where
+    the customer opened the link; ``address`` and ``browser`` are where it came from, ``digest``
+    is of the numbers that were shown.
+    """
 
     notice = models.OneToOneField(Notice, on_delete=models.PROTECT, related_name="acknowledgment")
     name = models.CharField(max_length=80)
+    witness = models.CharField(max_length=160, blank=True, default="")
+    address = models.CharField(max_length=64, blank=True, default="")
+    browser = models.CharField(max_length=200, blank=True, default="")
+    digest = models.CharField(max_length=64, blank=True, default="")
+
+    @property
+    def in_words(self) -> str:
+        """Whose word it is."""
+        if self.witness:
+            return f"{self.witness} says that {self.name} agreed by phone."
+        return f"Acknowledged by {self.name}."
 
     def __str__(self) -> str:
         return f"acknowledged by {self.name}"

@@ -40,6 +40,12 @@ LACKED: dict[int, tuple[tuple[str, ...], dict[str, dict[str, Any]]]] = {
             "elements": {"typed_datum": NOTHING},
         },
     ),
+    5: (
+        (),
+        {
+            "notice_acknowledgments": {"witness": "", "address": "", "browser": "", "digest": ""},
+        },
+    ),
 }
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
+from django.contrib.auth import get_user
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
 from rest_framework.request import Request
@@ -12,9 +13,15 @@ from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
+from server.api.addresses import client_address
 from server.api.inputs import ByThePhone, Entry, Key, Named
 from server.api.views import SignedInView, answers, recorded, records
-from server.pour.services.acknowledge_notice import AcknowledgeForm, acknowledge_notice
+from server.crews.models import User
+from server.pour.services.acknowledge_notice import (
+    AcknowledgeForm,
+    acknowledge_by_phone,
+    acknowledge_notice,
+)
 from server.pour.services.notices import NoticePage, NoticesSheet, notice_page, notices_sheet
 from server.pour.services.send_notice import (
     LONGEST_DAYS,
@@ -73,6 +80,19 @@ class WithdrawalView(SignedInView):
         return recorded(withdrawal.pk, created)
 
 
+class SpokenView(SignedInView):
+    """A customer's word that was said by phone."""
+
+    @extend_schema(
+        operation_id="acknowledge_by_phone", request=AcknowledgeInput, responses=records()
+    )
+    def post(self, request: Request, notice: UUID) -> Response:
+        """Record it, as the word of who says so."""
+        form = _word(request, self.typed(request, AcknowledgeInput))
+        acknowledged, created = acknowledge_by_phone(self.user(request), notice, form)
+        return recorded(acknowledged.pk, created)
+
+
 class LinkView(APIView):
     """What a customer opens by the link; nobody signs in, and nothing else is seen."""
 
@@ -93,5 +113,13 @@ class LinkView(APIView):
         """Acknowledge it, once, by name."""
         read = AcknowledgeInput(data=request.data)
         read.is_valid(raise_exception=True)
-        acknowledged, created = acknowledge_notice(token, AcknowledgeForm(**read.validated_data))
+        form, signed_in = _word(request, read.validated_data), get_user(request._request)
+        visitor = signed_in if isinstance(signed_in, User) else None
+        acknowledged, created = acknowledge_notice(token, form, visitor)
         return recorded(acknowledged.pk, created)
+
+
+def _word(request: Request, typed: dict[str, Any]) -> AcknowledgeForm:
+    """Return a customer's word with where it comes from."""
+    browser = request.headers.get("User-Agent", "")
+    return AcknowledgeForm(**typed, address=client_address(request._request), browser=browser)

@@ -2,49 +2,100 @@
 
 from __future__ import annotations
 
+import json
+from collections.abc import Callable
 from dataclasses import dataclass
+from hashlib import sha256
 from uuid import UUID
 
 from django.db import transaction
 
+from server.crews.models import User
+from server.crews.permissions import Ability
 from server.pour.models import Notice, NoticeAcknowledgment
 from server.pour.services.notices import (
     NoticeState,
+    link_of,
     notice_by,
     numbers_now,
     standing_of,
     stone_under,
 )
+from server.pour.services.send_notice import notice_for
 from server.records import record_once
-from server.refusals import Conflict, Gone
+from server.refusals import Conflict, Denied, Gone
 
 ASK_ANEW = "Ask your contractor to send a new notice."
 
 
 @dataclass(frozen=True, slots=True)
 class AcknowledgeForm:
-    """A customer's name, under the price that was shown."""
+    """A customer's name, under the price that was shown, and where the word comes from."""
 
     id: UUID
     name: str
+    address: str = ""
+    browser: str = ""
+
+
+def acknowledge_notice(
+    token: str, form: AcknowledgeForm, visitor: User | None = None
+) -> tuple[NoticeAcknowledgment, bool]:
+    """Record a customer's word; a notice that is void, past its time or answered takes none.
+
+    A member of the crew who opens the link is no customer.
+    """
+    notice = notice_by(token)
+    crew = notice.floor.job.crew_id
+    if visitor is not None and visitor.memberships.filter(crew=crew).exists():
+        raise Denied(
+            visitor.shown_name,
+            "You are in the crew: this is the customer's to say.",
+            "Send the customer the link, or record beside the notice what was said by phone.",
+        )
+    return _take_down(lambda: notice_by(token), form)
+
+
+def acknowledge_by_phone(
+    user: User, notice_id: UUID, form: AcknowledgeForm
+) -> tuple[NoticeAcknowledgment, bool]:
+    """Record that a customer agreed by phone, as the word of the member who says so."""
+    notice = notice_for(user, notice_id, Ability.PLAN)
+    return _take_down(lambda: notice_by(link_of(notice)), form, user.shown_name)
 
 
 @transaction.atomic
-def acknowledge_notice(token: str, form: AcknowledgeForm) -> tuple[NoticeAcknowledgment, bool]:
-    """Record a customer's word; a notice that is void, past its time or answered takes none."""
-    notice = notice_by(token)
-    Notice.objects.select_for_update().get(pk=notice.pk)
-    notice = notice_by(token)
+def _take_down(
+    found: Callable[[], Notice], form: AcknowledgeForm, witness: str = ""
+) -> tuple[NoticeAcknowledgment, bool]:
+    """Record a word on a notice, that is looked up again once it is held."""
+    Notice.objects.select_for_update().get(pk=found().pk)
+    notice = found()
     before = getattr(notice, "acknowledgment", None)
     if before is not None:
         if before.pk == form.id:
             return before, False
         day = before.recorded_at.date().isoformat()
-        why = f"It was acknowledged by {before.name} on {day}."
+        why = f"It was answered on {day}. {before.in_words}"
         raise Conflict(form.name, why, "Once is enough; nothing more is needed.")
     plan, own, taken = stone_under(notice.floor.job, notice.floor_id)
     state, why = standing_of(notice, numbers_now(notice, plan, own, taken))
     if state is not NoticeState.OPEN:
         raise Gone(form.name, why, ASK_ANEW)
-    acknowledgment = NoticeAcknowledgment(id=form.id, notice=notice, name=form.name.strip())
+    acknowledgment = NoticeAcknowledgment(
+        id=form.id,
+        notice=notice,
+        name=form.name.strip(),
+        witness=witness,
+        address=form.address[:64],
+        browser=form.browser[:200],
+        digest=digest_of_numbers(notice),
+    )
     return record_once(acknowledgment)
+
+
+def digest_of_numbers(notice: Notice) -> str:
+    """Return the SHA-256 of the numbers a notice shows, and of their price."""
+    shown = [notice.numbers, str(notice.rate), notice.currency]
+    plain = json.dumps(shown, sort_keys=True, separators=(",", ":"), ensure_ascii=False)
+    return sha256(plain.encode()).hexdigest()

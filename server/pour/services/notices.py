@@ -145,7 +145,7 @@ def standing_of(notice: Notice, now: NoticeNumbers | None) -> tuple[NoticeState,
     if changed:
         return NoticeState.VOID, f"It no longer stands. {changed}"
     if hasattr(notice, "acknowledgment"):
-        return NoticeState.ACKNOWLEDGED, f"Acknowledged by {notice.acknowledgment.name}."
+        return NoticeState.ACKNOWLEDGED, notice.acknowledgment.in_words
     if notice.expires_at <= timezone.now():
         return NoticeState.EXPIRED, "Its time ran out before anybody acknowledged it."
     return NoticeState.OPEN, "Not acknowledged yet."

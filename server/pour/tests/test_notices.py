@@ -11,6 +11,7 @@ from django.test import Client
 
 from server.jobs.models import Point
 from server.pour.models import Notice, NoticeAcknowledgment
+from server.pour.services.acknowledge_notice import digest_of_numbers
 from server.tests.site import TAKEN_AT, SiteTestCase
 
 
@@ -73,7 +74,9 @@ class Notices(SiteTestCase):
         self.acknowledge(link, id=key)
         self.acknowledge(link, 200, id=key)
         again = self.acknowledge(link, 409)["errors"][0]
-        self.assertRegex(again["why"], r"^It was acknowledged by Ada Lund on \d{4}-\d\d-\d\d\.$")
+        self.assertRegex(
+            again["why"], r"^It was answered on \d{4}-\d\d-\d\d\. Acknowledged by Ada Lund\.$"
+        )
         self.assertEqual(self.get(link, self.customer)["acknowledged_by"], "Ada Lund")
         self.assertEqual(
             self.extra_line(pour),
@@ -114,6 +117,41 @@ class Notices(SiteTestCase):
         self.assertEqual(why, "This notice was taken back.")
         self.acknowledge(link, 410)
         self.assertEqual(NoticeAcknowledgment.objects.count(), 0)
+
+    def test_a_member_of_the_crew_is_no_customer(self) -> None:
+        self.send()
+        for member in (self.foreman, self.helper):
+            answer = member.post(
+                f"/api/v1/{self.link()}", {"id": str(uuid4()), "name": "A. Lund"},
+                content_type="application/json",
+            )  # fmt: skip
+            self.assertEqual(answer.status_code, 403)
+            self.assertIn("the customer's to say", answer.json()["errors"][0]["why"])
+        self.assertEqual(NoticeAcknowledgment.objects.count(), 0)
+        other = self.outsider.post(
+            f"/api/v1/{self.link()}", {"id": str(uuid4()), "name": "A. Lund"},
+            content_type="application/json", HTTP_USER_AGENT="Browser 7",
+        )  # fmt: skip
+        self.assertEqual(other.status_code, 201)
+        kept = NoticeAcknowledgment.objects.get()
+        self.assertEqual((kept.address, kept.browser), ("127.0.0.1", "Browser 7"))
+        self.assertEqual(kept.digest, digest_of_numbers(kept.notice))
+        self.assertEqual(len(kept.digest), 64)
+
+    def test_what_was_said_by_phone_is_the_word_of_who_says_so(self) -> None:
+        self.send()
+        notice = self.latest()["id"]
+        path, body = f"notices/{notice}/spoken", {"id": str(uuid4()), "name": "A. Lund"}
+        self.ok(self.helper, path, body, 403)
+        self.ok(self.outsider, path, body, 404)
+        self.assertIn("name", self.refused(self.foreman, path, body | {"name": ""}))
+        self.ok(self.foreman, path, body)
+        self.ok(self.foreman, path, body, 200)
+        self.ok(self.foreman, path, body | {"id": str(uuid4())}, 409)
+        told = self.latest()
+        self.assertEqual(told["state"], "acknowledged")
+        self.assertEqual(told["why"], "Foreman says that A. Lund agreed by phone.")
+        self.assertEqual(NoticeAcknowledgment.objects.get().witness, "Foreman")
 
     def test_a_link_past_its_time_shows_no_numbers_and_takes_no_word(self) -> None:
         self.send()

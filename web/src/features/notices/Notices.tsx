@@ -72,6 +72,37 @@ function One({ notice, canPlan }: { notice: Notice; canPlan: boolean }) {
         )}
         {canPlan && canBeOpened && <TakeBack notice={notice.id} />}
       </Stack>
+      {canPlan && notice.state === "open" && <ByPhone notice={notice.id} />}
+    </Stack>
+  );
+}
+
+/** The customer agreed by phone: recorded as the word of who says so. */
+function ByPhone({ notice }: { notice: string }) {
+  const [isOpen, setOpen] = useState(false);
+  const form = useForm({
+    draft: `spoken:${notice}`,
+    initial: { name: "" },
+    send: ({ id, name }) =>
+      told(
+        api.POST("/api/v1/notices/{notice}/spoken", {
+          params: { path: { notice } },
+          body: { id, name },
+        }),
+      ),
+  });
+  if (!isOpen)
+    return (
+      <Button sx={{ alignSelf: "start" }} onClick={() => setOpen(true)}>
+        They agreed by phone
+      </Button>
+    );
+  return (
+    <Stack component="form" noValidate onSubmit={form.submit} spacing={1}>
+      <Entry form={form} name="name" label="Who agreed" hint="It is recorded as your word" />
+      <RecordButton form={form} fields={["name"]}>
+        Record that they agreed by phone
+      </RecordButton>
     </Stack>
   );
 }
