@@ -54,6 +54,11 @@ class Moment:
     give: float = 0.0
     clock: str = ""
 
+    @property
+    def earliest(self) -> float:
+        """The earliest it may be, seconds: what speaks for something counts from here."""
+        return self.seconds - self.give
+
     def is_surely_by(self, other: Moment) -> bool:
         """Whether it lies at the other or before it, whatever the two clocks were off by.
 

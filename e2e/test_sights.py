@@ -139,6 +139,13 @@ class AnySight(BrowserTestCase):
 
     def test_an_assumed_datum_is_tied_later_and_the_units_are_changed(self) -> None:
         self.open_demo_job(LOFT, "control")
+        numbers: dict[str, set[str | None]] = {}
+        self.page.on(
+            "request",
+            lambda one: numbers.setdefault(one.url.rsplit("/", 1)[1], set()).add(
+                one.headers.get("x-phone-number")
+            ),
+        )
         self.press("Tie to a real elevation")
         self.press("Tie every height to it")
         self.says("Nothing was typed.")
@@ -150,12 +157,14 @@ class AnySight(BrowserTestCase):
         self.says("288' 4 1/2\"")
         self.press("Tie to a real elevation")
         self.press("Tie every height to it")
-        self.says("Tied: BM1 stands at 612 ft.")
+        self.says("Tied: BM1 stands at 612' 0\"")
         self.press("Change the units")
         self.choose("Lengths are shown in", "Meters: 1.584")
         self.says("A re-read may differ by", "0.003 m")
         self.press("Show it in these")
         self.says("186.538 m", "Meters, such as 1.584 m.")
+        self.assertEqual(numbers["tie-draft"], {None}, "what is only typed takes no number")
+        self.assertNotIn(None, numbers["ties"])
         job = Job.objects.get(pk=demo_id(LOFT))
         self.assertEqual((job.style, job.ties.count()), ("m", 1))
         self.assertEqual(

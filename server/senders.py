@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 from contextvars import ContextVar
 from dataclasses import dataclass
 from time import time
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from django.http import HttpRequest, HttpResponse
 
@@ -22,6 +22,9 @@ SECONDS = (-62_000_000_000.0, 253_000_000_000.0)
 @dataclass(frozen=True, slots=True)
 class Sender:
     """A phone that sends: its key, the record's number there, and its clock in seconds.
+
+    The key is of the phone in the hands of who is signed in: known from a record's file, it is of
+    no use to anybody else.
 
     ``now`` is what its clock shows as it sends, ``said`` what it showed when the record was made,
     ``clock_off`` how far it was ahead of the server when they were last compared before that.
@@ -68,9 +71,10 @@ class SenderMiddleware:
 
 def sender_of(request: HttpRequest) -> Sender:
     """Return the sender a request names; what is no key or no number is left out."""
-    headers = request.headers
+    headers, key = request.headers, _key(request.headers.get(PHONE, ""))
+    person = request.user.pk if key else None
     return Sender(
-        phone=_key(headers.get(PHONE, "")),
+        phone=uuid5(key, str(person)) if key and person else None,
         number=_whole(headers.get(NUMBER, "")),
         now=_number(headers.get(NOW, ""), *SECONDS),
         said=_number(headers.get(SAID, ""), *SECONDS),

@@ -134,6 +134,21 @@ def counted(sender: Sender, stamp: Stamp, rests_on: datetime | None) -> Moment:
     return moment
 
 
+def counted_now() -> datetime:
+    """Return the time that counts of what is opened now, by what its phone says of when."""
+    now, sender = timezone.now(), sender_now()
+    if sender is None or sender.phone is None or sender.said is None:
+        return now
+    stamp = Stamp(
+        said=sender.said,
+        arrived=now.timestamp(),
+        sent=sender.now,
+        clock_off=sender.clock_off,
+        clock=str(sender.phone),
+    )
+    return datetime.fromtimestamp(counted(sender, stamp, None).seconds, UTC)
+
+
 def see_phone() -> None:
     """Note that the phone that asks was seen: what it records later may lie from here on."""
     sender = sender_now()

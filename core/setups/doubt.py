@@ -212,9 +212,12 @@ def doubtful_spans(
 
 
 def last_good(reads: Sequence[BenchmarkRead], start: Moment) -> Moment:
-    """Return when the benchmark was last found good; ``start`` is the backsight's moment."""
+    """Return the good read that is surely the last; ``start`` is the backsight's moment.
+
+    One whose clock leaves open when it was is no later than the earliest it may be.
+    """
     good = [read.moment for read in reads if read.is_good]
-    return max(good, key=_seconds, default=start)
+    return max([start, *good], key=_earliest)
 
 
 def _cleared(agreements: Sequence[Agreement], moments: Sequence[Moment]) -> dict[int, Moment]:
@@ -230,6 +233,10 @@ def _cleared(agreements: Sequence[Agreement], moments: Sequence[Moment]) -> dict
 
 def _seconds(moment: Moment) -> float:
     return moment.seconds
+
+
+def _earliest(moment: Moment) -> float:
+    return moment.earliest
 
 
 def _first(moments: Sequence[Moment]) -> Moment:

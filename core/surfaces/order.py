@@ -10,6 +10,11 @@ CUBIC_METRES_PER_CUBIC_YARD = 0.764554857984
 MOST_WASTE = 1.0
 
 
+def usual_step(*, is_metric: bool) -> Decimal:
+    """Return what concrete is sold by where nobody said: 0.25 yd³ or 0.1 m³ (section 10)."""
+    return Decimal("0.1") if is_metric else Decimal("0.25")
+
+
 def concrete_order(volume: float, waste: float, step: float) -> float:
     """Return (volume · (1 + waste)) rounded up to the supplier's step, in the unit of volume.
 

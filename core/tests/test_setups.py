@@ -174,6 +174,14 @@ class Doubt(TestCase):
             self.assertIs(is_late(shot, 50.0, record), True)
             self.assertIs(is_late(shot, 31.0, record), False)
 
+    def test_a_good_read_of_a_clock_nobody_knows_dates_nothing(self) -> None:
+        """It came in at 100 and may have been taken anytime in the 90 before that."""
+        anytime = BenchmarkRead(Moment(100, 90, "mute"), GOOD, TOLERANCE)
+        start, known = Moment(50, 2, "a"), BenchmarkRead(Moment(60, 2, "a"), GOOD, TOLERANCE)
+        self.assertEqual(last_good([anytime], start).earliest, 48)
+        self.assertEqual(last_good([anytime, known], start).earliest, 58)
+        self.assertEqual(last_good([], start), start)
+
     def test_a_knock_that_was_known_is_not_cleared_from_before_it(self) -> None:
         knock = Reported(Moment(40, 2, "a"), 41.0)
         for moment, stands in ((35.0, False), (45.0, True)):

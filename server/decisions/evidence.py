@@ -42,7 +42,8 @@ def _benchmark(facts: Facts) -> Iterator[Evidence]:
     standing = next(reversed(list(facts.job.standings.by_id.values())), None)
     if standing is None:
         return
-    good = [one for one in standing.reads if one.is_good and one.read in standing.counting]
+    counting = standing.counting
+    good = [one for one in standing.reads if one.is_good and one.read in counting]
     if not good:
         set_up = standing.set_up
         what = f"Backsight of set-up {set_up.number}"
@@ -55,14 +56,11 @@ def _benchmark(facts: Facts) -> Iterator[Evidence]:
 
 def _checks(facts: Facts) -> Iterator[Evidence]:
     """The last check of each instrument that readings in use rest on."""
-    names = {one.name for one in facts.gathered.instruments}
-    used = [pk for pk, one in facts.job.instruments.items() if one.name in names]
-    checks = InstrumentCheck.objects.filter(instrument__in=used).select_related(
-        "made_by", "instrument"
-    )
-    last = {check.instrument_id: check for check in checks.order_by("made_at")}
-    for check in last.values():
-        what = f"Last check of {check.instrument.name}"
+    made = InstrumentCheck.objects.filter(instrument__in=list(facts.instruments))
+    checks = made.select_related("made_by").order_by("made_at")
+    last = {check.instrument_id: check for check in checks}
+    for key, check in last.items():
+        what = f"Last check of {facts.instruments[key].name}"
         yield _evidence(Question.INSTRUMENT, what, check, check.made_by)
 
 

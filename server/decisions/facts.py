@@ -163,7 +163,7 @@ class Facts:
             reread_minutes=job.reread_minutes,
             floors=tuple(self._floor(pk) for pk in self.floors),
             elements=tuple(self._element(pk) for pk in self._in_reach()),
-            instruments=self._instruments(),
+            instruments=tuple(self.instruments.values()),
             latest=self._latest(),
             answers=tuple(
                 (key, _answer(one)) for key, one in self.job.answers[self.pour.pk].items()
@@ -187,8 +187,9 @@ class Facts:
         name = standing.set_up.instrument.name
         return SetUpFact(standing.set_up.number, name, standing.doubt, good_at)
 
-    def _instruments(self) -> tuple[InstrumentFact, ...]:
-        """Return the instruments that readings in use rest on, and the one that stands there."""
+    @cached_property
+    def instruments(self) -> dict[UUID, InstrumentFact]:
+        """The instruments that readings in use rest on, and the one that stands there."""
         own = [
             *(self.job.stone.get(pk, OwnPegs()) for pk in self.floors),
             *(self._own(pk) for pk in self._in_reach()),
@@ -199,7 +200,7 @@ class Facts:
         used = [self.job.standings.lines.set_up(key).instrument_id for key in set_ups]
         used += [set_up.instrument_id for set_up in latest]
         found = {pk: self.job.instruments[pk] for pk in used}
-        return tuple(sorted(found.values(), key=lambda one: one.name))
+        return dict(sorted(found.items(), key=lambda one: one[1].name))
 
     def _floor(self, floor_id: UUID) -> FloorFact:
         floor, own = self.plan.floors[floor_id], self.job.stone.get(floor_id, OwnPegs())

@@ -192,7 +192,7 @@ class JobStandings:
             backsights=self.disagreeing(set_up.pk),
             carried_from=_carried_from(set_up, before),
         )
-        good_at = moment_of(last_good(counting(record), set_up.moment).seconds)
+        good_at = moment_of(last_good(counting(record), set_up.moment).earliest)
         return Standing(
             set_up=set_up,
             sighting=self.lines.sighting(set_up.pk),

@@ -70,7 +70,7 @@ def record_of(
 
 def earliest_of(check: InstrumentCheck) -> float:
     """Return the earliest moment a check may have been made at."""
-    return check.moment.seconds - check.clock_give
+    return check.moment.earliest
 
 
 def latest_of(knock: InstrumentKnock) -> float:

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
 from uuid import UUID
 
 from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
-from core.clocks import Stamp
 from core.design import SlabPart
 from core.floors import PlanPoint
 from core.lengths import Length, Style
@@ -17,25 +15,8 @@ from core.tasks import SURFACES, Task
 from server.crews.models import Crew, User
 from server.quantities import ElevationField, LengthField
 from server.records import SiteRecord
-from server.senders import sender_now
-from server.timed import counted
 
 TASKS = [(str(task), str(task)) for task in Task]
-
-
-def job_begun() -> datetime:
-    """Return when a job that is opened now was begun: the time that counts of its opening."""
-    now, sender = timezone.now(), sender_now()
-    if sender is None or sender.phone is None or sender.said is None:
-        return now
-    stamp = Stamp(
-        said=sender.said,
-        arrived=now.timestamp(),
-        sent=sender.now,
-        clock_off=sender.clock_off,
-        clock=str(sender.phone),
-    )
-    return datetime.fromtimestamp(counted(sender, stamp, None).seconds, UTC)
 
 
 class Job(models.Model):
@@ -60,7 +41,7 @@ class Job(models.Model):
     run_allowance = LengthField(null=True)
     created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     created_at = models.DateTimeField(auto_now_add=True)
-    begun_at = models.DateTimeField(default=job_begun)
+    begun_at = models.DateTimeField(default=timezone.now)
 
     def __str__(self) -> str:
         return self.name

@@ -8,7 +8,7 @@ from uuid import UUID
 from core.elements import Element, Pad, PierRow, StripFooting, mean_over_dig
 from core.lengths import Length, Style, format_length
 from core.piers import concrete_sure_within
-from core.surfaces import concrete_order
+from core.surfaces import concrete_order, usual_step
 from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability
@@ -24,7 +24,6 @@ from server.stages.piers import schedule_of
 
 PIERS = ElementKind.PIERS.label
 AS_PLANNED = "as planned"
-YARD_STEP, METRIC_STEP = 0.25, 0.1
 
 
 class QuantityRow(TypedDict):
@@ -86,13 +85,16 @@ def element_order(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None:
     volume = element_concrete(aims, element_id, own)
     if volume is None or volume == 0:
         return volume
-    waste, step = aims.plan.waste(element_id), order_step(aims.plan.style)
+    waste, step = (
+        aims.plan.waste(element_id),
+        order_step(aims.plan.style),
+    )
     return concrete_order(volume, waste, step)
 
 
 def order_step(style: Style) -> float:
-    """Return the step concrete is sold by where nobody said: 0.25 yd³ or 0.1 m³ (section 10)."""
-    return METRIC_STEP if style.kind.is_metric else YARD_STEP
+    """Return the step concrete is sold by where nobody said."""
+    return float(usual_step(is_metric=style.kind.is_metric))
 
 
 def quantities_sheet(user: User, job_id: UUID) -> QuantitiesSheet:
@@ -142,7 +144,11 @@ def _element(aims: Aims, element_id: UUID, own: OwnPegs, unit: str) -> QuantityR
     kind = ElementKind(element.kind).label
     volume = element_concrete(aims, element_id, own)
     why = "" if volume is not None else "A hole is not shot yet. Shoot the bottom of every pier."
-    figures = (volume, aims.plan.waste(element_id), order_step(aims.plan.style))
+    figures = (
+        volume,
+        aims.plan.waste(element_id),
+        order_step(aims.plan.style),
+    )
     row = _row((element.name, kind), figures, unit, why)
     row["rests_on"] = _rests_on(aims, own, element_id, kind)
     return row

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import UTC, datetime
 from time import time
 from typing import Any
-from uuid import UUID, uuid4
+from uuid import UUID, uuid4, uuid5
 
 from django.apps import apps
 from django.test import Client, TestCase
@@ -25,7 +25,10 @@ class OnAPhone(Client):
     def __init__(self, **defaults: Any) -> None:
         super().__init__(**defaults)
         self.key = uuid4()
-        Phone.objects.create(pk=self.key)
+
+    def force_login(self, user: Any, backend: str | None = None) -> None:
+        super().force_login(user, backend)
+        Phone.objects.create(pk=uuid5(self.key, str(user.pk)))
         Phone.objects.update(first_seen_at=LONG_AGO)
 
     def request(self, **request: Any) -> Any:
@@ -33,7 +36,7 @@ class OnAPhone(Client):
         return super().request(**{"HTTP_X_PHONE": str(self.key), **clock, **request})
 
 
-def person(crew: Crew, role: Role) -> Client:
+def person(crew: Crew, role: Role) -> OnAPhone:
     """Return the phone of a new, signed-in member of a crew."""
     user = User.objects.create_user(f"{role}-{uuid4().hex[:8]}", first_name=role.label)
     Membership.objects.create(crew=crew, user=user, role=role)

@@ -13,7 +13,7 @@ from django.test import Client, TestCase
 from openpyxl import load_workbook
 from pypdf import PdfReader
 
-from core.lengths import Length, parse_length
+from core.lengths import Length, format_length, parse_length
 from server.crews.models import User
 from server.jobs.models import DatumTie, Element, Floor, Job, Point
 from server.jobs.plan.job_plan import JobPlan
@@ -114,7 +114,8 @@ class Ties(DemoCase):
         job.refresh_from_db()
         record = PdfReader(io.BytesIO(job_record(self.user, job.pk, lambda *_: None).paper.content))
         said = " ".join(page.extract_text() for page in record.pages).replace("\n", " ")
-        self.assertIn(f"{mark.name} was tied to {REAL} by Ines Calloway", said)
+        real = format_length(parse_length(REAL, style_of(job).kind), style_of(job))
+        self.assertIn(f"{mark.name} was tied to {real} (typed {REAL}) by Ines Calloway", said)
         after, datum = self.heights_out(job), float(job.datum.metres)
         self.assertGreater(len(before), 20)
         for one, other in zip(before, after, strict=True):

@@ -23,6 +23,7 @@ from server.api.views import SignedInView, answers
 from server.crews.models import Role, User
 from server.crews.permissions import ABILITIES, Ability
 from server.refusals import Invalid, Problem
+from server.senders import sender_of, sent_by
 from server.styles import StyleChoice, style_choices
 from server.timed import see_phone
 
@@ -75,8 +76,7 @@ class SessionView(SignedInView):
     def get(self, request: Request) -> Response:
         """Tell who is signed in, and set the token forms carry."""
         get_token(request._request)
-        if request.user.is_authenticated:
-            see_phone()
+        see_phone()
         return Response(_session(request._request))
 
     @extend_schema(operation_id="sign_in", request=SignIn, responses=answers(SessionSheet))
@@ -95,7 +95,8 @@ class SessionView(SignedInView):
                 )
             )
         login(request._request, user)
-        see_phone()
+        with sent_by(sender_of(request._request)):
+            see_phone()
         return Response(_session(request._request))
 
     @extend_schema(operation_id="sign_out", request=None, responses=answers(SessionSheet))

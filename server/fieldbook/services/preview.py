@@ -104,7 +104,8 @@ def _near(
     sound = [
         one
         for one in reversed(latest)
-        if not standings.by_id[one[1]].doubts(moment_of_columns(*one[4:]))
+        if one[1] in standings.by_id
+        and not standings.by_id[one[1]].doubts(moment_of_columns(*one[4:]))
     ]
     found = []
     for at in same_pass([one[0] for one in sound], point.pk):

@@ -69,7 +69,7 @@ class DoubtAndTheWayOut(Trusted):
         self.assertEqual(
             standing["why"], 'BM1 read 1/2" low when it was read again; 1/8" is allowed.'
         )
-        self.assertEqual(standing["good_at"], "2026-05-04T09:50:00+00:00")
+        self.assertEqual(standing["good_at"], "2026-05-04T09:49:58+00:00")
         sheet = self.get(f"floors/{self.floor}")
         self.assertEqual(sheet["plan"]["counts"]["in_doubt"], 4)
         self.assertEqual(sheet["undecided"]["typed"], "2 shots")
@@ -143,7 +143,7 @@ class DoubtAndTheWayOut(Trusted):
         self.foreman.put(path, limits, content_type="application/json")
         said = self.ok(self.helper, f"set-ups/{self.set_up_id}/reread-draft", body, 200)
         self.assertTrue(said["is_good"])
-        self.assertEqual(self.standing()["due_at"], "2026-05-04T10:15:00+00:00")
+        self.assertEqual(self.standing()["due_at"], "2026-05-04T10:14:58+00:00")
         wrong = self.foreman.put(
             path, limits | {"reread_minutes": "2", "rough_tolerance": "5 ft"},
             content_type="application/json",

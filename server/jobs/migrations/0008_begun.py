@@ -1,7 +1,7 @@
+import django.utils.timezone
 from django.db import migrations, models
 from django.db.models import F
 
-import server.jobs.models
 
 
 def begun_when_it_was_opened(apps, _):
@@ -15,7 +15,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name="job",
             name="begun_at",
-            field=models.DateTimeField(default=server.jobs.models.job_begun),
+            field=models.DateTimeField(default=django.utils.timezone.now),
         ),
         migrations.RunPython(begun_when_it_was_opened, migrations.RunPython.noop),
     ]

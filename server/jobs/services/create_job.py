@@ -20,6 +20,7 @@ from server.jobs.services.add_benchmark import (
 )
 from server.records import record_once
 from server.refusals import Entries
+from server.timed import counted_now
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,6 +48,7 @@ def create_job(user: User, form: JobForm, needs: Ability = Ability.PLAN) -> tupl
                 name=form.name,
                 place=form.place,
                 style=style.code,
+                begun_at=counted_now(),
                 created_by=user,
             )
         )

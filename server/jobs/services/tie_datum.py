@@ -16,6 +16,7 @@ from core.lengths import (
     tied_to,
     typed_above,
 )
+from core.lengths.style import OWN_ZERO
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
@@ -50,10 +51,11 @@ class TieDraft(TypedDict):
 
 
 class TieSheet(TypedDict):
-    """A tie as the book keeps it."""
+    """A tie as the book keeps it; ``real`` is what was ``typed``, in the job's style."""
 
     benchmark: str
     typed: str
+    real: str
     recorded_at: str
     taken_by: str
 
@@ -110,11 +112,13 @@ def tie_datum(user: User, job_id: UUID, form: TieForm) -> tuple[DatumTie, bool]:
 
 def tie_sheets(job: Job) -> list[TieSheet]:
     """Return a job's ties, the last one first."""
+    style = style_of(job)
     ties = job.ties.select_related("benchmark", "taken_by").order_by("-recorded_at")
     return [
         {
             "benchmark": tie.benchmark.name,
             "typed": tie.typed,
+            "real": format_elevation(tie.benchmark.elevation, style.tied(tie.datum)),
             "recorded_at": tie.recorded_at.isoformat(),
             "taken_by": tie.taken_by.shown_name,
         }
@@ -128,16 +132,15 @@ def _datum(job: Job, form: TieForm, entries: Entries) -> Length | None:
     if mark is None:
         why, accepts = "There is no such benchmark in this job.", "Choose one of its benchmarks."
         entries.refuse("benchmark", str(form.benchmark), why, accepts)
-    length = entries.length("real")
+    style, length = style_of(job), entries.length("real")
     if mark is None or length is None:
         return None
-    plain = Style(style_of(job).kind, style_of(job).fraction)
-    real = entries.check("real", lambda: typed_above(length, plain))
+    real = entries.check("real", lambda: typed_above(length, style.tied(OWN_ZERO)))
     if real is None:
         return None
     datum = tied_to(mark.elevation, real)
-    if datum == style_of(job).datum:
-        stands = format_elevation(mark.elevation, style_of(job))
+    if datum == style.datum:
+        stands = format_elevation(mark.elevation, style)
         why, accepts = f"{mark.name} stands at {stands} already.", "Give its real elevation."
         entries.refuse("real", form.real, why, accepts)
         return None

@@ -39,8 +39,8 @@ def benchmarks_part(plan: JobPlan, width: float) -> list[Flowable]:
     titles = ("Name", "Elevation", "What it is", "Place, right and away", "Sure within")
     ties = [
         text(
-            f"{tie['benchmark']} was tied to {tie['typed']} by {tie['taken_by']}, "
-            f"{moment_text(tie['recorded_at'])}: every height moved alike."
+            f"{tie['benchmark']} was tied to {tie['real']} (typed {tie['typed']}) "
+            f"by {tie['taken_by']}, {moment_text(tie['recorded_at'])}: every height moved alike."
         )
         for tie in tie_sheets(plan.job)
     ]

@@ -93,7 +93,7 @@ def notice_story(page: NoticePage, width: float) -> list[Flowable]:
 
 def _standing(page: NoticePage) -> str:
     if page["state"] == NoticeState.ACKNOWLEDGED:
-        return f"Acknowledged by {page['acknowledged_by']}, {moment_text(page['acknowledged_at'])}."
+        return f"{page['why'].removesuffix('.')}, {moment_text(page['acknowledged_at'])}."
     return page["why"]
 
 

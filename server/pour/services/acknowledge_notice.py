@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable
 from dataclasses import dataclass
 from hashlib import sha256
 from uuid import UUID
@@ -53,7 +52,7 @@ def acknowledge_notice(
             "You are in the crew: this is the customer's to say.",
             "Send the customer the link, or record beside the notice what was said by phone.",
         )
-    return _take_down(lambda: notice_by(token), form)
+    return _take_down(token, form)
 
 
 def acknowledge_by_phone(
@@ -61,16 +60,16 @@ def acknowledge_by_phone(
 ) -> tuple[NoticeAcknowledgment, bool]:
     """Record that a customer agreed by phone, as the word of the member who says so."""
     notice = notice_for(user, notice_id, Ability.PLAN)
-    return _take_down(lambda: notice_by(link_of(notice)), form, user.shown_name)
+    return _take_down(link_of(notice), form, user.shown_name)
 
 
 @transaction.atomic
 def _take_down(
-    found: Callable[[], Notice], form: AcknowledgeForm, witness: str = ""
+    token: str, form: AcknowledgeForm, witness: str = ""
 ) -> tuple[NoticeAcknowledgment, bool]:
     """Record a word on a notice, that is looked up again once it is held."""
-    Notice.objects.select_for_update().get(pk=found().pk)
-    notice = found()
+    Notice.objects.select_for_update().get(pk=notice_by(token).pk)
+    notice = notice_by(token)
     before = getattr(notice, "acknowledgment", None)
     if before is not None:
         if before.pk == form.id:

@@ -11,7 +11,7 @@ from uuid import UUID
 from django.db import transaction
 
 from core.lengths import Style, format_length
-from core.surfaces import CUBIC_METRES_PER_CUBIC_YARD
+from core.surfaces import CUBIC_METRES_PER_CUBIC_YARD, usual_step
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
@@ -22,8 +22,6 @@ from server.pour.services.prices import prices_for
 from server.shown import volume_unit_text
 
 CUBIC_YARD = Decimal(str(CUBIC_METRES_PER_CUBIC_YARD))
-#: What concrete is sold by where nobody said otherwise (section 10): 0.25 yd³ or 0.1 m³.
-USUAL_STEP = {False: Decimal("0.25"), True: Decimal("0.1")}
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,8 +84,8 @@ def change_units(user: User, job_id: UUID, code: str) -> Job:
 def converted(volume: Volume, after: Style) -> Decimal:
     """Return an amount in the other unit; the step concrete is usually sold by, as that."""
     is_metric, amount = after.kind.is_metric, volume.amount
-    if volume.column == "order_step" and amount == USUAL_STEP[not is_metric]:
-        return USUAL_STEP[is_metric]
+    if volume.column == "order_step" and amount == usual_step(is_metric=not is_metric):
+        return usual_step(is_metric=is_metric)
     field = volume.stored._meta.get_field(volume.column)
     least = Decimal(1).scaleb(-field.decimal_places)  # type: ignore[union-attr]
     there = amount * CUBIC_YARD if is_metric else amount / CUBIC_YARD

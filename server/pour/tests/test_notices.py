@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import io
 from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid4
 
 from django.db.models import QuerySet
 from django.test import Client
+from pypdf import PdfReader
 
 from server.jobs.models import Point
 from server.pour.models import Notice, NoticeAcknowledgment
@@ -152,6 +154,12 @@ class Notices(SiteTestCase):
         self.assertEqual(told["state"], "acknowledged")
         self.assertEqual(told["why"], "Foreman says that A. Lund agreed by phone.")
         self.assertEqual(NoticeAcknowledgment.objects.get().witness, "Foreman")
+        page = self.get(self.link(), self.customer)
+        self.assertEqual(page["why"], "Foreman says that A. Lund agreed by phone.")
+        pdf = PdfReader(io.BytesIO(self.customer.get(f"/api/v1/{self.link()}/notice.pdf").content))
+        said = " ".join(" ".join(one.extract_text() for one in pdf.pages).split())
+        self.assertIn("Foreman says that A. Lund agreed by phone, ", said)
+        self.assertNotIn("Acknowledged by", said)
 
     def test_a_link_past_its_time_shows_no_numbers_and_takes_no_word(self) -> None:
         self.send()

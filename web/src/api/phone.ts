@@ -25,7 +25,11 @@ function kept<Value>(key: string, otherwise: Value): Value {
 }
 
 function keep(key: string, value: unknown): void {
-  localStorage.setItem(key, JSON.stringify(value));
+  try {
+    localStorage.setItem(key, JSON.stringify(value));
+  } catch {
+    // A full store keeps no new number: what is sent then counts in the order it comes in.
+  }
 }
 
 function phoneKey(): string {
@@ -50,8 +54,13 @@ function stampOf(id: string): Stamp {
   return stamp;
 }
 
+/** What is only asked about a form that is being typed: it records nothing, and takes no number. */
+const PREVIEW = /-draft$|\/moves$|\/height-now$/;
+
 async function idOf(request: Request): Promise<string> {
-  if (request.method === "GET" || !request.headers.get("Content-Type")?.includes("json")) return "";
+  const isForm = request.headers.get("Content-Type")?.includes("json");
+  if (request.method === "GET" || !isForm) return "";
+  if (PREVIEW.test(new URL(request.url).pathname)) return "";
   try {
     const body = (await request.clone().json()) as { id?: unknown };
     return typeof body.id === "string" ? body.id : "";

@@ -3499,10 +3499,11 @@ export interface components {
             benchmark: string;
             real: string;
         };
-        /** @description A tie as the book keeps it. */
+        /** @description A tie as the book keeps it; ``real`` is what was ``typed``, in the job's style. */
         TieSheet: {
             benchmark: string;
             typed: string;
+            real: string;
             recorded_at: string;
             taken_by: string;
         };

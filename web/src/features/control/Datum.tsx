@@ -5,9 +5,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Schemas, api, told } from "../../api/client";
 import { useDelayed } from "../../parts/delayed";
-import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
+import { Choice, Entry, useForm } from "../../parts/form";
 import { shownTime } from "../../parts/time";
 import { Changes } from "./Changes";
+import { DoOrLeave } from "./DoOrLeave";
 
 type Job = Schemas["JobSheet"];
 
@@ -19,7 +20,7 @@ export function Datum({ job }: { job: Job }) {
     <Stack spacing={1.5}>
       <Typography>
         {last
-          ? `Tied: ${last.benchmark} stands at ${last.typed}. ${last.taken_by}, ${shownTime(last.recorded_at)}.`
+          ? `Tied: ${last.benchmark} stands at ${last.real}. ${last.taken_by}, ${shownTime(last.recorded_at)}.`
           : "Heights are above what the first benchmark was given. Where that was assumed, a real elevation moves them all alike."}
       </Typography>
       {job.can_plan && !isOpen && (
@@ -76,14 +77,9 @@ function Tie({ job, onDone }: { job: Job; onDone: () => void }) {
           </Typography>
         </Stack>
       )}
-      <Stack direction="row" spacing={1} sx={{ alignItems: "end" }}>
-        <RecordButton form={form} fields={["real"]}>
-          Tie every height to it
-        </RecordButton>
-        <Button size="large" onClick={onDone}>
-          Leave it
-        </Button>
-      </Stack>
+      <DoOrLeave form={form} fields={["real"]} onLeave={onDone}>
+        Tie every height to it
+      </DoOrLeave>
     </Stack>
   );
 }

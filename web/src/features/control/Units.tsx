@@ -5,8 +5,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Schemas, api, told } from "../../api/client";
 import { useSession } from "../../api/queries";
-import { Choice, RecordButton, useForm } from "../../parts/form";
+import { Choice, useForm } from "../../parts/form";
 import { Changes } from "./Changes";
+import { DoOrLeave } from "./DoOrLeave";
 
 type Job = Schemas["JobSheet"];
 type Style = Schemas["UnitsInputRequest"]["style"];
@@ -63,14 +64,9 @@ function Change({ job, styles, onDone }: ChangeProps) {
         What was typed stays as typed and means what it meant. Concrete ordered in another unit is
         asked for again.
       </Typography>
-      <Stack direction="row" spacing={1} sx={{ alignItems: "end" }}>
-        <RecordButton form={form} fields={["style"]}>
-          Show it in these
-        </RecordButton>
-        <Button size="large" onClick={onDone}>
-          Leave it
-        </Button>
-      </Stack>
+      <DoOrLeave form={form} fields={["style"]} onLeave={onDone}>
+        Show it in these
+      </DoOrLeave>
     </Stack>
   );
 }

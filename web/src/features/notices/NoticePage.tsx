@@ -75,8 +75,7 @@ function Answer({ token, sheet }: { token: string; sheet: Sheet }) {
   if (sheet.state === "acknowledged")
     return (
       <Alert severity="success">
-        Acknowledged by {sheet.acknowledged_by}, {shownTime(sheet.acknowledged_at)}. Nothing more is
-        needed.
+        {sheet.why.replace(/\.$/, "")}, {shownTime(sheet.acknowledged_at)}. Nothing more is needed.
       </Alert>
     );
   if (sheet.state !== "open")
