@@ -15,7 +15,7 @@ from server.jobs.models import Element, Floor, Job
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.models import Pour
 from server.refusals import Missing
-from server.tests import test_permissions
+from server.tests.addresses import AddressCase
 from server.tests.plan import element_body
 from server.tests.reads import reads_of
 from server.tests.site import Body, SiteTestCase
@@ -45,14 +45,8 @@ def each_changed(body: Any) -> Iterator[Body]:
             yield body | {name: extreme, **({"id": str(uuid4())} if "id" in body else {})}
 
 
-class Extremes(test_permissions.EveryAddress):
+class Extremes(AddressCase):
     """Every address that takes something, given what nobody means."""
-
-    test_outsiders_find_nothing = None  # type: ignore[assignment]
-    test_nobody_signed_in_gets_anything = None  # type: ignore[assignment]
-    test_helpers_read_and_record_and_do_not_plan = None  # type: ignore[assignment]
-    test_ids_of_other_jobs_are_not_there = None  # type: ignore[assignment]
-    test_gear_that_can_not_be = None  # type: ignore[assignment]
 
     def post(self, path: str, content: bytes) -> Any:
         return self.foreman.post(f"/api/v1/{path}", content, content_type="application/json")
