@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from decimal import Decimal, InvalidOperation
 from typing import TypeVar
 
@@ -40,6 +40,10 @@ class Problem:
     def of(cls, field: str | None, refused: RuleError) -> Problem:
         """Return the core's refusal, put in a field's place."""
         return cls(field, refused.code, refused.typed, refused.why, refused.accepts, refused.offers)
+
+    def as_kept(self) -> dict[str, object]:
+        """Return the refusal as it is kept and sent, of plain values."""
+        return asdict(self) | {"field": self.field or ""}
 
 
 class Refusal(Exception):

@@ -31,7 +31,8 @@ class LongWork(models.Model):
     """Something that takes a while: asked for, worked on beside the pages, looked at later.
 
     ``asked`` is what was typed with it, ``taken_in`` the file that came with it. ``problems``
-    are the refusals of one that failed, as the API sends them.
+    are the refusals of one that failed, as the API sends them. ``owner`` is the worker that has
+    it, while ``leased_until`` is not over; of one that waits, it waits until then.
     """
 
     id = models.UUIDField(primary_key=True)
@@ -44,6 +45,10 @@ class LongWork(models.Model):
     file_name = models.CharField(max_length=200, blank=True, default="")
     taken_in = models.BinaryField(null=True)
     state = models.CharField(max_length=8, choices=WorkState, default=WorkState.WAITING)
+    owner = models.CharField(max_length=80, blank=True, default="")
+    leased_until = models.DateTimeField(null=True)
+    taken_at = models.DateTimeField(null=True)
+    tries = models.PositiveSmallIntegerField(default=0)
     done = models.PositiveIntegerField(default=0)
     of = models.PositiveIntegerField(default=0)
     says = models.CharField(max_length=300, blank=True, default="")

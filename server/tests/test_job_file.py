@@ -24,7 +24,6 @@ from server.papers.job_file.parse import parsed
 from server.papers.job_file.tables import TABLES, VERSION
 from server.papers.job_file.write import digest_of, written_job
 from server.papers.models import KeptPaper, LongWork
-from server.papers.works import carry_out_next, take_up_again
 from server.refusals import Invalid, Refusal
 from server.tests.site import person
 from server.tests.works import WorkTestCase
@@ -308,16 +307,12 @@ class JobFiles(WorkTestCase):
                     parsed(whole[:end])
                 self.assertIn("cut short", refused.exception.problems[0].why)
 
-    def test_a_failing_server_says_so_and_work_cut_off_is_taken_up_again(self) -> None:
-        broken = mock.patch("server.papers.works.bring_in_job", side_effect=ZeroDivisionError)
-        with broken, self.assertLogs("server.papers.works", "ERROR") as logged:
+    def test_a_failing_server_says_so(self) -> None:
+        broken = mock.patch("server.papers.works.kinds.bring_in_job", side_effect=ZeroDivisionError)
+        with broken, self.assertLogs("server.papers.works.carry_out", "ERROR") as logged:
             work = self.bring_in(b"{}")
         self.assertIn("a long work failed", logged.output[0])
         self.assertEqual(work["problems"][0]["why"], "The server failed at it.")
-        LongWork.objects.update(state="running", done=3, of=9)
-        self.assertEqual(take_up_again(), 1)
-        self.assertTrue(carry_out_next())
-        self.assertFalse(carry_out_next())
 
     def test_who_may_bring_a_job_in_and_take_one_out(self) -> None:
         path = f"crews/{self.crew.pk}/jobs-in/file"

@@ -20,7 +20,7 @@ class WorkTestCase(SiteTestCase):
 
     def setUp(self) -> None:
         super().setUp()
-        news = mock.patch("server.papers.works.BESIDE", "default")
+        news = mock.patch("server.papers.works.carry_out.BESIDE", "default")
         news.start()
         self.addCleanup(news.stop)
 

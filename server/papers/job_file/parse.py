@@ -26,6 +26,8 @@ from server.refusals import Invalid, Problem
 
 LARGEST = 32 * 1024 * 1024
 HEAD = ("format", "version", "digest")
+#: Ten times what the largest job holds; counted before anything is made of them.
+MOST_VALUES = 2_000_000
 LONGEST_WORD = len("false")
 ACCEPTS = "Bring in the whole file as Yellow Peg wrote it."
 
@@ -94,6 +96,9 @@ def parsed(content: bytes) -> ParsedFile:
 def _body(content: bytes) -> dict[str, Any]:
     if len(content) > LARGEST:
         refuse("No job is that large.", f"{len(content)} bytes")
+    values = sum(content.count(mark) for mark in (b",", b"[", b"{"))
+    if values > MOST_VALUES:
+        refuse("No job holds so many values.", f"{values} values")
     try:
         text = content.decode("utf-8-sig").rstrip()
         body = json.loads(text, parse_constant=_no_number)

@@ -2,39 +2,59 @@
 
 from __future__ import annotations
 
+import logging
+import resource
 import signal
 import threading
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
-from django.db import close_old_connections
+from django.db import DatabaseError, close_old_connections, connections
 
-from server.papers.works import carry_out_next, take_up_again
+from server.api.errors import fault_of
+from server.papers.works import Interrupted, carry_out_next
 
 SECONDS_BETWEEN_LOOKS = 0.5
+SECONDS_WHILE_AWAY = 2.0
+#: What reading the worst file may take; beyond it that file is refused, and the worker lives.
+MOST_MEMORY = 2 * 1024**3
+log = logging.getLogger(__name__)
 
 
 class Command(BaseCommand):
-    """Looks for work, does it, and looks again."""
+    """Looks for work, does it, and looks again; any number of them may run at once."""
 
     help = "Carries out long work until it is stopped."
 
     def add_arguments(self, parser: CommandParser) -> None:
-        """Take --once: the work that waits longest, and no more."""
+        """Take --once: the work whose turn it is, and no more."""
         parser.add_argument("--once", action="store_true", help="do the next work and stop")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        """Work until SIGTERM or SIGINT; what was cut off before is taken up again first."""
+        """Work until SIGTERM or SIGINT; what is in hand then is put back whole."""
         if options["once"]:
             carry_out_next()
             return
+        resource.setrlimit(resource.RLIMIT_DATA, (MOST_MEMORY, MOST_MEMORY))
         stopped = threading.Event()
         for number in (signal.SIGTERM, signal.SIGINT):
             signal.signal(number, lambda *_: stopped.set())
-        again = take_up_again()
-        self.stdout.write(f"ready for work, {again} taken up again")
+        self.stdout.write("ready for work")
         self.stdout.flush()
         while not stopped.is_set():
-            close_old_connections()
-            if not carry_out_next():
-                stopped.wait(SECONDS_BETWEEN_LOOKS)
+            stopped.wait(_pause_after_a_look(stopped))
+
+
+def _pause_after_a_look(stopped: threading.Event) -> float:
+    """Do the next work and return how long to wait before the next look, in seconds."""
+    close_old_connections()
+    try:
+        return 0.0 if carry_out_next(stopped.is_set) else SECONDS_BETWEEN_LOOKS
+    except Interrupted:
+        return 0.0
+    except DatabaseError as failed:
+        if fault_of(failed) is None:
+            raise
+        log.warning("the database is away; looking again: %s", failed)
+        connections.close_all()
+        return SECONDS_WHILE_AWAY
