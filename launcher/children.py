@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import ctypes
+import logging
 import os
 import signal
 import subprocess
 import threading
 from collections.abc import Iterator, Sequence
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
+from logging.handlers import RotatingFileHandler
 from pathlib import Path
 
 from launcher.say import Trouble
@@ -16,48 +18,97 @@ from launcher.say import Trouble
 PR_SET_PDEATHSIG = 1
 SECONDS_TO_START = 120
 SECONDS_TO_STOP = 30
+LARGEST_LOG, LOGS_KEPT = 8 * 1024 * 1024, 4
 
 
 def _die_with_parent() -> None:
     ctypes.CDLL(None).prctl(PR_SET_PDEATHSIG, signal.SIGTERM)
 
 
-@contextmanager
-def running(
-    command: Sequence[str], *, ready: str, log: Path, env: dict[str, str] | None = None
-) -> Iterator[subprocess.Popen[str]]:
-    """Run a server until the block ends; enters it when its log says ``ready``.
+class Child:
+    """A server of ours, which can be started again where it ended by itself.
 
-    Ctrl-C reaches the launcher alone, which stops its children in order.
+    ``again`` is how it is started after the first time, where that is another way. Ctrl-C
+    reaches the launcher alone, which stops its children in order.
     """
-    process = subprocess.Popen(
-        command,
-        stdin=subprocess.DEVNULL,
-        stdout=subprocess.PIPE,
-        stderr=subprocess.STDOUT,
-        text=True,
-        errors="replace",
-        env=env or dict(os.environ),
-        start_new_session=True,
-        preexec_fn=_die_with_parent,  # noqa: PLW1509 - no thread runs at the first start
-    )
-    is_ready = threading.Event()
-    copier = threading.Thread(target=_copy, args=(process, log, ready, is_ready), daemon=True)
-    copier.start()
+
+    def __init__(
+        self,
+        command: Sequence[str],
+        *,
+        ready: str,
+        log: Path,
+        env: dict[str, str] | None = None,
+        again: Sequence[str] | None = None,
+    ) -> None:
+        self.command, self.again = command, again or command
+        self.ready, self.log, self.env = ready, log, env
+        self.name = log.stem
+        self.process: subprocess.Popen[str] | None = None
+
+    def start(self) -> None:
+        """Start it and wait until its log says that it is ready; raises :class:`Trouble`."""
+        command = self.command if self.process is None else self.again
+        self.process = subprocess.Popen(
+            command,
+            stdin=subprocess.DEVNULL,
+            stdout=subprocess.PIPE,
+            stderr=subprocess.STDOUT,
+            text=True,
+            errors="replace",
+            env=self.env or dict(os.environ),
+            start_new_session=True,
+            preexec_fn=_die_with_parent,  # noqa: PLW1509 - no lock of ours is held in another thread
+        )
+        is_ready = threading.Event()
+        given = (self.process, self.log, self.ready, is_ready)
+        self.copier = threading.Thread(target=_copy, args=given, daemon=True)
+        self.copier.start()
+        try:
+            _wait(self.process, is_ready, self.log)
+        except BaseException:
+            self.stop()
+            raise
+
+    def is_running(self) -> bool:
+        """Tell whether it was started and has not ended."""
+        return self.process is not None and self.process.poll() is None
+
+    def signal(self, number: signal.Signals) -> None:
+        """Send it a signal, where it runs."""
+        if self.process is not None and self.process.poll() is None:
+            self.process.send_signal(number)
+
+    def stop(self) -> None:
+        """Ask it to end, and make it when it does not."""
+        if self.process is None:
+            return
+        self.signal(signal.SIGTERM)
+        try:
+            self.process.wait(SECONDS_TO_STOP)
+        except subprocess.TimeoutExpired:
+            self.process.kill()
+            self.process.wait()
+        self.copier.join(timeout=5)
+
+
+@contextmanager
+def running(child: Child) -> Iterator[Child]:
+    """Run a server until the block ends; enters it when it is ready."""
+    child.start()
     try:
-        _wait(process, is_ready, log)
-        yield process
+        yield child
     finally:
-        stop(process)
-        copier.join(timeout=5)
+        child.stop()
 
 
 def _copy(process: subprocess.Popen[str], log: Path, ready: str, is_ready: threading.Event) -> None:
+    """Keep what a server says, in a file that never grows without end."""
     assert process.stdout is not None
-    with log.open("a") as out:
+    kept = RotatingFileHandler(log, maxBytes=LARGEST_LOG, backupCount=LOGS_KEPT, encoding="utf-8")
+    with closing(kept):
         for line in process.stdout:
-            out.write(line)
-            out.flush()
+            kept.emit(logging.makeLogRecord({"msg": line.rstrip("\n")}))
             if ready in line:
                 is_ready.set()
     process.wait()  # it has closed its output; only an ended one counts as one that did not start
@@ -69,18 +120,6 @@ def _wait(process: subprocess.Popen[str], is_ready: threading.Event, log: Path) 
     if process.poll() is not None or not is_ready.is_set():
         tail = "\n".join(log.read_text().splitlines()[-15:])
         raise Trouble(f"{Path(str(process.args[0])).name} did not start:\n{tail}")  # type: ignore[index]
-
-
-def stop(process: subprocess.Popen[str]) -> None:
-    """Ask a process to end, and make it when it does not."""
-    if process.poll() is not None:
-        return
-    process.terminate()
-    try:
-        process.wait(SECONDS_TO_STOP)
-    except subprocess.TimeoutExpired:
-        process.kill()
-        process.wait()
 
 
 def run(command: Sequence[str], *, cwd: Path, what: str, env: dict[str, str] | None = None) -> None:

@@ -9,7 +9,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
-from launcher.children import run, running
+from launcher.children import Child, run, running
 from launcher.place import ROOT, free_port
 from launcher.say import say
 
@@ -24,6 +24,7 @@ class Database:
 
     port: int
     password: str
+    server: Child
 
     def settings(self) -> dict[str, str]:
         """Return the environment Django's settings read."""
@@ -52,11 +53,13 @@ def mariadb(
         grants = Path(runtime) / "grants.sql"
         grants.touch(mode=0o600)
         grants.write_text(_grants(password, root_password))
-        command = _command(data, Path(runtime), port, grants)
+        command = _command(data, Path(runtime), port)
         command += FORGETFUL if forgetful else []
-        with running(command, ready="ready for connections", log=folder / "mariadb.log"):
+        first = [*command, f"--init-file={grants}"]
+        ready, log = "ready for connections", folder / "mariadb.log"
+        with running(Child(first, again=command, ready=ready, log=log)) as server:
             grants.unlink()
-            yield Database(port, password)
+            yield Database(port, password, server)
 
 
 def _make(data: Path) -> None:
@@ -77,7 +80,7 @@ def _account() -> list[str]:
     return ["--user=root"] if os.geteuid() == 0 else []
 
 
-def _command(data: Path, runtime: Path, port: int, grants: Path) -> list[str]:
+def _command(data: Path, runtime: Path, port: int) -> list[str]:
     return [
         "mariadbd",
         "--no-defaults",
@@ -85,7 +88,6 @@ def _command(data: Path, runtime: Path, port: int, grants: Path) -> list[str]:
         f"--socket={runtime}/socket",
         f"--pid-file={runtime}/pid",
         f"--port={port}",
-        f"--init-file={grants}",
         "--bind-address=127.0.0.1",
         "--skip-name-resolve",
         "--character-set-server=utf8mb4",

@@ -9,11 +9,12 @@ import threading
 from pathlib import Path
 
 from launcher import install
-from launcher.children import running
+from launcher.children import Child, running
 from launcher.database import Database, mariadb
 from launcher.django import environment, manage
 from launcher.place import PYTHON, home, kept_secrets, only_one, web_port
-from launcher.say import Trouble, say
+from launcher.say import say
+from launcher.tending import tend
 
 
 def start(arguments: list[str]) -> int:
@@ -57,11 +58,8 @@ def _serve(folder: Path, database: Database, secret_key: str) -> None:
         signal.signal(number, lambda *_: stopped.set())
     work = [str(PYTHON), "-m", "django", "work"]
     with (
-        running(command, ready="Booting worker", log=folder / "server.log", env=env) as server,
-        running(work, ready="ready for work", log=folder / "work.log", env=env) as worker,
+        running(Child(command, ready="Booting worker", log=folder / "server.log", env=env)) as web,
+        running(Child(work, ready="ready for work", log=folder / "work.log", env=env)) as worker,
     ):
         say(f"serving at http://127.0.0.1:{port}/  (Ctrl-C stops)")
-        while not stopped.wait(1):
-            for child, log in ((server, "server.log"), (worker, "work.log")):
-                if child.poll() is not None:
-                    raise Trouble(f"a server ended by itself; see {folder / log}")
+        tend([database.server, web, worker], stopped)

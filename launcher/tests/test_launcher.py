@@ -2,41 +2,18 @@
 
 from __future__ import annotations
 
-import json
 import os
 import socket
 import sqlite3
 import stat
-import subprocess
-import sys
-import tempfile
-from contextlib import AbstractContextManager, closing
-from pathlib import Path
+from contextlib import closing
 from unittest import TestCase, mock
 
 from launcher import checks, install, lanes, mutants, place
 from launcher.__main__ import HELP, main
-from launcher.children import run, running, stop
-from launcher.database import Database, mariadb
 from launcher.place import free_port, home, is_free, kept_secrets, only_one, web_port
 from launcher.say import Trouble
-
-SERVER = """
-import signal, sys, time
-signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
-print("getting there", flush=True)
-print("ready now", flush=True)
-signal.pause()
-"""
-
-
-class FolderTestCase(TestCase):
-    """A folder that goes away."""
-
-    def setUp(self) -> None:
-        made = tempfile.TemporaryDirectory()
-        self.addCleanup(made.cleanup)
-        self.folder = Path(made.name)
+from launcher.tests.folder import FolderTestCase
 
 
 class Places(FolderTestCase):
@@ -77,50 +54,6 @@ class Places(FolderTestCase):
         free = free_port()
         with mock.patch.dict(os.environ, YP_PORT=str(free)):
             self.assertEqual(web_port(), free)
-
-
-class Children(FolderTestCase):
-    """No process outlives its block."""
-
-    def command(self, code: str) -> list[str]:
-        return [sys.executable, "-c", code]
-
-    def test_a_server_runs_until_the_block_ends(self) -> None:
-        log = self.folder / "log"
-        with running(self.command(SERVER), ready="ready now", log=log) as process:
-            self.assertIsNone(process.poll())
-        self.assertEqual(process.returncode, 0)
-        self.assertEqual(log.read_text(), "getting there\nready now\n")
-        stop(process)
-
-    def test_one_that_fails_to_start_says_its_last_words(self) -> None:
-        code = "print('no such folder'); raise SystemExit(3)"
-        with (
-            self.assertRaises(Trouble) as refused,
-            running(self.command(code), ready="never", log=self.folder / "log"),
-        ):
-            self.fail("it did not start")
-        self.assertIn("no such folder", str(refused.exception))
-
-    def test_a_block_that_fails_stops_its_server(self) -> None:
-        log = self.folder / "log"
-        with (
-            self.assertRaises(KeyError),
-            running(self.command(SERVER), ready="ready now", log=log) as process,
-        ):
-            raise KeyError
-        self.assertIsNotNone(process.returncode)
-
-    def test_a_failing_command_says_what_failed_and_how(self) -> None:
-        with self.assertRaises(Trouble) as refused:
-            run(
-                self.command("raise SystemExit('broken pipe fitting')"),
-                cwd=self.folder,
-                what="trying",
-            )
-        self.assertIn("trying failed", str(refused.exception))
-        self.assertIn("broken pipe fitting", str(refused.exception))
-        run(self.command(""), cwd=self.folder, what="nothing")
 
 
 class Stamps(FolderTestCase):
@@ -232,38 +165,6 @@ class Verbs(TestCase):
             self.assertEqual(main(["fails"]), 1)
             self.assertEqual(main(["stopped"]), 130)
         self.assertEqual(out.call_args_list[0].args, ("yp: can't go on: no room",))
-
-
-class PrivateDatabase(FolderTestCase):
-    """MariaDB of our own: loopback, a password, nothing left behind."""
-
-    def test_it_asks_for_its_password_and_keeps_what_was_written(self) -> None:
-        secrets = kept_secrets(self.folder)
-        with mock.patch.dict(os.environ):
-            os.environ.pop("YP_DB_PORT", None)
-            with self.served(secrets) as database:
-                self.assertEqual(self.ask(database, "CREATE TABLE kept (n INT)"), "")
-                self.ask(database, "INSERT INTO kept VALUES (7)")
-                self.assertIn("Access denied", self.ask(database, "SELECT 1", password="wrong"))
-                denied = self.ask(database, "CREATE DATABASE elsewhere")
-                self.assertIn("Access denied", denied)
-            self.assertTrue(is_free(database.port))
-            with self.served(secrets) as database:
-                self.assertEqual(self.ask(database, "SELECT n FROM kept"), "7\n")
-        self.assertEqual(json.loads((self.folder / "secrets.json").read_text()), secrets)
-
-    def served(self, secrets: dict[str, str]) -> AbstractContextManager[Database]:
-        return mariadb(self.folder, secrets["database"], secrets["root"], forgetful=True)
-
-    def ask(self, database: Database, sql: str, password: str | None = None) -> str:
-        settings = database.settings()
-        command = [
-            "mariadb", "--no-defaults", "--host=127.0.0.1", f"--port={database.port}",
-            f"--user={settings['YP_DB_USER']}", "--batch", "--skip-column-names",
-            f"--password={password or database.password}", settings["YP_DB_NAME"], "-e", sql,
-        ]  # fmt: skip
-        done = subprocess.run(command, capture_output=True, text=True, check=False)
-        return done.stdout + done.stderr
 
 
 class Mutants(FolderTestCase):
