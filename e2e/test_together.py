@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from django.contrib.sessions.models import Session
 
+from core.lengths import Length
 from e2e.browser import PHONE, BrowserTestCase
 from server.fieldbook.models import Shot
 from server.gear.models import Rod
+from server.jobs.models import Floor
 from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
@@ -40,6 +42,32 @@ class Together(BrowserTestCase):
         self.page.get_by_role("row", name="A6").nth(1).wait_for()
         self.page.get_by_text("Arithmetic check: it proves").wait_for()
         other.context.close()
+
+    def test_two_people_change_the_same_floor_and_both_changes_stand(self) -> None:
+        self.open_demo_job(STUDIO)
+        floor = Floor.objects.get(job=demo_id(STUDIO))
+        self.page.goto(f"{self.live_server_url}/jobs/{floor.job_id}/floors/{floor.pk}")
+        other = self.new_page(storage_state=self.page.context.storage_state())
+        other.goto(self.page.url)
+        for page, field, text in ((self.page, "thickness", '6"'), (other, "tolerance", '3/8"')):
+            page.locator(f"[name='{field}']").fill(text)
+        other.locator("[name='waste']").fill("7")
+        self.page.get_by_role("button", name="Accept what moves").click()
+        self.page.get_by_role("button", name="Accept what moves").wait_for(state="detached")
+        other.get_by_role("button", name="Change the floor").click()
+        told = other.get_by_role("alert").filter(has_text="Somebody changed this")
+        told.get_by_text('it is 6" by now').wait_for()
+        other.screenshot(path="/tmp/over.png")
+        self.assertEqual(other.locator("[name='thickness']").input_value(), '5"')
+        other.get_by_role("button", name="Take it over").click()
+        told.wait_for(state="detached")
+        self.assertEqual(other.locator("[name='thickness']").input_value(), '6"')
+        self.assertEqual(other.locator("[name='tolerance']").input_value(), '3/8"')
+        other.get_by_role("button", name="Change the floor").click()
+        other.get_by_role("button", name="Change the floor").wait_for(state="detached")
+        floor.refresh_from_db()
+        inches = [Length.from_inches(text) for text in ("6", "0.375")]
+        self.assertEqual([floor.thickness, floor.tolerance, str(floor.waste)], [*inches, "0.0700"])
 
     def test_a_sign_in_that_ran_out_keeps_the_reading(self) -> None:
         self.open_demo_job(STUDIO, "stone")

@@ -89,6 +89,10 @@ class Conflict(_Single):
     code = "conflict"
 
 
+class ChangedSince(Refusal):
+    """Another changed what this would overwrite, since it was opened."""
+
+
 class Entries:
     """Reads the typed fields of one form and gathers every refusal before it raises any.
 

@@ -12,7 +12,7 @@ from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
 from core.errors import RuleError, quoted
-from server.refusals import Conflict, Denied, Gone, Missing, Problem, Refusal
+from server.refusals import ChangedSince, Conflict, Denied, Gone, Missing, Problem, Refusal
 
 
 class OfferBody(TypedDict):
@@ -44,7 +44,13 @@ AT_ONCE = {1020, 1205, 1213}
 #: It is not there, it went away, or it takes nobody now.
 AWAY = {1040, 1053, 1077, 1129, 1203, 1226, 1927, 2002, 2003, 2005, 2006, 2013, 2055}
 RETRY_AFTER = "2"
-STATUS: dict[type[Exception], int] = {Missing: 404, Denied: 403, Conflict: 409, Gone: 410}
+STATUS: dict[type[Exception], int] = {
+    Missing: 404,
+    Denied: 403,
+    Conflict: 409,
+    ChangedSince: 409,
+    Gone: 410,
+}
 
 
 def body_of(problem: Problem) -> ErrorBody:

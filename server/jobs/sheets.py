@@ -22,7 +22,13 @@ from server.jobs.models import Benchmark, Floor, Job, Leveled
 from server.jobs.plan.panels import falls_in_words
 from server.jobs.plan.retyped import panels_retyped, underside_retyped
 from server.jobs.plan.underside import ThickenedTyped
-from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, run_allowance_of, style_of
+from server.jobs.rules import (
+    outline_of,
+    reread_tolerance_of,
+    rough_tolerance_of,
+    run_allowance_of,
+    style_of,
+)
 from server.jobs.services.draft_floor import FloorForm, draft_floor
 from server.refusals import Problem
 from server.shown import Amount, Place, Shown, show, show_area, show_place
@@ -204,6 +210,12 @@ def floor_typed(floor: Floor, outline: Outline, style: Style) -> FloorTyped:
         ],
         **underside_retyped(floor, outline, style),
     }
+
+
+def typed_as_it_stands(floor: Floor) -> FloorTyped:
+    """Return a floor's plan as it stands in the database, as it can be typed again."""
+    stored = Floor.objects.select_related("job").get(pk=floor.pk)
+    return floor_typed(stored, outline_of(stored.corners.all()), style_of(stored.job))
 
 
 def level_from(floor: Leveled) -> LevelFrom:

@@ -71,6 +71,17 @@ class SiteTestCase(TestCase):
         self.ok(self.foreman, "jobs", self.job_body(), 201)
         apps.get_model("jobs", "Job").objects.update(begun_at=LONG_AGO)
 
+    def change(self, path: str, body: Body, status: int = 200, opened: Body | None = None) -> Any:
+        """Change a floor or an element, by a form opened now or as it was ``opened``."""
+        if opened is None:
+            sheet = self.get(path)
+            opened = sheet.get("typed", sheet)
+        answer = self.foreman.put(
+            f"/api/v1/{path}", body | {"opened": opened}, content_type="application/json"
+        )
+        self.assertEqual(answer.status_code, status, answer.content[:400])
+        return answer.json()
+
     def job_body(self, **changed: Any) -> Body:
         benchmark = {
             "id": str(self.benchmark), "name": "BM1", "elevation": "50' 4 1/2\"",

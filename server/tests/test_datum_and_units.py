@@ -273,15 +273,11 @@ class Units(SiteTestCase):
             self.put("units", {"style": style})
             shown = self.get(f"floors/{self.floor}")["typed"]
             body = floor_body(self.benchmark) | shown | {"id": self.floor, "shape": "corners"}
-            path = f"/api/v1/floors/{self.floor}"
-            answer = self.foreman.put(path, body, content_type="application/json")
-            self.assertEqual(answer.status_code, 200, answer.content[:300])
+            self.change(f"floors/{self.floor}", body)
             self.assertEqual(Floor.objects.get(pk=self.floor).typed_style, style)
             shown = self.get(f"elements/{self.element}")
             body = shown | {"id": self.element, "outline_of": shown["outline_of"] or None}
-            path = f"/api/v1/elements/{self.element}"
-            answer = self.foreman.put(path, body, content_type="application/json")
-            self.assertEqual(answer.status_code, 200, answer.content[:300])
+            self.change(f"elements/{self.element}", body)
             with self.subTest(style):
                 self.assertEqual(self.plan(), plan)
                 self.assertEqual(Element.objects.get(pk=self.element).typed_style, style)

@@ -50,8 +50,8 @@ class EveryAddress(AddressCase):
             "run_allowance": ""
         }
         for path, change in (
-            (f"floors/{self.floor}", floor_body(self.benchmark)),
-            (f"elements/{self.element}", element_body("piers", self.floor)),
+            (f"floors/{self.floor}", floor_body(self.benchmark) | {"opened": {}}),
+            (f"elements/{self.element}", element_body("piers", self.floor) | {"opened": {}}),
             (f"jobs/{self.job}/trust", limits),
             (f"jobs/{self.job}/units", {"style": "m"}),
             (f"crews/{self.crew.pk}/choices", {"strict_calls": True, "check_days": 3}),

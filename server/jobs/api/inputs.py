@@ -142,6 +142,12 @@ class FloorDraftInput(FloorInput):
     name = Entry()  # type: ignore[assignment]
 
 
+class FloorChangeInput(FloorInput):
+    """A floor's plan as it is to be, and as it was when its form was opened."""
+
+    opened = serializers.DictField()
+
+
 class PointInput(serializers.Serializer[Any]):
     """An extra point."""
 
@@ -189,6 +195,12 @@ class ElementDraftInput(ElementInput):
     """An element while it is being typed; even the name may be empty."""
 
     name = Entry()  # type: ignore[assignment]
+
+
+class ElementChangeInput(ElementInput):
+    """An element as it is to be, and as it was when its form was opened."""
+
+    opened = serializers.DictField()
 
 
 class TableInput(serializers.Serializer[Any]):

@@ -16,14 +16,19 @@ from core.tables import read_corners
 from server.api.errors import ErrorBody, body_of
 from server.api.views import SignedInView, answers, recorded, records
 from server.crews.permissions import Ability
-from server.jobs.access import job_for
-from server.jobs.api.inputs import ElementDraftInput, ElementInput, TableInput, element_form
+from server.jobs.access import element_for, job_for
+from server.jobs.api.inputs import (
+    ElementChangeInput,
+    ElementDraftInput,
+    ElementInput,
+    TableInput,
+    element_form,
+)
 from server.jobs.plan.sheets import (
     ElementDraftSheet,
-    ElementTyped,
     element_draft_sheet,
-    element_typed,
 )
+from server.jobs.plan.typed import ElementTyped, element_typed
 from server.jobs.rules import kind_of
 from server.jobs.services.place_element import change_element, place_element
 from server.jobs.sheets import Corner
@@ -74,13 +79,16 @@ class ElementView(SignedInView):
     @extend_schema(operation_id="element", responses=answers(ElementTyped))
     def get(self, request: Request, element: UUID) -> Response:
         """Return it as it can be typed again."""
-        return Response(element_typed(self.user(request), element))
+        found, _ = element_for(self.user(request), element, Ability.READ)
+        return Response(element_typed(found))
 
-    @extend_schema(operation_id="change_element", request=ElementInput, responses=records())
+    @extend_schema(operation_id="change_element", request=ElementChangeInput, responses=records())
     def put(self, request: Request, element: UUID) -> Response:
         """Change it."""
-        form = element_form({**self.typed(request, ElementInput), "id": element})
-        changed = change_element(self.user(request), element, form)
+        typed = self.typed(request, ElementChangeInput)
+        opened = typed.pop("opened")
+        form = element_form({**typed, "id": element})
+        changed = change_element(self.user(request), element, form, opened)
         return recorded(changed.pk, created=False)
 
 

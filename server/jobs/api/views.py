@@ -13,6 +13,7 @@ from server.api.errors import ErrorBody, body_of
 from server.api.views import SignedInView, answers, recorded, records
 from server.jobs.api.inputs import (
     BenchmarkInput,
+    FloorChangeInput,
     FloorDraftInput,
     FloorInput,
     JobInput,
@@ -139,11 +140,13 @@ class PointsView(SignedInView):
 class FloorChangeView(SignedInView):
     """A floor's plan; its sheet is answered by the app that knows the concrete."""
 
-    @extend_schema(operation_id="change_floor", request=FloorInput, responses=records())
+    @extend_schema(operation_id="change_floor", request=FloorChangeInput, responses=records())
     def put(self, request: Request, floor: UUID) -> Response:
         """Change the plan."""
-        form = floor_form({**self.typed(request, FloorInput), "id": floor})
-        changed = change_floor(self.user(request), floor, form)
+        typed = self.typed(request, FloorChangeInput)
+        opened = typed.pop("opened")
+        form = floor_form({**typed, "id": floor})
+        changed = change_floor(self.user(request), floor, form, opened)
         return recorded(changed.pk, created=False)
 
 

@@ -7,18 +7,16 @@ from uuid import UUID
 
 from core import elements as built
 from core.elements import heights_of
-from core.lengths import Style, retypable, written_above
+from core.lengths import Style
 from core.tasks import SURFACES, stage_of
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.jobs.access import element_for, job_for
-from server.jobs.models import Element, ElementKind, FloorPart
-from server.jobs.plan.elements import LayerTyped, Shape, StepTyped, entries_of
+from server.jobs.access import job_for
+from server.jobs.models import Element, ElementKind
+from server.jobs.plan.elements import entries_of
 from server.jobs.plan.job_plan import JobPlan
-from server.jobs.plan.retyped import element_retyped
 from server.jobs.rules import style_of
 from server.jobs.services.draft_element import ElementForm, draft_element
-from server.jobs.sheets import Corner, LevelFrom, Side, level_from
 from server.refusals import Problem
 from server.shown import Place, Shown, show, show_place
 
@@ -43,25 +41,6 @@ class ElementSheet(TypedDict):
     level: Shown | None
     tolerance: Shown
     drawn: list[DrawnLine]
-
-
-class ElementTyped(TypedDict):
-    """An element as it can be typed again."""
-
-    kind: ElementKind
-    name: str
-    level_from: LevelFrom
-    level: str
-    side: Side
-    reference: str
-    part: FloorPart
-    tolerance: str
-    shape: Shape
-    outline_of: str
-    corners: list[Corner]
-    measures: dict[str, str]
-    steps: list[StepTyped]
-    layers: list[LayerTyped]
 
 
 class PlannedSheet(TypedDict):
@@ -116,31 +95,6 @@ def element_sheet(plan: JobPlan, element: Element) -> ElementSheet:
         "level": None if level is None else show(level, plan.style),
         "tolerance": show(element.tolerance, plan.style),
         "drawn": drawn_lines(made, plan.style),
-    }
-
-
-def element_typed(user: User, element_id: UUID) -> ElementTyped:
-    """Return an element as it can be typed again."""
-    element, _ = element_for(user, element_id, Ability.READ)
-    style = style_of(element.job)
-    typed = element_retyped(element, style)
-    offset, level = element.level_offset, element.level_elevation
-    amount = written_above(level, style) if level is not None else offset and abs(offset)
-    return {
-        "kind": ElementKind(element.kind),
-        "name": element.name,
-        "level_from": level_from(element),
-        "level": retypable(amount, style) if amount is not None else "",
-        "side": "below" if offset is not None and offset.nanometres < 0 else "above",
-        "reference": str(element.reference_benchmark_id or element.reference_floor_id or ""),
-        "part": FloorPart(element.part),
-        "tolerance": retypable(element.tolerance, style),
-        "shape": typed["shape"],
-        "outline_of": typed["outline_of"],
-        "corners": [{"x": x, "y": y} for x, y in typed["corners"]],
-        "measures": typed["measures"],
-        "steps": typed["steps"],
-        "layers": typed["layers"],
     }
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from uuid import UUID, uuid4
 
 from django.db import transaction
@@ -13,8 +14,10 @@ from server.jobs.access import floor_for, job_for
 from server.jobs.models import Floor, FloorCorner, Job, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import outline_of
+from server.jobs.services.changed_since import refuse_overwriting
 from server.jobs.services.draft_floor import FloorDraft, FloorForm, draft_floor
 from server.jobs.services.place_element import check_carried
+from server.jobs.sheets import typed_as_it_stands
 from server.records import record_once
 from server.refusals import Invalid, Problem
 
@@ -33,18 +36,25 @@ def lay_out_floor(user: User, job_id: UUID, form: FloorForm) -> tuple[Floor, boo
     return floor, created
 
 
-def change_floor(user: User, floor_id: UUID, form: FloorForm) -> Floor:
-    """Change a floor's plan; once stone was shot its outline and grid stay as they are."""
+def change_floor(
+    user: User, floor_id: UUID, form: FloorForm, opened: Mapping[str, object]
+) -> Floor:
+    """Change a floor's plan; once stone was shot its outline and grid stay as they are.
+
+    ``opened`` is the plan as its form showed it: what another changed since is not overwritten.
+    """
     floor, _ = floor_for(user, floor_id, Ability.PLAN)
     draft = _complete(floor.job, form)
     _refuse_taken_name(floor.job, form)
     with transaction.atomic():
         floor = Floor.objects.select_for_update().get(pk=floor_id)
+        before = typed_as_it_stands(floor)
         _change_plan(floor, draft)
         floor.name = form.name
         for name, value in draft.values.items():
             setattr(floor, name, value)
         floor.save()
+        refuse_overwriting(opened, before, typed_as_it_stands(floor))
         check_carried(JobPlan(floor.job))
     return floor
 

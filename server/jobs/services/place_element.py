@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from uuid import UUID, uuid4
 
 from django.db import transaction
@@ -13,6 +14,8 @@ from server.crews.permissions import Ability
 from server.jobs.access import element_for, job_for
 from server.jobs.models import Element, Job, Point
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.plan.typed import element_typed
+from server.jobs.services.changed_since import refuse_overwriting
 from server.jobs.services.draft_element import ElementDraft, ElementForm, draft_element
 from server.records import record_once
 from server.refusals import Invalid, Problem, Refusal
@@ -31,16 +34,23 @@ def place_element(user: User, job_id: UUID, form: ElementForm) -> tuple[Element,
     return element, created
 
 
-def change_element(user: User, element_id: UUID, form: ElementForm) -> Element:
-    """Change an element; points that were shot stay where they are, or it is refused."""
+def change_element(
+    user: User, element_id: UUID, form: ElementForm, opened: Mapping[str, object]
+) -> Element:
+    """Change an element; points that were shot stay where they are, or it is refused.
+
+    ``opened`` is the element as its form showed it: what another changed since is not overwritten.
+    """
     found, _ = element_for(user, element_id, Ability.PLAN)
     draft = _complete(found.job, form)
     with transaction.atomic():
         element = Element.objects.select_for_update().get(pk=element_id)
+        before = element_typed(element)
         element.name = form.name
         for name, value in draft.values.items():
             setattr(element, name, value)
         element.save()
+        refuse_overwriting(opened, before, element_typed(element))
         _match_points(element, draft)
     return element
 

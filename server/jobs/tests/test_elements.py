@@ -126,17 +126,12 @@ class Elements(SiteTestCase):
         shot = self.shot_body(self.add_set_up(), str(point.pk), "3' 7\"")
         self.ok(self.helper, "shots", shot)
         longer = body | {"corners": [{"x": "0", "y": "0"}, {"x": "9 m", "y": "0"}]}
-        self.put(f"elements/{key}", longer)
+        self.change(f"elements/{key}", longer)
         self.assertEqual(Point.objects.filter(element=key, task="form").count(), 5)
         self.assertEqual(Point.objects.filter(element=key, shots__isnull=False).count(), 1)
         away = body | {"corners": [{"x": "1 m", "y": "0"}, {"x": "9 m", "y": "0"}]}
-        refused = self.put(f"elements/{key}", away, 400)["errors"][0]
+        refused = self.change(f"elements/{key}", away, 400)["errors"][0]
         self.assertEqual((refused["field"], refused["typed"]), ("corners", "1"))
-
-    def put(self, path: str, body: Any, status: int = 200) -> Any:
-        answer = self.foreman.put(f"/api/v1/{path}", body, content_type="application/json")
-        self.assertEqual(answer.status_code, status, answer.content[:400])
-        return answer.json()
 
     def test_a_change_of_the_floor_lists_all_it_moves_and_what_can_not_follow(self) -> None:
         self.place("form")
@@ -159,9 +154,9 @@ class Elements(SiteTestCase):
         refused = self.ok(self.helper, path, low, 200)["refused"]
         self.assertIn("The piers can't follow", refused)
         self.assertIn(
-            "can't follow", self.put(f"floors/{self.floor}", low, 400)["errors"][0]["why"]
+            "can't follow", self.change(f"floors/{self.floor}", low, 400)["errors"][0]["why"]
         )
-        self.put(f"floors/{self.floor}", same | {"level": '13"'})
+        self.change(f"floors/{self.floor}", same | {"level": '13"'})
 
     def test_an_element_lists_what_its_own_change_moves(self) -> None:
         body = element_body("form", self.floor)

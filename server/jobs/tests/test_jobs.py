@@ -121,31 +121,29 @@ class Floors(SiteTestCase):
             name="Step", level_from="floor", reference=upper, side="below", level='6"'
         )
         self.assertEqual(self.get(f"floors/{lower}")["plan"]["top_of_slab"]["text"], "50' 10 1/2\"")
-        self.change(upper, level='18"')
+        self.replan(upper, level='18"')
         self.assertEqual(self.get(f"floors/{lower}")["plan"]["top_of_slab"]["text"], "51' 4 1/2\"")
-        self.change(upper, 400, level_from="floor", reference=lower)
+        self.replan(upper, 400, level_from="floor", reference=lower)
 
-    def change(self, floor: str, status: int = 200, **changed: Any) -> Any:
+    def replan(self, floor: str, status: int = 200, **changed: Any) -> Any:
         body = floor_body(self.benchmark, id=floor, **changed)
-        answer = self.foreman.put(f"/api/v1/floors/{floor}", body, content_type="application/json")
-        self.assertEqual(answer.status_code, status, answer.content)
-        return answer.json()
+        return self.change(f"floors/{floor}", body, status)
 
     def test_what_was_typed_can_be_typed_again_unchanged(self) -> None:
         floor = self.add_floor()
         typed = self.get(f"floors/{floor}")["typed"]
-        self.change(floor, shape="corners", **typed)
+        self.replan(floor, shape="corners", **typed)
         self.assertEqual(self.get(f"floors/{floor}")["typed"], typed)
 
     def test_the_outline_is_free_until_stone_is_shot(self) -> None:
         floor = self.add_floor()
-        self.change(floor, length="8 m")
+        self.replan(floor, length="8 m")
         self.assertEqual(self.get(f"floors/{floor}")["plan"]["counts"]["points"], 15)
         point = self.points(floor)["A1"]
         self.ok(self.foreman, "shots", self.shot_body(self.add_set_up(), point, "3' 7\""))
-        errors = self.change(floor, 400, length="9 m")["errors"]
+        errors = self.replan(floor, 400, length="9 m")["errors"]
         self.assertEqual(errors[0]["code"], "shot-already")
-        self.change(floor, length="8 m", thickness='6"')
+        self.replan(floor, length="8 m", thickness='6"')
         self.assertEqual(self.get(f"floors/{floor}")["plan"]["sub_base"]["text"], "50' 10 1/2\"")
 
     def test_extra_points_lie_on_the_floor_and_nowhere_twice(self) -> None:
@@ -162,4 +160,4 @@ class Floors(SiteTestCase):
         ):
             reasons = self.refused(self.helper, path, {"id": str(uuid4()), "x": x, "y": y})
             self.assertEqual(reasons["x"], why)
-        self.change(floor, 400, length="3 ft", width="3 ft")
+        self.replan(floor, 400, length="3 ft", width="3 ft")

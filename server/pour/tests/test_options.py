@@ -117,7 +117,7 @@ class Pours(SiteTestCase):
     def test_a_sub_base_above_the_slab_is_named_and_held(self) -> None:
         self.shoot_all()
         thin = floor_body(self.benchmark, level='7 1/2"', id=self.floor)
-        self.put(self.path, thin)
+        self.change(self.path, thin)
         sheet = self.get(f"{self.path}/map")
         self.assertTrue(all(spot["is_thin"] for spot in sheet["worst"]))
         self.assertTrue(self.by_way(self.options())["as-it-is"]["is_held"])

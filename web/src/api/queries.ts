@@ -1,4 +1,4 @@
-import { QueryClient, useQuery } from "@tanstack/react-query";
+import { QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
 import { Refused, type Schemas, api, told } from "./client";
 
 const AWAY = 503;
@@ -39,12 +39,14 @@ export function useJob(job: string) {
   });
 }
 
-export function useFloor(floor: string) {
-  return useQuery({
+export const floorQuery = (floor: string) =>
+  queryOptions({
     queryKey: ["floor", floor],
     queryFn: () => told(api.GET("/api/v1/floors/{floor}", { params: { path: { floor } } })),
-    enabled: floor !== "",
   });
+
+export function useFloor(floor: string) {
+  return useQuery({ ...floorQuery(floor), enabled: floor !== "" });
 }
 
 export function useThicknessMap(floor: string) {
@@ -161,12 +163,14 @@ export function useStage(job: string, stage: Schemas["StageEnum"]) {
   });
 }
 
-export function useElement(element: string) {
-  return useQuery({
+export const elementQuery = (element: string) =>
+  queryOptions({
     queryKey: ["element", element],
     queryFn: () => told(api.GET("/api/v1/elements/{element}", { params: { path: { element } } })),
-    enabled: element !== "",
   });
+
+export function useElement(element: string) {
+  return useQuery({ ...elementQuery(element), enabled: element !== "" });
 }
 
 export function useBook(set_up: string) {

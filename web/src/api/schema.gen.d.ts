@@ -1906,6 +1906,32 @@ export interface components {
             places: components["schemas"]["Place"][];
             is_closed: boolean;
         };
+        /** @description An element as it is to be, and as it was when its form was opened. */
+        ElementChangeInputRequest: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["ElementKindEnum"];
+            name: string;
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            /** Format: uuid */
+            reference: string | null;
+            part: components["schemas"]["FloorPartEnum"];
+            tolerance: string;
+            shape: components["schemas"]["ElementShapeEnum"];
+            /** Format: uuid */
+            outline_of: string | null;
+            corners: components["schemas"]["CornerInputRequest"][];
+            measures: {
+                [key: string]: string;
+            };
+            steps: components["schemas"]["StepInputRequest"][];
+            layers: components["schemas"]["LayerInputRequest"][];
+            opened: {
+                [key: string]: unknown;
+            };
+        };
         /** @description What an element's form would make, and what is wrong with it so far. */
         ElementDraftAnswer: {
             draft: components["schemas"]["ElementDraftSheet"];
@@ -2067,6 +2093,43 @@ export interface components {
             tilt: string;
             worst: components["schemas"]["BumpSheet"][];
             why_none: string;
+        };
+        /** @description A floor's plan as it is to be, and as it was when its form was opened. */
+        FloorChangeInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            shape: components["schemas"]["FloorShapeEnum"];
+            length: string;
+            width: string;
+            notch_length: string;
+            notch_width: string;
+            corners: components["schemas"]["CornerInputRequest"][];
+            level_from: components["schemas"]["LevelFromEnum"];
+            level: string;
+            side: components["schemas"]["SideEnum"];
+            /** Format: uuid */
+            reference: string | null;
+            thickness: string;
+            least_thickness: string;
+            tolerance: string;
+            grid_spacing: string;
+            mark_spacing: string;
+            waste: string;
+            order_step: string;
+            /** @default  */
+            stone_thickness: string;
+            /** @default follow */
+            formation: components["schemas"]["FormationEnum"];
+            panels?: components["schemas"]["PanelInputRequest"][];
+            /** @default  */
+            taper_edge: string;
+            /** @default  */
+            taper_to: string;
+            thickened?: components["schemas"]["ThickenedInputRequest"][];
+            opened: {
+                [key: string]: unknown;
+            };
         };
         /** @description What a floor's form would make, and what is wrong with it so far. */
         FloorDraftAnswer: {
@@ -4414,7 +4477,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ElementInputRequest"];
+                "application/json": components["schemas"]["ElementChangeInputRequest"];
             };
         };
         responses: {
@@ -4601,7 +4664,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FloorInputRequest"];
+                "application/json": components["schemas"]["FloorChangeInputRequest"];
             };
         };
         responses: {

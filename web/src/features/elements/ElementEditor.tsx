@@ -1,14 +1,15 @@
 import Stack from "@mui/material/Stack";
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
-import { useElement } from "../../api/queries";
+import { elementQuery, useElement } from "../../api/queries";
 import { useDelayed } from "../../parts/delayed";
 import { RecordButton, useForm } from "../../parts/form";
 import { KINDS, type Kind } from "../../parts/kinds";
 import { Lost } from "../../parts/Lost";
 import { Loaded, Page } from "../../parts/Page";
 import { type Spot, draggedTo } from "../../parts/plan/frame";
+import { Overtaken } from "../../parts/Overtaken";
 import { together } from "../../parts/together";
 import { Moves, movesAnything } from "../floors";
 import { useJobSheet } from "../frame/useJobSheet";
@@ -32,7 +33,9 @@ export function ChangeElement() {
   const query = useElement(element);
   return (
     <Loaded query={query}>
-      {(typed) => <Editor key={element} job={job} element={element} initial={typed} />}
+      {(typed) => (
+        <Editor key={element} job={job} element={element} initial={{ ...typed, opened: typed }} />
+      )}
     </Loaded>
   );
 }
@@ -41,6 +44,7 @@ type EditorProps = { job: Schemas["JobSheet"]; element: string; initial: Element
 
 function Editor({ job, element, initial }: EditorProps) {
   const navigate = useNavigate();
+  const client = useQueryClient();
   const form = useForm({
     draft: `element:${job.id}:${element || initial.kind}`,
     initial,
@@ -71,6 +75,13 @@ function Editor({ job, element, initial }: EditorProps) {
           <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
             <ElementFields job={job} form={form.values} change={form.change} problems={problems} />
             {isMoving && <Moves moves={moves} />}
+            <Overtaken
+              problems={form.problems}
+              values={form.values}
+              opened={form.values.opened}
+              ask={() => client.fetchQuery({ ...elementQuery(element), staleTime: 0 })}
+              change={form.change}
+            />
             <RecordButton form={form} fields={fieldsOf(form.values)}>
               {element ? (isMoving ? "Accept what moves" : "Change it") : "Put it on the plan"}
             </RecordButton>

@@ -2,7 +2,10 @@ import type { Schemas } from "../../api/client";
 import { KINDS, type Kind, type Measure, type Shape, sidesOf } from "../../parts/kinds";
 
 type Typed = Schemas["ElementTyped"];
-export type ElementForm = Typed;
+export type ElementForm = Typed & {
+  /** The element as it was when the form was opened; of a new one there is none. */
+  opened: Typed | null;
+};
 
 function isMetric(job: Schemas["JobSheet"]): boolean {
   return job.style_kind === "m" || job.style_kind === "mm";
@@ -51,15 +54,17 @@ export function emptyElement(job: Schemas["JobSheet"], kind: Kind): ElementForm 
     measures: { ...usual(sidesOf("l-shape")), ...usual(measures) },
     steps: [],
     layers: hasLayers ? [{ name: "", nominal: "", actual: "" }] : [],
+    opened: null,
   };
 }
 
 /** What is sent: only what the chosen shape takes. */
-export function bodyOf(form: ElementForm & { id: string }): Schemas["ElementInputRequest"] {
+export function bodyOf(form: ElementForm & { id: string }): Schemas["ElementChangeInputRequest"] {
   const typesCorners = form.shape === "line" || form.shape === "corners";
   const takesShape = KINDS[form.kind].shapes.length > 0;
   return {
     ...form,
+    opened: form.opened ?? {},
     reference: form.level_from === "elevation" ? null : form.reference || null,
     outline_of: takesShape && form.shape === "floor" ? form.outline_of || null : null,
     corners: takesShape && typesCorners ? form.corners : [],

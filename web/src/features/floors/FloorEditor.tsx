@@ -1,11 +1,12 @@
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
-import { useFloor } from "../../api/queries";
+import { floorQuery, useFloor } from "../../api/queries";
 import { useDelayed } from "../../parts/delayed";
+import { Overtaken } from "../../parts/Overtaken";
 import { together } from "../../parts/together";
 import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
 import { LevelFields } from "../../parts/LevelFields";
@@ -49,6 +50,7 @@ type EditorProps = { job: Schemas["JobSheet"]; floor: string; initial: FloorForm
 
 function Editor({ job, floor, initial }: EditorProps) {
   const navigate = useNavigate();
+  const client = useQueryClient();
   const isFirst = !floor && job.floors.length === 0;
   const form = useForm({
     draft: `floor:${job.id}:${floor}`,
@@ -94,6 +96,15 @@ function Editor({ job, floor, initial }: EditorProps) {
             )}
             {isMore && <MoreFields job={job} live={live} parts={parts} />}
             {isMoving && <Moves moves={moves} />}
+            <Overtaken
+              problems={form.problems}
+              values={form.values}
+              opened={form.values.opened}
+              ask={async () =>
+                (await client.fetchQuery({ ...floorQuery(floor), staleTime: 0 })).typed
+              }
+              change={form.change}
+            />
             <RecordButton
               form={form}
               fields={[

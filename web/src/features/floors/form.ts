@@ -8,6 +8,8 @@ export type FloorForm = Omit<Typed, "corners"> & {
   width: string;
   notch_length: string;
   notch_width: string;
+  /** The plan as it was when the form was opened; of a new floor there is none. */
+  opened: Typed | null;
   corners: { x: string; y: string }[];
 };
 
@@ -49,6 +51,7 @@ export function emptyFloor(job: Schemas["JobSheet"]): FloorForm {
     taper_edge: "",
     taper_to: "",
     thickened: [],
+    opened: null,
   };
 }
 
@@ -71,11 +74,20 @@ export function emptyPanel(job: Schemas["JobSheet"], number: number): PanelForm 
 
 /** The form of a floor that is planned already, corner by corner. */
 export function typedFloor(typed: Typed): FloorForm {
-  return { ...typed, shape: "corners", length: "", width: "", notch_length: "", notch_width: "" };
+  return {
+    ...typed,
+    opened: typed,
+    shape: "corners",
+    length: "",
+    width: "",
+    notch_length: "",
+    notch_width: "",
+  };
 }
 
 /** What is sent: a reference only where the level is relative. */
-export function bodyOf(form: FloorForm & { id: string }): Schemas["FloorInputRequest"] {
+export function bodyOf(form: FloorForm & { id: string }): Schemas["FloorChangeInputRequest"] {
   const reference = form.level_from === "elevation" ? null : form.reference || null;
-  return { ...form, reference, corners: form.shape === "corners" ? form.corners : [] };
+  const opened = form.opened ?? {};
+  return { ...form, opened, reference, corners: form.shape === "corners" ? form.corners : [] };
 }
