@@ -78,7 +78,7 @@ AUTH_PASSWORD_VALIDATORS = [
 
 DATABASES = {
     "default": {
-        "ENGINE": "django.db.backends.mysql",
+        "ENGINE": "server.database",
         "HOST": env.str("YP_DB_HOST", default="127.0.0.1"),
         "PORT": env.str("YP_DB_PORT", default="3306"),
         "NAME": env.str("YP_DB_NAME", default="yellowpeg"),

@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 from django.core.management import call_command
-from django.db import DataError, connection
+from django.db import DataError, OperationalError, connection
+from django.db.migrations.recorder import MigrationRecorder
 from django.test import TestCase, TransactionTestCase
 
 from server.crews.models import Membership, User
@@ -13,6 +14,7 @@ from server.fieldbook.models import Shot, Strike
 from server.overview.job_sheet import job_sheet
 from server.webapp.demo import load_demo
 from server.webapp.demo_ids import demo_id
+from server.webapp.management.commands.migrate import NOTES
 
 
 def asked(sql: str, *values: Any) -> list[tuple[Any, ...]]:
@@ -55,6 +57,71 @@ class Migrations(TransactionTestCase):
         self.assertEqual(asked("SHOW TABLES LIKE 'fieldbook\\_%%'"), [])
         call_command("migrate", verbosity=0)
         self.assertEqual(len(asked("SHOW TABLES LIKE 'fieldbook\\_%%'")), 15)
+
+
+SCHEMA = {
+    "columns": "table_name, column_name, column_type, is_nullable, column_default, column_key",
+    "statistics": "table_name, index_name, seq_in_index, column_name, non_unique",
+    "table_constraints": "table_name, constraint_name, constraint_type",
+}
+
+
+class CutOff(Exception):
+    """The machine went down."""
+
+
+class MigrationsCutOff(TransactionTestCase):
+    """A server that goes down in the middle of an update comes up and ends it."""
+
+    every = 29
+
+    def setUp(self) -> None:
+        self.seen: set[str] = set()
+
+    def schema(self) -> list[list[tuple[Any, ...]]]:
+        where = f"WHERE table_schema = DATABASE() AND table_name <> '{NOTES}'"
+        tables = [
+            asked(f"SELECT {columns} FROM information_schema.{table} {where}")
+            for table, columns in SCHEMA.items()
+        ]
+        done = asked("SELECT app, name FROM django_migrations")
+        return [sorted(rows, key=str) for rows in (*tables, done)]
+
+    def cutter(self, execute: Any, sql: Any, params: Any, many: bool, context: Any) -> Any:
+        """Go down after every so many statements that changed a table and had not been done."""
+        found = execute(sql, params, many, context)
+        if str(sql).startswith(("ALTER", "CREATE", "DROP", "RENAME")) and str(sql) not in self.seen:
+            self.seen.add(str(sql))
+            if len(self.seen) % self.every == 0:
+                raise CutOff
+        return found
+
+    def test_migrations_cut_off_again_and_again_end_in_the_same_tables(self) -> None:
+        whole = self.schema()
+        with connection.cursor() as cursor:
+            cursor.execute("SET FOREIGN_KEY_CHECKS = 0")
+            for (table,) in asked("SHOW TABLES"):
+                cursor.execute(f"DROP TABLE `{table}`")
+            cursor.execute("SET FOREIGN_KEY_CHECKS = 1")
+        cuts = 0
+        while True:
+            try:
+                with connection.execute_wrapper(self.cutter):
+                    call_command("migrate", verbosity=0)
+                break
+            except CutOff:
+                cuts += 1
+        self.assertGreater(cuts, len(self.seen) // self.every - 1)
+        self.assertGreater(cuts, 10)
+        self.assertEqual(self.schema(), whole)
+        self.assertEqual(asked(f"SELECT * FROM {NOTES}"), [])
+
+    def test_what_is_there_already_is_an_error_in_a_migration_nobody_began(self) -> None:
+        MigrationRecorder(connection).record_unapplied("papers", "0002_leases")
+        with self.assertRaises(OperationalError):
+            call_command("migrate", verbosity=0)
+        call_command("migrate", verbosity=0)
+        self.assertEqual(asked(f"SELECT * FROM {NOTES}"), [])
 
 
 class Demo(TestCase):

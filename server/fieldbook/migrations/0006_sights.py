@@ -24,22 +24,18 @@ def tapes_as_backsights(apps, schema_editor):
     taped = set_ups.filter(taped_above_benchmark__isnull=False).select_related("rod")
     for set_up in taped.order_by("number"):
         above = set_up.taped_above_benchmark
-        extra = further.create(
-            id=uuid5(set_up.pk, "taped"),
-            set_up=set_up,
-            benchmark_id=set_up.benchmark_id,
-            turning_point_id=set_up.turning_point_id,
-            reading=Reading(abs(above.nanometres)),
-            typed=f"{abs(above).metres.normalize():f} m",
-            sight="taped-down" if above.nanometres >= 0 else "taped-up",
-        )
+        kept = {
+            "set_up": set_up,
+            "benchmark_id": set_up.benchmark_id,
+            "turning_point_id": set_up.turning_point_id,
+            "reading": Reading(abs(above.nanometres)),
+            "typed": f"{abs(above).metres.normalize():f} m",
+            "sight": "taped-down" if above.nanometres >= 0 else "taped-up",
+        }
+        extra, _ = further.get_or_create(id=uuid5(set_up.pk, "taped"), defaults=kept)
         if set_up.rod.numbering == "up":
-            strikes.create(
-                id=uuid5(set_up.pk, "taped beside the rod"),
-                extra=extra,
-                reason=IGNORED,
-                taken_by_id=set_up.taken_by_id,
-            )
+            why = {"extra": extra, "reason": IGNORED, "taken_by_id": set_up.taken_by_id}
+            strikes.get_or_create(id=uuid5(set_up.pk, "taped beside the rod"), defaults=why)
 
 
 class Migration(migrations.Migration):

@@ -22,7 +22,7 @@ def said_as_it_counts(apps, _):
     for name, time in TIMES.items():
         rows = apps.get_model("pour", name).objects
         rows.filter(**{f"{time}__lt": EARLIEST}).update(**{time: EARLIEST})
-        rows.update(said_at=F(time))
+        rows.filter(said_at=None).update(said_at=F(time))
         rows.filter(**{f"{time}__gt": F("recorded_at")}).update(**{time: F("recorded_at")})
         rows.filter(said_at__gt=LATEST).update(said_at=LATEST)
 
