@@ -7,14 +7,23 @@ import uuid
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 
+#: Stands in the name of one who only stands beside records that came in with a file.
+BY_A_FILE = "~"
+
 
 class User(AbstractUser):
-    """A person who signs in."""
+    """A person who signs in, or one of whom only a file says that he recorded something."""
+
+    @property
+    def is_by_a_file(self) -> bool:
+        """Whether a file that was made elsewhere is all that speaks for the person."""
+        return BY_A_FILE in self.username
 
     @property
     def shown_name(self) -> str:
         """The name that stands beside what the person recorded."""
-        return self.get_full_name() or self.username
+        name = self.get_full_name() or self.username.rpartition(BY_A_FILE)[2]
+        return f"{name} (by a file)" if self.is_by_a_file else name
 
 
 class Role(models.TextChoices):

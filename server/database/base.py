@@ -26,6 +26,13 @@ class DatabaseSchemaEditor(schema.DatabaseSchemaEditor):
                 raise
             return None
 
+    def _alter_field(self, model: Any, old_field: Any, new_field: Any, *args: Any) -> None:
+        """Alter a column; the reference it lost when it was cut off is given back."""
+        super()._alter_field(model, old_field, new_field, *args)
+        if self.connection.takes_up_again and new_field.remote_field and new_field.db_constraint:
+            name = "_fk_%(to_table)s_%(to_column)s"
+            self.execute(self._create_fk_sql(model, new_field, name))
+
 
 class DatabaseWrapper(base.DatabaseWrapper):
     """A connection that knows whether its migration was begun before."""

@@ -19,7 +19,7 @@ from server.fieldbook.standing import JobStandings
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
-from server.pour.models import LiftedHold, Pour
+from server.pour.models import LiftedHold, Pour, PourClosing
 
 PourState = Literal["go", "hold", "poured"]
 
@@ -144,7 +144,7 @@ def pour_sheet(user: User, pour_id: UUID) -> PourSheet:
     closing = getattr(pour, "closing", None)
     needed, unit = facts.needed, facts.unit
     if closing:
-        decision, lines = None, cast("list[AskedLine]", closing.lines)
+        decision, lines = None, _as_closed(closing)
     else:
         decision, lifted = decided(facts)
         lines = asked_lines(decision, lifted)
@@ -169,6 +169,18 @@ def pour_sheet(user: User, pour_id: UUID) -> PourSheet:
         if closing
         else None,
     }
+
+
+def _as_closed(closing: PourClosing) -> list[AskedLine]:
+    """Return the list a pour was closed with; who lifted a hold elsewhere, only a file says."""
+    lines = cast("list[AskedLine]", closing.lines)
+    if not closing.taken_by.is_by_a_file:
+        return lines
+    return [{**line, "lifted": _by_a_file(line["lifted"])} for line in lines]
+
+
+def _by_a_file(lifted: LiftedSheet | None) -> LiftedSheet | None:
+    return lifted and {**lifted, "by": f"{lifted['by']} (by a file)"}
 
 
 def asked_lines(decision: Decision, lifted: Mapping[Question, LiftedHold]) -> list[AskedLine]:

@@ -93,6 +93,40 @@ class DatumTie(SiteRecord):
         return f"{self.benchmark} tied to {self.typed}"
 
 
+class BroughtIn(SiteRecord):
+    """That a job came in with a file, whose word it is what was recorded before then.
+
+    ``is_sealed`` is whether it was this crew's own file, and unchanged.
+    """
+
+    job = models.OneToOneField(Job, on_delete=models.PROTECT, related_name="brought_in")
+    file_name = models.CharField(max_length=200)
+    is_sealed = models.BooleanField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    @property
+    def in_words(self) -> str:
+        """Who brought it in, and what that makes of the names in it."""
+        by = f"{self.file_name}, by {self.taken_by.shown_name}, {self.recorded_at:%Y-%m-%d %H:%M}"
+        if self.is_sealed:
+            return (
+                f"Brought back from this crew's own file, {by} UTC; it was not changed meanwhile."
+            )
+        return (
+            f"Brought in from a file, {by} UTC. What was recorded before then was recorded "
+            "elsewhere: only the file says by whom."
+        )
+
+    def __str__(self) -> str:
+        return self.file_name
+
+
+def came_in(job: Job) -> str:
+    """Say where a job came from that was brought in; empty of one that was begun here."""
+    brought = BroughtIn.objects.filter(job=job).select_related("taken_by").first()
+    return brought.in_words if brought else ""
+
+
 class TypedIn(models.Model):
     """Something kept as it was typed, with the style and the datum it was typed in."""
 

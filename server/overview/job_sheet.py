@@ -16,7 +16,7 @@ from server.fieldbook.standing import JobStandings, Standing
 from server.gear.check_sheets import Site
 from server.gear.sheets import InstrumentSheet, instrument_sheets
 from server.jobs.access import job_for
-from server.jobs.models import ElementKind
+from server.jobs.models import ElementKind, came_in
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import ElementSheet, element_sheet
 from server.jobs.rules import style_of
@@ -36,6 +36,7 @@ class JobSheet(TypedDict):
     place: str
     crew: str
     crew_id: str
+    came_in: str
     style: str
     style_kind: str
     volume_unit: str
@@ -77,6 +78,7 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "place": job.place,
         "crew": job.crew.name,
         "crew_id": str(job.crew_id),
+        "came_in": came_in(job),
         "style": style.code,
         "style_kind": str(style.kind),
         "volume_unit": volume_unit_text(style),

@@ -192,9 +192,12 @@ class NoticeAcknowledgment(SiteRecord):
     @property
     def in_words(self) -> str:
         """Whose word it is."""
+        by_a_file = self.notice.taken_by.is_by_a_file
         if self.witness:
-            return f"{self.witness} says that {self.name} agreed by phone."
-        return f"Acknowledged by {self.name}."
+            said = f"{self.witness} says that {self.name} agreed by phone."
+        else:
+            said = f"{'acknowledged' if by_a_file else 'Acknowledged'} by {self.name}."
+        return f"By the file the job came in with, {said}" if by_a_file else said
 
     def __str__(self) -> str:
         return f"acknowledged by {self.name}"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import random
+import re
 from collections.abc import Callable
 from typing import Any
 from unittest import mock
@@ -16,7 +17,7 @@ from django.test import Client
 from core.lengths import Length
 from server.crews.models import Crew, Membership, Role, User
 from server.fieldbook.models import Shot
-from server.jobs.models import Floor, Job
+from server.jobs.models import BroughtIn, Floor, Job
 from server.overview.job_sheet import job_sheet
 from server.papers.job_file.bring_in import bring_in_job
 from server.papers.job_file.older import OF_ITS_OWN_CLOCK, TIMES, brought_up
@@ -24,13 +25,19 @@ from server.papers.job_file.parse import parsed
 from server.papers.job_file.tables import TABLES, VERSION
 from server.papers.job_file.write import digest_of, written_job
 from server.papers.models import KeptPaper, LongWork
+from server.papers.services.ask_work import TakenIn
 from server.refusals import Invalid, Refusal
 from server.tests.site import person
 from server.tests.works import WorkTestCase
 from server.webapp.demo import load_demo
 
-HEAD = ("format", "version", "digest")
-APART = {LongWork, KeptPaper}
+HEAD = ("format", "version", "digest", "seal")
+APART = {LongWork, KeptPaper, BroughtIn}
+
+
+def unsealed(file: bytes) -> bytes:
+    """Return a file without its seal, which is another on every server and for every crew."""
+    return re.sub(rb'"seal": "[0-9a-f]{64}"', b"", file)
 
 
 def forget_everything() -> None:
@@ -70,7 +77,7 @@ class JobFiles(WorkTestCase):
                 work = self.bring_in(file, owner, crew.pk)
                 self.assertEqual((work["state"], work["problems"]), ("done", []))
                 job = Job.objects.get(pk=work["job"])
-                self.assertEqual(written_job(job), file)
+                self.assertEqual(unsealed(written_job(job)), unsealed(file))
                 sheet = self.get(f"jobs/{job.pk}", owner)
                 self.assertEqual(sheet["name"], name)
         stand_in = User.objects.get(username__endswith="~marek")
@@ -286,9 +293,10 @@ class JobFiles(WorkTestCase):
             else:
                 body[table].append(dict(row))
             del body["digest"]
+            file = TakenIn("x.json", json.dumps(body).encode())
             try:
                 with transaction.atomic():
-                    job = bring_in_job(self.user, self.crew.pk, json.dumps(body).encode(), nothing)
+                    job = bring_in_job(self.user, self.crew.pk, file, nothing)
                     written_job(job)
                     job_sheet(self.user, job.pk)
                     kept += 1

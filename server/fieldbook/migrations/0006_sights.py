@@ -10,6 +10,8 @@ from uuid import uuid5
 import django.db.models.deletion
 from django.db import migrations, models
 
+from server.database.steps import Once
+
 from core.lengths import Reading
 
 
@@ -24,18 +26,22 @@ def tapes_as_backsights(apps, schema_editor):
     taped = set_ups.filter(taped_above_benchmark__isnull=False).select_related("rod")
     for set_up in taped.order_by("number"):
         above = set_up.taped_above_benchmark
-        kept = {
-            "set_up": set_up,
-            "benchmark_id": set_up.benchmark_id,
-            "turning_point_id": set_up.turning_point_id,
-            "reading": Reading(abs(above.nanometres)),
-            "typed": f"{abs(above).metres.normalize():f} m",
-            "sight": "taped-down" if above.nanometres >= 0 else "taped-up",
-        }
-        extra, _ = further.get_or_create(id=uuid5(set_up.pk, "taped"), defaults=kept)
+        extra = further.create(
+            id=uuid5(set_up.pk, "taped"),
+            set_up=set_up,
+            benchmark_id=set_up.benchmark_id,
+            turning_point_id=set_up.turning_point_id,
+            reading=Reading(abs(above.nanometres)),
+            typed=f"{abs(above).metres.normalize():f} m",
+            sight="taped-down" if above.nanometres >= 0 else "taped-up",
+        )
         if set_up.rod.numbering == "up":
-            why = {"extra": extra, "reason": IGNORED, "taken_by_id": set_up.taken_by_id}
-            strikes.get_or_create(id=uuid5(set_up.pk, "taped beside the rod"), defaults=why)
+            strikes.create(
+                id=uuid5(set_up.pk, "taped beside the rod"),
+                extra=extra,
+                reason=IGNORED,
+                taken_by_id=set_up.taken_by_id,
+            )
 
 
 class Migration(migrations.Migration):
@@ -81,7 +87,7 @@ class Migration(migrations.Migration):
             name='benchmark',
             field=models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to='jobs.benchmark'),
         ),
-        migrations.RunPython(tapes_as_backsights, migrations.RunPython.noop),
+        Once(tapes_as_backsights),
         migrations.RemoveField(
             model_name='setup',
             name='taped_above_benchmark',

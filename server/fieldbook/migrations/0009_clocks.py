@@ -3,6 +3,8 @@
 from datetime import UTC, datetime
 
 from django.db import migrations, models
+
+from server.database.steps import Once
 from django.db.models import F
 
 EARLIEST, LATEST = datetime(1970, 1, 2, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC)
@@ -27,7 +29,7 @@ def said_as_it_counts(apps, _):
     for name, time in TIMES.items():
         rows = apps.get_model("fieldbook", name).objects
         rows.filter(**{f"{time}__lt": EARLIEST}).update(**{time: EARLIEST})
-        rows.filter(said_at=None).update(said_at=F(time))
+        rows.update(said_at=F(time))
         rows.filter(**{f"{time}__gt": F("recorded_at")}).update(**{time: F("recorded_at")})
         rows.filter(said_at__gt=LATEST).update(said_at=LATEST)
 
@@ -47,6 +49,6 @@ class Migration(migrations.Migration):
 
     operations = [
         *(column for name in TIMES for column in columns(name)),
-        migrations.RunPython(said_as_it_counts, migrations.RunPython.noop),
+        Once(said_as_it_counts),
         *(migrations.AlterField(name, "said_at", models.DateTimeField()) for name in TIMES),
     ]

@@ -2,6 +2,8 @@ import django.db.models.deletion
 from django.conf import settings
 from django.db import migrations, models
 
+from server.database.steps import Once
+
 import server.quantities
 from core.lengths import Length
 
@@ -47,7 +49,7 @@ class Migration(migrations.Migration):
         kept_datum("floor"),
         kept_style("element"),
         kept_datum("element"),
-        migrations.RunPython(typed_in_the_jobs_style, migrations.RunPython.noop),
+        Once(typed_in_the_jobs_style),
         migrations.CreateModel(
             name="DatumTie",
             fields=[

@@ -1,5 +1,7 @@
 import django.utils.timezone
 from django.db import migrations, models
+
+from server.database.steps import Once
 from django.db.models import F
 
 
@@ -17,5 +19,5 @@ class Migration(migrations.Migration):
             name="begun_at",
             field=models.DateTimeField(default=django.utils.timezone.now),
         ),
-        migrations.RunPython(begun_when_it_was_opened, migrations.RunPython.noop),
+        Once(begun_when_it_was_opened),
     ]

@@ -4,24 +4,27 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from django.db import DatabaseError, models, transaction
 
+from server.api.errors import fault_of
 from server.crews.models import Crew, User
 from server.crews.permissions import Ability, role_in_crew
-from server.jobs.models import Job
+from server.jobs.models import BroughtIn, Job
 from server.papers.job_file.check import check_job
 from server.papers.job_file.parse import ParsedFile, Row, parsed, refuse
 from server.papers.job_file.people import key_of, person_of
+from server.papers.job_file.seal import is_sealed
 from server.papers.job_file.tables import is_person, is_to, written
+from server.papers.services.ask_work import TakenIn
 from server.refusals import Conflict
 
 GEAR = ("instruments", "receivers", "rods", "instrument_checks", "instrument_knocks")
 Progress = Callable[[int, int], None]
 
 
-def bring_in_job(user: User, crew_id: UUID, content: bytes, progress: Progress) -> Job:
+def bring_in_job(user: User, crew_id: UUID, taken_in: TakenIn, progress: Progress) -> Job:
     """Store a file's job in a crew, every record under the key and the time it was made with.
 
     Raises :class:`Invalid` or :class:`Conflict` for a file that can't be, or a job that is here
@@ -29,7 +32,7 @@ def bring_in_job(user: User, crew_id: UUID, content: bytes, progress: Progress) 
     """
     role_in_crew(user, crew_id, Ability.PLAN)
     crew = Crew.objects.get(pk=crew_id)
-    file = parsed(content)
+    file = parsed(taken_in.content)
     key, name = next(
         (row.values["id"], row.values["name"]) for row in file.rows if row.table.model is Job
     )
@@ -40,7 +43,16 @@ def bring_in_job(user: User, crew_id: UUID, content: bytes, progress: Progress) 
             _Storing(crew, file, progress).store()
             job = Job.objects.select_related("crew").get(pk=key)
             check_job(job)
+            BroughtIn.objects.create(
+                id=uuid4(),
+                job=job,
+                file_name=taken_in.name,
+                is_sealed=is_sealed(file.seal, crew.pk, file.digest),
+                taken_by=user,
+            )
     except DatabaseError as failed:
+        if fault_of(failed) is not None:
+            raise
         raise Conflict(
             name,
             "Records in it contradict each other, or stand in another book here already.",
@@ -57,9 +69,10 @@ class _Storing:
         self.waiting, self.total, self.done = file.rows, len(file.rows), 0
         self.stored: set[tuple[type[models.Model], UUID]] = set()
         self.people: dict[str, User] = {}
+        sealed = is_sealed(file.seal, crew.pk, file.digest)
         for row in file.people:
             try:
-                person = person_of(crew, row)
+                person = person_of(crew, row, is_sealed=sealed)
             except ValueError as refused:
                 refuse(f"people: {refused}.", str(row)[:60])
             self.people[key_of(person)] = person

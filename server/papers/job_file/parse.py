@@ -25,7 +25,7 @@ from server.papers.job_file.write import digest_of
 from server.refusals import Invalid, Problem
 
 LARGEST = 32 * 1024 * 1024
-HEAD = ("format", "version", "digest")
+HEAD = ("format", "version", "digest", "seal")
 #: Ten times what the largest job holds; counted before anything is made of them.
 MOST_VALUES = 2_000_000
 LONGEST_WORD = len("false")
@@ -58,8 +58,10 @@ class Row:
 
 @dataclass(frozen=True, slots=True)
 class ParsedFile:
-    """A file taken apart."""
+    """A file taken apart: its digest, and the seal that stands on it."""
 
+    digest: str
+    seal: str
     people: list[Any]
     rows: list[Row]
 
@@ -79,7 +81,8 @@ def parsed(content: bytes) -> ParsedFile:
     for name in sorted(set(own) ^ names):
         missing = name in names
         refuse(f"{name} is {'not in it' if missing else 'nothing this version knows'}.", name)
-    if "digest" in body and body["digest"] != digest_of(written):
+    digest = digest_of(written)
+    if "digest" in body and body["digest"] != digest:
         refuse("It was changed after it was written: its digest is another.", "digest")
     for name, rows in own.items():
         if not isinstance(rows, list):
@@ -90,7 +93,7 @@ def parsed(content: bytes) -> ParsedFile:
         for number, row in enumerate(own[table.name], start=1)
     ]
     _check_references(rows)
-    return ParsedFile(own["people"], rows)
+    return ParsedFile(digest, str(body.get("seal", "")), own["people"], rows)
 
 
 def _body(content: bytes) -> dict[str, Any]:

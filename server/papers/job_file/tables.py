@@ -5,12 +5,13 @@ from __future__ import annotations
 import json
 from collections.abc import Callable
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from decimal import Decimal, InvalidOperation
 from typing import Any
 from uuid import UUID
 
 from django.db import models
+from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 
 from core.errors import RuleError
@@ -28,6 +29,10 @@ from server.timed import EARLIEST, LATEST
 FORMAT = "yellow-peg-job"
 VERSION = 5
 LONGEST_JSON = 200_000
+#: Moments that may lie ahead: what is planned, what runs out, and what a phone's clock showed.
+TO_COME = ("pours_at", "expires_at", "said_at", "last_counted_at")
+#: What the clocks of two servers may differ by.
+BETWEEN_SERVERS = timedelta(minutes=10)
 
 
 @dataclass(frozen=True, slots=True)
@@ -168,9 +173,15 @@ def _moment(field: Any, value: Any) -> datetime:
     if moment is None or moment.tzinfo is None:
         raise ValueError("it is no moment such as 2026-05-04T09:30:00Z")
     try:
-        return min(max(moment.astimezone(UTC), EARLIEST), LATEST)
+        moment = min(max(moment.astimezone(UTC), EARLIEST), LATEST)
     except OverflowError as far:
         raise ValueError("no record is of such a day") from far
+    now = timezone.now()
+    if field.name in TO_COME or moment <= now:
+        return moment
+    if moment > now + BETWEEN_SERVERS:
+        raise ValueError("it is still to come")
+    return now
 
 
 def _whole(field: Any, value: Any) -> int:

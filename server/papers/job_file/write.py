@@ -16,6 +16,7 @@ from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.papers.job_file.people import key_of, person_row
+from server.papers.job_file.seal import sealed
 from server.papers.job_file.tables import FORMAT, TABLES, VERSION, Table, is_person, written
 
 GEAR = ("instrument", "receiver", "rod")
@@ -29,9 +30,11 @@ def job_file(user: User, job_id: UUID) -> tuple[str, bytes]:
 
 
 def written_job(job: Job) -> bytes:
-    """Return a job's file: the same job gives the same bytes, wherever it is kept."""
+    """Return a job's file: the same job gives the same bytes wherever it is, but for the seal."""
     body = _body_of(job)
-    head = {"format": FORMAT, "version": VERSION, "digest": digest_of(body)}
+    digest = digest_of(body)
+    seal = sealed(job.crew_id, digest)
+    head = {"format": FORMAT, "version": VERSION, "digest": digest, "seal": seal}
     return json.dumps({**head, **body}, ensure_ascii=False, indent=1).encode()
 
 

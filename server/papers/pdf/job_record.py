@@ -14,10 +14,9 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import job_for
-from server.jobs.models import Job
+from server.jobs.models import came_in
 from server.jobs.plan.job_plan import JobPlan
 from server.papers.job_file.write import digest_now
-from server.papers.models import LongWork, WorkKind, WorkState
 from server.papers.pdf.book_parts import benchmarks_part, instruments_part, set_ups_part
 from server.papers.pdf.page import (
     TITLE,
@@ -47,16 +46,6 @@ class JobRecord:
     made_at: datetime
 
 
-def _came_in(job: Job) -> list[str]:
-    """Say where a job came from that was brought in: its records were made elsewhere."""
-    works = LongWork.objects.filter(job=job, kind=WorkKind.JOB_IN, state=WorkState.DONE)
-    return [
-        f"Brought in from a file, {work.file_name}, by {work.asked_by.shown_name}, "
-        f"{moment_text(work.asked_at)}. What was recorded before then was recorded elsewhere."
-        for work in works.select_related("asked_by")
-    ]
-
-
 def job_record(user: User, job_id: UUID, progress: Callable[[int, int], None]) -> JobRecord:
     """Make a job's record, part by part."""
     job, _ = job_for(user, job_id, Ability.READ)
@@ -72,7 +61,7 @@ def job_record(user: User, job_id: UUID, progress: Callable[[int, int], None]) -
             [("Made", f"{moment_text(made_at)}, {user.shown_name}"), ("Digest", digest)], width
         ),
         text(HOW_TO_COMPARE),
-        *(text(came) for came in _came_in(job)),
+        *([text(came)] if (came := came_in(job)) else []),
     ]
     parts: list[Callable[[], list[Flowable]]] = [
         lambda: benchmarks_part(plan, width),

@@ -11,6 +11,7 @@ from server.papers.job_file.bring_in import bring_in_job
 from server.papers.lists.points_in import bring_in_points
 from server.papers.lists.readings_in import bring_in_readings
 from server.papers.models import LongWork, WorkKind
+from server.papers.services.ask_work import TakenIn
 from server.papers.services.keep_record import keep_record
 
 Progress = Callable[[int, int], None]
@@ -25,7 +26,8 @@ class Outcome:
 
 
 def _job_in(work: LongWork, progress: Progress) -> Outcome:
-    job = bring_in_job(work.asked_by, work.crew_id, bytes(work.taken_in or b""), progress)
+    file = TakenIn(work.file_name, bytes(work.taken_in or b""))
+    job = bring_in_job(work.asked_by, work.crew_id, file, progress)
     return Outcome(f"{job.name} is here, with all its records.", job)
 
 

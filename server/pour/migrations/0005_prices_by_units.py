@@ -1,6 +1,8 @@
 import django.db.models.deletion
 from django.db import migrations, models
 
+from server.database.steps import Once
+
 
 METRIC = ("m", "mm")
 
@@ -19,7 +21,7 @@ class Migration(migrations.Migration):
     ]
 
     operations = [
-        migrations.RunPython(ordered_in_the_jobs_unit, migrations.RunPython.noop),
+        Once(ordered_in_the_jobs_unit),
         migrations.AlterField(
             model_name="pricelist",
             name="job",

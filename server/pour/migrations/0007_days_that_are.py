@@ -4,6 +4,8 @@ from datetime import UTC, datetime
 
 from django.db import migrations
 
+from server.database.steps import Once
+
 FIRST, LAST = datetime(2000, 1, 1, tzinfo=UTC), datetime(2100, 1, 1, tzinfo=UTC)
 
 
@@ -16,4 +18,4 @@ def into_this_century(apps, _):
 class Migration(migrations.Migration):
     dependencies = [("pour", "0006_clocks")]
 
-    operations = [migrations.RunPython(into_this_century, migrations.RunPython.noop)]
+    operations = [Once(into_this_century)]

@@ -77,6 +77,9 @@ def _take_down(
         day = before.recorded_at.date().isoformat()
         why = f"It was answered on {day}. {before.in_words}"
         raise Conflict(form.name, why, "Once is enough; nothing more is needed.")
+    if notice.taken_by.is_by_a_file:
+        why = "This notice came in with a file; nobody here sent it."
+        raise Conflict(form.name, why, ASK_ANEW)
     plan, own, taken = stone_under(notice.floor.job, notice.floor_id)
     state, why = standing_of(notice, numbers_now(notice, plan, own, taken))
     if state is not NoticeState.OPEN:

@@ -2414,6 +2414,7 @@ export interface components {
             place: string;
             crew: string;
             crew_id: string;
+            came_in: string;
             style: string;
             style_kind: string;
             volume_unit: string;

@@ -13,14 +13,7 @@ from django.db import connections
 from django.db.migrations import Migration
 
 from server.database.base import DatabaseWrapper
-
-NOTES = "yp_migrations_begun"
-MAKE = (
-    "CREATE TABLE IF NOT EXISTS yp_migrations_begun"
-    " (app VARCHAR(100), name VARCHAR(200), PRIMARY KEY (app, name))"
-)
-NOTE = "INSERT IGNORE INTO yp_migrations_begun VALUES (%s, %s)"
-CROSS_OUT = "DELETE FROM yp_migrations_begun WHERE app = %s AND name = %s"
+from server.database.steps import CROSS_OUT, MAKE, noted
 
 
 class Command(migrate.Command):
@@ -47,14 +40,13 @@ class Command(migrate.Command):
         connection = self._connection()
         with connection.cursor() as cursor:
             cursor.execute(MAKE)
-            cursor.execute(NOTE, [migration.app_label, migration.name])
-            connection.takes_up_again = cursor.rowcount == 0
+        connection.takes_up_again = not noted(connection, migration.app_label, migration.name)
 
     def _end(self, migration: Migration) -> None:
         connection = self._connection()
         connection.takes_up_again = False
         with connection.cursor() as cursor:
-            cursor.execute(CROSS_OUT, [migration.app_label, migration.name])
+            cursor.execute(CROSS_OUT, [migration.app_label])
 
     def _connection(self) -> DatabaseWrapper:
         return cast("DatabaseWrapper", connections[self.database])
