@@ -7,7 +7,7 @@ from e2e.demo import load_demo
 from e2e.works import WorkedFor
 from server.jobs.models import Job, Point
 from server.papers.job_file.write import written_job
-from server.tests.test_job_file import forget_everything
+from server.tests.test_job_file import forget_everything, unsealed
 from server.webapp.demo_ids import demo_id
 
 SHELTER, STUDIO = "Bicycle shelter", "Pottery studio, kiln room"
@@ -84,7 +84,10 @@ class Records(WorkedFor):
         self.page.get_by_role("link", name="Open the job").click()
         self.page.get_by_role("heading", name="Where the job stands").wait_for()
         self.page.get_by_label("Plan of Kiln room").wait_for()
-        self.assertEqual(written_job(Job.objects.get()), content)
+        self.says("Brought in from a file, studio.json, by Flo", "only the file says by whom")
+        self.page.goto(f"{self.page.url}/book")
+        self.page.get_by_text("(by a file)").first.wait_for()
+        self.assertEqual(unsealed(written_job(Job.objects.get())), unsealed(content))
 
 
 class RecordsOnAPhone(Records):

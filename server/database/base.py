@@ -28,10 +28,10 @@ class DatabaseSchemaEditor(schema.DatabaseSchemaEditor):
 
     def _alter_field(self, model: Any, old_field: Any, new_field: Any, *args: Any) -> None:
         """Alter a column; the reference it lost when it was cut off is given back."""
-        super()._alter_field(model, old_field, new_field, *args)
+        super()._alter_field(model, old_field, new_field, *args)  # type: ignore[misc]
         if self.connection.takes_up_again and new_field.remote_field and new_field.db_constraint:
             name = "_fk_%(to_table)s_%(to_column)s"
-            self.execute(self._create_fk_sql(model, new_field, name))
+            self.execute(self._create_fk_sql(model, new_field, name))  # type: ignore[attr-defined]
 
 
 class DatabaseWrapper(base.DatabaseWrapper):
