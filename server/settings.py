@@ -7,6 +7,8 @@
 | YP_HOSTS | host names served, comma-separated | localhost, 127.0.0.1 |
 | YP_ORIGINS | trusted origins for forms, comma-separated | none |
 | YP_HTTPS | the site is behind HTTPS: secure cookies, HSTS | on |
+| YP_HSTS_DOMAIN | HSTS for all that stands in the domain, and for browsers' own lists | off |
+| YP_PROXIES | how many proxies of ours stand in front | 0 |
 | YP_DB_HOST, _PORT, _NAME, _USER, _PASSWORD | MariaDB | 127.0.0.1, 3306, yellowpeg, yp, empty |
 | YP_DEMO | the demo is loaded: its accounts stand on the sign-in page | off |
 | YP_WEB_DIST | the built web | web/dist |
@@ -15,9 +17,9 @@
 from pathlib import Path
 
 import environ
-import structlog
 from csp.constants import NONCE, NONE, SELF
 
+from server import logs
 from server.plain import no_page
 
 env = environ.Env()
@@ -49,6 +51,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "server.health.HealthMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "server.api.faults.FaultsMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -120,8 +123,10 @@ SESSION_COOKIE_AGE = 30 * 24 * 3600
 CSRF_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SECURE = HTTPS
 CSRF_FAILURE_VIEW = "server.api.errors.csrf_failure"
-SECURE_SSL_REDIRECT = False  # the proxy in front redirects
 SECURE_HSTS_SECONDS = 365 * 24 * 3600 if HTTPS else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = env.bool("YP_HSTS_DOMAIN", default=False)
+#: What else stands in the domain is not ours to say.
+SILENCED_SYSTEM_CHECKS = ["security.W005", "security.W021"]
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 SECURE_CROSS_ORIGIN_OPENER_POLICY = "same-origin"
@@ -145,9 +150,16 @@ CONTENT_SECURITY_POLICY = {
 
 #: How many proxies of ours stand in front; each appends to X-Forwarded-For.
 PROXIES = env.int("YP_PROXIES", default=0)
+#: What the proxy says of how it was asked; without one, it would be the client's own word.
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if PROXIES else None
+SECURE_SSL_REDIRECT = HTTPS and PROXIES > 0
 #: One for all processes, so that a limit is a limit however many of them there are.
 CACHES = {
-    "default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "yp_cache"}
+    "default": {
+        "BACKEND": "django.core.cache.backends.db.DatabaseCache",
+        "LOCATION": "yp_cache",
+        "OPTIONS": {"MAX_ENTRIES": 200_000},
+    }
 }
 
 AXES_FAILURE_LIMIT = 8
@@ -156,6 +168,7 @@ AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
 AXES_LOCKOUT_CALLABLE = "server.crews.api.views.too_many"
+AXES_WHITELIST_CALLABLE = "server.crews.known_phones.is_known"
 AXES_VERBOSE = False
 AXES_DISABLE_ACCESS_LOG = True
 
@@ -167,7 +180,11 @@ REST_FRAMEWORK = {
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["server.api.parsing.CarefulJSONParser"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
-    "DEFAULT_THROTTLE_RATES": {"link": "120/min", "sign-in": "60/min"},
+    "DEFAULT_THROTTLE_RATES": {
+        "link": "120/min",
+        "sign-in": "60/min",
+        "known-phone": "20/hour",
+    },
     "NUM_PROXIES": PROXIES,
     "EXCEPTION_HANDLER": "server.api.errors.handle",
     "UNICODE_JSON": True,
@@ -232,25 +249,4 @@ SPECTACULAR_SETTINGS = {
     },
 }
 
-LOGGING = {
-    "version": 1,
-    "disable_existing_loggers": False,
-    "formatters": {
-        "lines": {
-            "()": structlog.stdlib.ProcessorFormatter,
-            "foreign_pre_chain": [
-                structlog.stdlib.add_log_level,
-                structlog.stdlib.add_logger_name,
-                structlog.processors.TimeStamper(fmt="iso"),
-            ],
-            "processors": [
-                structlog.stdlib.ProcessorFormatter.remove_processors_meta,
-                structlog.processors.format_exc_info,
-                structlog.processors.LogfmtRenderer(key_order=["timestamp", "level", "event"]),
-            ],
-        }
-    },
-    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "lines"}},
-    "loggers": {"django.request": {"level": "ERROR"}},
-    "root": {"handlers": ["console"], "level": "WARNING"},
-}
+LOGGING = logs.LOGGING

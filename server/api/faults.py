@@ -7,6 +7,7 @@ import sys
 from collections.abc import Callable
 from time import sleep
 
+from django.conf import settings
 from django.core.exceptions import RequestDataTooBig
 from django.db import connections
 from django.http import HttpRequest, HttpResponse, UnreadablePostError
@@ -19,6 +20,8 @@ PAUSE = 0.04
 API = "/api/"
 #: A form with files is read as it comes, once; its work is done again from where it is kept.
 FILES = "multipart/form-data"
+#: The largest file, and what else its form holds.
+LARGEST_UPLOAD = 33 * 1024 * 1024
 
 Answer = Callable[[HttpRequest], HttpResponse]
 
@@ -35,7 +38,7 @@ class FaultsMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         if not request.path.startswith(API):
             return self.answer(request)
-        answer = _unreadable(request) or self._answered(request)
+        answer = _too_large(request) or _unreadable(request) or self._answered(request)
         answer.headers.setdefault("Cache-Control", "no-store")
         return answer
 
@@ -51,6 +54,21 @@ class FaultsMiddleware:
             if tried < tries:
                 sleep(PAUSE * tried * random.uniform(0.5, 1.5))  # noqa: S311 - a pause, no secret
         return answer
+
+
+def _too_large(request: HttpRequest) -> HttpResponse | None:
+    """Refuse what says itself that it is too large, before any of it is taken in."""
+    most = LARGEST_UPLOAD if request.content_type == FILES else settings.DATA_UPLOAD_MAX_MEMORY_SIZE
+    try:
+        length = int(request.META.get("CONTENT_LENGTH") or 0)
+    except ValueError:
+        length = 0
+    if length <= most:
+        return None
+    why, accepts = f"That is {length} bytes.", f"Up to {most} are taken at once."
+    answer = refused(Problem(None, "too-large", "", why, accepts), 413)
+    answer["Connection"] = "close"
+    return answer
 
 
 def _unreadable(request: HttpRequest) -> HttpResponse | None:

@@ -9,10 +9,12 @@ from wsgiref.headers import Headers
 
 from django.conf import settings
 from django.db import IntegrityError, InterfaceError, OperationalError
-from django.test import Client
+from django.http import HttpRequest
+from django.test import Client, RequestFactory
 from django.test.utils import override_settings
 
 from server.api.errors import AT_ONCE, AWAY, fault_of
+from server.api.faults import LARGEST_UPLOAD, _too_large
 from server.fieldbook.models import Shot
 from server.plain import no_page
 from server.records import record_once
@@ -113,6 +115,24 @@ class OneShape(SiteTestCase):
                 for error in answer.json()["errors"]:
                     self.assertTrue(error["why"] and error["accepts"])
                 self.assertEqual(answer.headers["Cache-Control"], "no-store")
+
+    def test_what_says_that_it_is_too_large_is_refused_before_any_of_it_is_taken(self) -> None:
+        file, json = "multipart/form-data; boundary=x", "application/json"
+        path = f"/api/v1/crews/{self.crew.pk}/jobs-in/file"
+        for kind, most in (
+            (file, LARGEST_UPLOAD),
+            (json, settings.DATA_UPLOAD_MAX_MEMORY_SIZE),
+        ):
+            with self.subTest(kind), mock.patch.object(HttpRequest, "read") as read:
+                length = {"CONTENT_LENGTH": str(most + 1)}
+                answer = self.foreman.post(path, b"{}", content_type=kind, **length)
+                self.assertEqual(answer.status_code, 413)
+                self.assertIn(f"{most + 1} bytes", answer.json()["errors"][0]["why"])
+                self.assertEqual(answer.headers["Connection"], "close")
+                read.assert_not_called()
+                length = {"CONTENT_LENGTH": str(most)}
+                may_be = RequestFactory().post(path, b"{}", content_type=kind, **length)
+                self.assertIsNone(_too_large(may_be))
 
     def test_nothing_of_a_crews_is_kept_by_a_browser(self) -> None:
         floor = self.add_floor()

@@ -20,6 +20,7 @@ from rest_framework.throttling import ScopedRateThrottle
 
 from server.api.errors import body_of
 from server.api.views import SignedInView, answers
+from server.crews.known_phones import OneKnownPhone, remember
 from server.crews.models import Role, User
 from server.crews.permissions import ABILITIES, Ability
 from server.refusals import Invalid, Problem
@@ -70,7 +71,7 @@ class SessionView(SignedInView):
 
     def get_throttles(self) -> list[Any]:
         """Bound how often one address tries to sign in, before a password is looked at."""
-        return [ScopedRateThrottle()] if self.request.method == "POST" else []
+        return [ScopedRateThrottle(), OneKnownPhone()] if self.request.method == "POST" else []
 
     @extend_schema(operation_id="session", responses=answers(SessionSheet))
     def get(self, request: Request) -> Response:
@@ -97,7 +98,9 @@ class SessionView(SignedInView):
         login(request._request, user)
         with sent_by(sender_of(request._request)):
             see_phone()
-        return Response(_session(request._request))
+        response = Response(_session(request._request))
+        remember(response, user)
+        return response
 
     @extend_schema(operation_id="sign_out", request=None, responses=answers(SessionSheet))
     def delete(self, request: Request) -> Response:

@@ -6,16 +6,20 @@ import logging
 import resource
 import signal
 import threading
+import time
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 from django.db import DatabaseError, close_old_connections, connections
 
 from server.api.errors import fault_of
+from server.health import say_a_worker_is_here
 from server.papers.works import Interrupted, carry_out_next
+from server.tidying import tidy_daily
 
 SECONDS_BETWEEN_LOOKS = 0.5
 SECONDS_WHILE_AWAY = 2.0
+SECONDS_BETWEEN_CHORES = 10.0
 #: What reading the worst file may take; beyond it that file is refused, and the worker lives.
 MOST_MEMORY = 2 * 1024**3
 log = logging.getLogger(__name__)
@@ -41,20 +45,36 @@ class Command(BaseCommand):
             signal.signal(number, lambda *_: stopped.set())
         self.stdout.write("ready for work")
         self.stdout.flush()
+        worker = Worker(stopped)
         while not stopped.is_set():
-            stopped.wait(_pause_after_a_look(stopped))
+            stopped.wait(worker.look())
 
 
-def _pause_after_a_look(stopped: threading.Event) -> float:
-    """Do the next work and return how long to wait before the next look, in seconds."""
-    close_old_connections()
-    try:
-        return 0.0 if carry_out_next(stopped.is_set) else SECONDS_BETWEEN_LOOKS
-    except Interrupted:
-        return 0.0
-    except DatabaseError as failed:
-        if fault_of(failed) is None:
-            raise
-        log.warning("the database is away; looking again: %s", failed)
-        connections.close_all()
-        return SECONDS_WHILE_AWAY
+class Worker:
+    """Does what waits, and what is to be done now and then."""
+
+    def __init__(self, stopped: threading.Event) -> None:
+        self.stopped = stopped
+        self.chores_due = 0.0
+
+    def look(self) -> float:
+        """Do the next work and return how long to wait before the next look, in seconds."""
+        close_old_connections()
+        try:
+            self._do_chores()
+            return 0.0 if carry_out_next(self.stopped.is_set) else SECONDS_BETWEEN_LOOKS
+        except Interrupted:
+            return 0.0
+        except DatabaseError as failed:
+            if fault_of(failed) is None:
+                raise
+            log.warning("the database is away; looking again: %s", failed)
+            connections.close_all()
+            return SECONDS_WHILE_AWAY
+
+    def _do_chores(self) -> None:
+        now = time.monotonic()
+        if now >= self.chores_due:
+            self.chores_due = now + SECONDS_BETWEEN_CHORES
+            say_a_worker_is_here()
+            tidy_daily()
