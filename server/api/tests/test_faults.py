@@ -124,14 +124,14 @@ class OneShape(SiteTestCase):
             (json, settings.DATA_UPLOAD_MAX_MEMORY_SIZE),
         ):
             with self.subTest(kind), mock.patch.object(HttpRequest, "read") as read:
-                length = {"CONTENT_LENGTH": str(most + 1)}
-                answer = self.foreman.post(path, b"{}", content_type=kind, **length)
+                length = {"Content-Length": str(most + 1)}
+                answer = self.foreman.post(path, b"{}", content_type=kind, headers=length)
                 self.assertEqual(answer.status_code, 413)
                 self.assertIn(f"{most + 1} bytes", answer.json()["errors"][0]["why"])
                 self.assertEqual(answer.headers["Connection"], "close")
                 read.assert_not_called()
-                length = {"CONTENT_LENGTH": str(most)}
-                may_be = RequestFactory().post(path, b"{}", content_type=kind, **length)
+                length = {"Content-Length": str(most)}
+                may_be = RequestFactory().post(path, b"{}", content_type=kind, headers=length)
                 self.assertIsNone(_too_large(may_be))
 
     def test_nothing_of_a_crews_is_kept_by_a_browser(self) -> None:
