@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import sys
 
-from launcher import bench, checks, lanes, mutants, serve, shots
+from launcher import backup, bench, checks, lanes, mutants, production, serve, shots
 from launcher.say import Trouble, say
 
 HELP = """\
 ./yp start [--fresh-demo]   install what is missing, build, and serve with demo data
+./yp serve [--settings F]   serve for real, by a settings file (docs/running.md)
+./yp backup FILE            all of a server in one file, proved by taking it in elsewhere
+./yp restore FILE           take such a file in
 ./yp test [WHAT ...]        all tests and checks; WHAT: checks, core, launcher, server, e2e
 ./yp generate               write the OpenAPI file and the web's types anew
 ./yp bench                  print figures: speed as ratios, growth at ten times
@@ -20,6 +23,9 @@ Environment: YP_HOME (data folder, .yp), YP_PORT (8400), YP_DB_PORT (a free one)
 
 VERBS = {
     "start": serve.start,
+    "serve": production.serve,
+    "backup": backup.backup,
+    "restore": backup.restore,
     "test": lanes.test,
     "generate": checks.generate,
     "bench": bench.bench,

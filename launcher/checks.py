@@ -29,7 +29,7 @@ def private_instance(*, forgetful: bool = True) -> Iterator[dict[str, str]]:
         passwords = secrets["database"], secrets["root"]
         with mariadb(Path(folder), *passwords, forgetful=forgetful) as database:
             yield environment(
-                database,
+                database.settings(),
                 secrets["secret_key"],
                 DJANGO_ALLOW_ASYNC_UNSAFE="true",
                 PYTHONWARNINGS="error::RuntimeWarning",

@@ -28,8 +28,9 @@ def _die_with_parent() -> None:
 class Child:
     """A server of ours, which can be started again where it ended by itself.
 
-    ``again`` is how it is started after the first time, where that is another way. Ctrl-C
-    reaches the launcher alone, which stops its children in order.
+    ``again`` is how it is started after the first time, where that is another way. ``sockets``
+    are open files it inherits: what waits at one is not lost when a child ends. Ctrl-C reaches
+    the launcher alone, which stops its children in order.
     """
 
     def __init__(
@@ -40,10 +41,11 @@ class Child:
         log: Path,
         env: dict[str, str] | None = None,
         again: Sequence[str] | None = None,
+        sockets: Sequence[int] = (),
     ) -> None:
         self.command, self.again = command, again or command
         self.ready, self.log, self.env = ready, log, env
-        self.name = log.stem
+        self.name, self.sockets = log.stem, sockets
         self.process: subprocess.Popen[str] | None = None
 
     def start(self) -> None:
@@ -58,6 +60,7 @@ class Child:
             errors="replace",
             env=self.env or dict(os.environ),
             start_new_session=True,
+            pass_fds=self.sockets,
             preexec_fn=_die_with_parent,  # noqa: PLW1509 - no lock of ours is held in another thread
         )
         is_ready = threading.Event()
@@ -69,6 +72,22 @@ class Child:
         except BaseException:
             self.stop()
             raise
+
+    def renew(self) -> None:
+        """Start it anew, and stop the one that ran once the new one is ready.
+
+        Raises :class:`Trouble` where the new one does not start; the old one runs on then.
+        """
+        old = self.process, self.copier
+        try:
+            self.start()
+        except Trouble:
+            self.process, self.copier = old
+            raise
+        new = self.process, self.copier
+        self.process, self.copier = old
+        self.stop()
+        self.process, self.copier = new
 
     def is_running(self) -> bool:
         """Tell whether it was started and has not ended."""
@@ -122,8 +141,8 @@ def _wait(process: subprocess.Popen[str], is_ready: threading.Event, log: Path) 
         raise Trouble(f"{Path(str(process.args[0])).name} did not start:\n{tail}")  # type: ignore[index]
 
 
-def run(command: Sequence[str], *, cwd: Path, what: str, env: dict[str, str] | None = None) -> None:
-    """Run a command to its end; raises :class:`Trouble` with its last lines where it fails."""
+def run(command: Sequence[str], *, cwd: Path, what: str, env: dict[str, str] | None = None) -> str:
+    """Run a command to its end and return what it said; raises :class:`Trouble` where it fails."""
     done = subprocess.run(
         command,
         cwd=cwd,
@@ -138,3 +157,4 @@ def run(command: Sequence[str], *, cwd: Path, what: str, env: dict[str, str] | N
     if done.returncode != 0:
         tail = "\n".join(done.stdout.splitlines()[-25:])
         raise Trouble(f"{what} failed ({' '.join(command[:4])} …):\n{tail}")
+    return done.stdout

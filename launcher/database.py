@@ -28,13 +28,18 @@ class Database:
 
     def settings(self) -> dict[str, str]:
         """Return the environment Django's settings read."""
-        return {
-            "YP_DB_HOST": "127.0.0.1",
-            "YP_DB_PORT": str(self.port),
-            "YP_DB_NAME": NAME,
-            "YP_DB_USER": USER,
-            "YP_DB_PASSWORD": self.password,
-        }
+        return reached_at(self.port, self.password)
+
+
+def reached_at(port: int, password: str) -> dict[str, str]:
+    """Return the environment Django's settings read for a database on loopback."""
+    return {
+        "YP_DB_HOST": "127.0.0.1",
+        "YP_DB_PORT": str(port),
+        "YP_DB_NAME": NAME,
+        "YP_DB_USER": USER,
+        "YP_DB_PASSWORD": password,
+    }
 
 
 @contextmanager

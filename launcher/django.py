@@ -7,15 +7,17 @@ import subprocess
 from collections.abc import Sequence
 
 from launcher.children import run
-from launcher.database import Database
 from launcher.place import PYTHON, ROOT
 
 
-def environment(database: Database, secret_key: str, **more: str) -> dict[str, str]:
-    """Return the environment of the server for one instance, on plain loopback HTTP."""
+def environment(database: dict[str, str], secret_key: str, **more: str) -> dict[str, str]:
+    """Return the environment of the server for one instance, on plain loopback HTTP.
+
+    ``database`` is the part of it that tells where its database is reached.
+    """
     return {
         **os.environ,
-        **database.settings(),
+        **database,
         "DJANGO_SETTINGS_MODULE": "server.settings",
         "PYTHONPATH": str(ROOT),
         "YP_SECRET_KEY": secret_key,
@@ -24,9 +26,15 @@ def environment(database: Database, secret_key: str, **more: str) -> dict[str, s
     }
 
 
-def manage(env: dict[str, str], *arguments: str, what: str) -> None:
-    """Run one of Django's commands; raises :class:`Trouble` where it fails."""
-    run([str(PYTHON), "-m", "django", *arguments], cwd=ROOT, env=env, what=what)
+def manage(env: dict[str, str], *arguments: str, what: str) -> str:
+    """Run one of Django's commands and return its output; raises :class:`Trouble`."""
+    return run([str(PYTHON), "-m", "django", *arguments], cwd=ROOT, env=env, what=what)
+
+
+def succeeds(env: dict[str, str], *arguments: str) -> bool:
+    """Tell whether one of Django's commands ends well, whatever it says."""
+    done = subprocess.run(command(*arguments), cwd=ROOT, env=env, capture_output=True, check=False)
+    return done.returncode == 0
 
 
 def manage_openly(env: dict[str, str], *arguments: str) -> int:

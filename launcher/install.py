@@ -26,13 +26,14 @@ SERVER_NEEDS = {
     "mariadbd": "mariadb-server-core",
     "mariadb-install-db": "mariadb-server-core",
     "mariadb": "mariadb-client-core",
+    "mariadb-dump": "mariadb-client",
     "mariadb_config": "libmariadb-dev",
     "pkg-config": "pkg-config",
     "cc": "build-essential",
     "node": "nodejs",
     "npm": "npm",
 }
-TEST_NEEDS = {"chromium": "chromium"}
+TEST_NEEDS = {"chromium": "chromium", "nginx": "nginx-light", "openssl": "openssl"}
 
 
 def everything(*, for_tests: bool) -> None:

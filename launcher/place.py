@@ -62,6 +62,15 @@ def kept_secrets(folder: Path) -> dict[str, str]:
     return kept
 
 
+def is_held(folder: Path) -> bool:
+    """Tell whether an instance uses a data folder."""
+    try:
+        with only_one(folder):
+            return False
+    except Trouble:
+        return True
+
+
 @contextmanager
 def only_one(folder: Path) -> Iterator[None]:
     """Hold the data folder; raises :class:`Trouble` where another instance has it."""

@@ -9,11 +9,13 @@ import threading
 from pathlib import Path
 
 from launcher import install
-from launcher.children import Child, running
+from launcher.children import running
 from launcher.database import Database, mariadb
 from launcher.django import environment, manage
-from launcher.place import PYTHON, home, kept_secrets, only_one, web_port
+from launcher.instance import note_port
+from launcher.place import home, kept_secrets, only_one, web_port
 from launcher.say import say
+from launcher.servers import long_worker, web_server
 from launcher.tending import tend
 
 
@@ -37,29 +39,15 @@ def start(arguments: list[str]) -> int:
 
 
 def _serve(folder: Path, database: Database, secret_key: str) -> None:
-    env = environment(database, secret_key, YP_DEMO="on")
+    port = web_port()
+    own = {"YP_DEMO": "on", "YP_BIND": f"127.0.0.1:{port}", "YP_WORKERS": "2", "YP_THREADS": "4"}
+    env = environment(database.settings(), secret_key, **own)
+    note_port(folder, database)
     manage(env, "migrate", "--no-input", what="migrating the database")
     manage(env, "load_demo", what="loading the demo")
-    port = web_port()
-    command = [
-        str(PYTHON),
-        "-m",
-        "gunicorn",
-        "server.wsgi",
-        f"--bind=127.0.0.1:{port}",
-        "--worker-class=gthread",
-        "--workers=2",
-        "--threads=4",
-        "--graceful-timeout=5",
-        "--no-control-socket",
-    ]
     stopped = threading.Event()
     for number in (signal.SIGINT, signal.SIGTERM):
         signal.signal(number, lambda *_: stopped.set())
-    work = [str(PYTHON), "-m", "django", "work"]
-    with (
-        running(Child(command, ready="Booting worker", log=folder / "server.log", env=env)) as web,
-        running(Child(work, ready="ready for work", log=folder / "work.log", env=env)) as worker,
-    ):
+    with running(web_server(folder, env)) as web, running(long_worker(folder, env)) as worker:
         say(f"serving at http://127.0.0.1:{port}/  (Ctrl-C stops)")
         tend([database.server, web, worker], stopped)

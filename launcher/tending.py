@@ -9,6 +9,7 @@ from collections.abc import Callable, Sequence
 from launcher.children import Child
 from launcher.say import Trouble, say
 
+SECONDS_BETWEEN_LOOKS = 0.5
 SHORTEST_PAUSE, LONGEST_PAUSE = 1.0, 30.0
 #: One that ran so long ended for another reason than the last time, in seconds.
 LONG_ENOUGH = 60.0
@@ -51,12 +52,13 @@ class Tended:
 
 
 def tend(
-    children: Sequence[Child], stopped: threading.Event, between: Callable[[], None] | None = None
+    children: Sequence[Child],
+    stopped: threading.Event,
+    between: Callable[[], None] = lambda: None,
 ) -> None:
     """Look after servers until told to stop, and do what is to be done between the looks."""
     tended = [Tended(child) for child in children]
-    while not stopped.wait(0.5):
+    while not stopped.wait(SECONDS_BETWEEN_LOOKS):
         for one in tended:
             one.look()
-        if between is not None:
-            between()
+        between()

@@ -15,6 +15,7 @@ ADDRESS = "/health"
 WORKER = "a-worker-is-here"
 SECONDS_A_SIGN_HOLDS = 60
 log = logging.getLogger(__name__)
+_seen: list[bool] = []
 
 
 class Health(TypedDict):
@@ -35,30 +36,39 @@ class HealthMiddleware:
 
     def __init__(self, answer: Callable[[HttpRequest], HttpResponse]) -> None:
         self.answer = answer
-        self.is_migrated = False
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
         if request.path != ADDRESS:
             return self.answer(request)
-        health = self._health()
+        health = health_now()
         serves = health["database"] and health["migrations"]
         answer = JsonResponse(health, status=200 if serves else 503)
         answer["Cache-Control"] = "no-store"
+        answer["Content-Length"] = str(len(answer.content))
         return answer
 
-    def _health(self) -> Health:
-        try:
-            with connection.cursor() as cursor:
-                cursor.execute("SELECT 1")
-            self.is_migrated = self.is_migrated or _is_migrated()
-            worker = cache.get(WORKER) is not None
-        except (DatabaseError, InterfaceError) as failed:
-            log.warning("the health address has no database: %s", failed)
-            connection.close()
-            return {"database": False, "migrations": self.is_migrated, "worker": False}
-        return {"database": True, "migrations": self.is_migrated, "worker": worker}
+
+def health_now() -> Health:
+    """Look at all that this server needs."""
+    try:
+        with connection.cursor() as cursor:
+            cursor.execute("SELECT 1")
+        return {
+            "database": True,
+            "migrations": _is_migrated(),
+            "worker": cache.get(WORKER) is not None,
+        }
+    except (DatabaseError, InterfaceError) as failed:
+        log.warning("the health address has no database: %s", failed)
+        connection.close()
+        return {"database": False, "migrations": False, "worker": False}
 
 
 def _is_migrated() -> bool:
-    executor = MigrationExecutor(connection)
-    return not executor.migration_plan(executor.loader.graph.leaf_nodes())
+    """Tell whether the tables are this version's; once they are, that is not looked at again."""
+    if not _seen:
+        executor = MigrationExecutor(connection)
+        if executor.migration_plan(executor.loader.graph.leaf_nodes()):
+            return False
+        _seen.append(True)
+    return True

@@ -14,6 +14,7 @@
 | YP_WEB_DIST | the built web | web/dist |
 """
 
+import os
 from pathlib import Path
 
 import environ
@@ -41,6 +42,7 @@ INSTALLED_APPS = [
     "csp",
     "rest_framework",
     "drf_spectacular",
+    "django_prometheus",
     "server.crews",
     "server.gear",
     "server.jobs",
@@ -64,6 +66,15 @@ MIDDLEWARE = [
     "axes.middleware.AxesMiddleware",
     "server.senders.SenderMiddleware",
 ]
+
+#: Figures are kept where somebody gathers them.
+if "PROMETHEUS_MULTIPROC_DIR" in os.environ:
+    MIDDLEWARE = [
+        "django_prometheus.middleware.PrometheusBeforeMiddleware",
+        *MIDDLEWARE,
+        "django_prometheus.middleware.PrometheusAfterMiddleware",
+    ]
+PROMETHEUS_EXPORT_MIGRATIONS = False
 
 ROOT_URLCONF = "server.urls"
 WSGI_APPLICATION = "server.wsgi.application"

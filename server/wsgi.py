@@ -1,8 +1,10 @@
 """The WSGI entry point."""
 
 import os
+from importlib import import_module
 
 from django.core.wsgi import get_wsgi_application
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
 application = get_wsgi_application()
+import_module("server.urls")  # before the first request, which would wait for it

@@ -79,3 +79,15 @@ class KeptPaper(SiteRecord):
 
     def __str__(self) -> str:
         return self.file_name
+
+
+class Backup(models.Model):
+    """A backup of the whole server that was proved good when it was made."""
+
+    made_at = models.DateTimeField(auto_now_add=True)
+    file_name = models.CharField(max_length=200)
+    size = models.PositiveBigIntegerField()
+    jobs = models.PositiveIntegerField()
+
+    def __str__(self) -> str:
+        return self.file_name
