@@ -5,6 +5,7 @@ from __future__ import annotations
 import sys
 
 from launcher import backup, bench, checks, lanes, mutants, production, serve, shots
+from launcher.cluster import trial
 from launcher.say import Trouble, say
 
 HELP = """\
@@ -14,6 +15,7 @@ HELP = """\
 ./yp restore FILE           take such a file in
 ./yp test [WHAT ...]        all tests and checks; WHAT: checks, core, launcher, server, e2e
 ./yp generate               write the OpenAPI file and the web's types anew
+./yp cluster-trial          three machines on one, broken in every way while phones shoot
 ./yp bench                  print figures: speed as ratios, growth at ten times
 ./yp mutants [N [SEED]]     change the core in N small ways, and see which its tests notice
 ./yp shots                  take the pictures in docs/screenshots anew
@@ -24,6 +26,7 @@ Environment: YP_HOME (data folder, .yp), YP_PORT (8400), YP_DB_PORT (a free one)
 VERBS = {
     "start": serve.start,
     "serve": production.serve,
+    "cluster-trial": trial.trial,
     "backup": backup.backup,
     "restore": backup.restore,
     "test": lanes.test,

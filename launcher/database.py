@@ -52,22 +52,23 @@ def mariadb(
     """
     data = folder / "mariadb"
     if not (data / "mysql").is_dir():
-        _make(data)
+        made_with(data, _account())
     port = int(os.environ.get("YP_DB_PORT") or free_port())
     with tempfile.TemporaryDirectory(prefix="yp-db-") as runtime:
-        grants = Path(runtime) / "grants.sql"
-        grants.touch(mode=0o600)
-        grants.write_text(_grants(password, root_password))
-        command = _command(data, Path(runtime), port)
+        file = Path(runtime) / "grants.sql"
+        file.touch(mode=0o600)
+        file.write_text(grants(password, root_password))
+        command = server_command(data, Path(runtime), port, _account())
         command += FORGETFUL if forgetful else []
-        first = [*command, f"--init-file={grants}"]
+        first = [*command, f"--init-file={file}"]
         ready, log = "ready for connections", folder / "mariadb.log"
         with running(Child(first, again=command, ready=ready, log=log)) as server:
-            grants.unlink()
+            file.unlink()
             yield Database(port, password, server)
 
 
-def _make(data: Path) -> None:
+def made_with(data: Path, account: list[str]) -> None:
+    """Make a data folder, which will be the account's."""
     say("making the database's data folder")
     data.mkdir(parents=True, exist_ok=True, mode=0o700)
     command = [
@@ -76,7 +77,7 @@ def _make(data: Path) -> None:
         f"--datadir={data}",
         "--auth-root-authentication-method=normal",
         "--skip-test-db",
-        *_account(),
+        *account,
     ]
     run(command, cwd=ROOT, what="making the database")
 
@@ -85,7 +86,8 @@ def _account() -> list[str]:
     return ["--user=root"] if os.geteuid() == 0 else []
 
 
-def _command(data: Path, runtime: Path, port: int) -> list[str]:
+def server_command(data: Path, runtime: Path, port: int, account: list[str]) -> list[str]:
+    """Return how a MariaDB is run on a data folder, for loopback alone."""
     return [
         "mariadbd",
         "--no-defaults",
@@ -101,11 +103,11 @@ def _command(data: Path, runtime: Path, port: int) -> list[str]:
         "--innodb-buffer-pool-size=256M",
         "--max-allowed-packet=64M",
         "--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION",
-        *_account(),
+        *account,
     ]
 
 
-def _grants(password: str, root_password: str) -> str:
+def grants(password: str, root_password: str) -> str:
     """Return what the server does first: one account, for our own databases alone."""
     account = f"'{USER}'@'127.0.0.1'"
     return "\n".join(

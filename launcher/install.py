@@ -10,6 +10,7 @@ import os
 import shutil
 import subprocess
 import sys
+import tempfile
 from collections.abc import Iterable
 from pathlib import Path
 
@@ -33,6 +34,14 @@ SERVER_NEEDS = {
     "node": "nodejs",
     "npm": "npm",
 }
+CLUSTER_NEEDS = {
+    "/usr/lib/galera/libgalera_smm.so": "galera-4",
+    "rsync": "rsync",
+    "lsof": "lsof",
+    "ss": "iproute2",
+    "nginx": "nginx-light",
+    "openssl": "openssl",
+}
 TEST_NEEDS = {"chromium": "chromium", "nginx": "nginx-light", "openssl": "openssl"}
 
 
@@ -49,7 +58,7 @@ def everything(*, for_tests: bool) -> None:
 def debian_packages(needs: dict[str, str]) -> None:
     """Install the Debian packages of missing programs, as root or with sudo."""
     os.environ["PATH"] += ":/usr/sbin:/sbin"
-    missing = {package for program, package in needs.items() if not shutil.which(program)}
+    missing = {package for program, package in needs.items() if not _is_there(program)}
     missing |= _missing_for_python()
     if not missing:
         return
@@ -60,6 +69,10 @@ def debian_packages(needs: dict[str, str]) -> None:
     run([*prefix, "apt-get", "update"], cwd=ROOT, what="updating Debian's lists", env=env)
     install = [*prefix, "apt-get", "install", "-y", "--no-install-recommends", *names]
     run(install, cwd=ROOT, what="installing Debian's packages", env=env)
+
+
+def _is_there(program: str) -> bool:
+    return Path(program).exists() if program.startswith("/") else bool(shutil.which(program))
 
 
 def _missing_for_python() -> set[str]:
@@ -86,6 +99,23 @@ def _as_root(names: list[str]) -> list[str]:
     ):
         return [sudo, "-n", "--preserve-env=DEBIAN_FRONTEND"]
     raise Trouble(f"these packages are missing; run as root: apt-get install {' '.join(names)}")
+
+
+def state_transfer_tools() -> Path:
+    """Return the folder of the scripts a cluster's node joins by.
+
+    They are taken out of Debian's package, whose installation would start a server of its own.
+    """
+    folder = VENV / "mariadb-server"
+    programs = folder / "usr" / "bin"
+    if not (programs / "wsrep_sst_rsync").exists():
+        debian_packages(CLUSTER_NEEDS)
+        with tempfile.TemporaryDirectory() as place:
+            what = "fetching the scripts of a cluster"
+            run(["apt-get", "download", "-q", "mariadb-server"], cwd=Path(place), what=what)
+            (package,) = Path(place).glob("mariadb-server_*.deb")
+            run(["dpkg", "-x", str(package), str(folder)], cwd=Path(place), what=what)
+    return programs
 
 
 def virtual_environment() -> None:

@@ -93,6 +93,7 @@ api = [
     path("crews/<uuid:crew>/jobs-in/file", papers.JobInView.as_view()),
     path("works/<uuid:work>", papers.WorkView.as_view()),
     path("notices/<uuid:notice>/notice.pdf", papers.NoticePdfView.as_view()),
+    path("backups", papers.BackupsView.as_view()),
     path("links/<str:token>/notice.pdf", papers.LinkPdfView.as_view()),
     path("elements/<uuid:element>", plan.ElementView.as_view()),
     path("elements/<uuid:element>/moves", ElementMovesView.as_view()),

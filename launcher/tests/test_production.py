@@ -7,11 +7,9 @@ import json
 import os
 import re
 import secrets
-import shutil
 import signal
 import socket
 import ssl
-import subprocess
 import sys
 import threading
 import time
@@ -22,6 +20,7 @@ from pathlib import Path
 
 from launcher.checks import private_instance
 from launcher.children import Child, running
+from launcher.nginx import nginx
 from launcher.place import ROOT, free_port
 from launcher.say import Trouble
 from launcher.tests.folder import FolderTestCase
@@ -126,42 +125,10 @@ class Served(FolderTestCase):
         return file
 
     def nginx(self) -> Child:
-        """Return nginx under the configuration the docs give, on our ports and certificate."""
-        certificate, key = self.folder / "cert.pem", self.folder / "key.pem"
-        make = ["openssl", "req", "-x509", "-newkey", "rsa:2048", "-nodes", "-days", "2"]
-        subprocess.run(
-            [*make, "-subj", "/CN=peg.example", "-keyout", key, "-out", certificate],
-            capture_output=True,
-            check=True,
+        """Return nginx as the docs have it, with little patience for halves."""
+        return nginx(
+            self.folder, [self.port], https=self.https, plain=self.plain, client_header_timeout="2s"
         )
-        text = (ROOT / "docs" / "running" / "nginx.conf").read_text()
-        for old, new in (
-            ("127.0.0.1:8400", f"127.0.0.1:{self.port}"),
-            ("listen 80;", f"listen 127.0.0.1:{self.plain};"),
-            ("listen 443 ssl;", f"listen 127.0.0.1:{self.https} ssl;"),
-            ("/etc/ssl/peg.example.pem", str(certificate)),
-            ("/etc/ssl/private/peg.example.key", str(key)),
-            ("/var/log/nginx/yellow-peg.log", str(self.folder / "access.log")),
-            ("client_header_timeout 10s", "client_header_timeout 2s"),
-        ):
-            self.assertIn(old, text)
-            text = text.replace(old, new)
-        (self.folder / "site.conf").write_text(text)
-        whole = self.folder / "nginx.conf"
-        user = "user root; " if os.geteuid() == 0 else ""
-        whole.write_text(
-            f"{user}daemon off; worker_processes 1; pid {self.folder}/nginx.pid;\n"
-            "error_log stderr notice;\n"
-            "events { worker_connections 512; }\n"
-            f"http {{ {self.temporary()} include {self.folder}/site.conf; }}\n"
-        )
-        command = [shutil.which("nginx") or "nginx", "-e", "stderr", "-p", self.folder, "-c", whole]
-        ready = "start worker process "
-        return Child([str(one) for one in command], ready=ready, log=self.folder / "nginx.log")
-
-    def temporary(self) -> str:
-        kinds = ("client_body", "proxy", "fastcgi", "uwsgi", "scgi")
-        return " ".join(f"{kind}_temp_path {self.folder}/{kind};" for kind in kinds)
 
     def ask(self, path: str = "/health", **headers: str) -> tuple[int, str]:
         asking = http.client.HTTPConnection("127.0.0.1", self.port, timeout=60)

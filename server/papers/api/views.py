@@ -29,6 +29,7 @@ from server.papers.services.keep_record import (
     compared_file,
     kept_paper,
 )
+from server.papers.services.last_backup import BackupSheet, last_backup
 from server.papers.sheets import (
     RecordsSheet,
     WorkSheet,
@@ -110,6 +111,15 @@ class JobFileView(SignedInView):
     def get(self, request: Request, job: UUID) -> HttpResponse:
         """Return the whole job."""
         return as_file(*job_file(self.user(request), job), "application/json; charset=utf-8")
+
+
+class BackupsView(SignedInView):
+    """The backups of this server."""
+
+    @extend_schema(operation_id="last_backup", responses=answers(BackupSheet))
+    def get(self, request: Request) -> Response:
+        """Tell an owner how old the last good one is."""
+        return Response(last_backup(self.user(request)))
 
 
 class JobsInView(SignedInView):

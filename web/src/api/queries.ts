@@ -28,6 +28,15 @@ export function useSession() {
   return useQuery({ queryKey: ["session"], queryFn: () => told(api.GET("/api/v1/session")) });
 }
 
+/** How old the server's last good backup is; only owners are told. */
+export function useBackup(isOwner: boolean) {
+  return useQuery({
+    queryKey: ["backup"],
+    queryFn: () => told(api.GET("/api/v1/backups")),
+    enabled: isOwner,
+  });
+}
+
 export function useJobs() {
   return useQuery({ queryKey: ["jobs"], queryFn: () => told(api.GET("/api/v1/jobs")) });
 }

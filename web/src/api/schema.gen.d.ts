@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/v1/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell an owner how old the last good one is. */
+        get: operations["last_backup"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/crews/{crew}/choices": {
         parameters: {
             query?: never;
@@ -1647,6 +1664,12 @@ export interface components {
             typed: string;
             elevation: string;
             struck: string;
+        };
+        /** @description The last backup that was proved good: when it was made (empty: none was), in words. */
+        BackupSheet: {
+            made_at: string;
+            says: string;
+            is_late: boolean;
         };
         /** @description A band of the map: from how thick to how thick, as a path in metres. */
         BandSheet: {
@@ -3760,6 +3783,61 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    last_backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     choose: {
         parameters: {
             query?: never;

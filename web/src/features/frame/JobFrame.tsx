@@ -47,7 +47,15 @@ function Framed({ job }: { job: Job }) {
         </TopBar>
       </Box>
       {job.came_in && (
-        <Box sx={{ bgcolor: "#fff3cf", color: "#15191c", px: 2, py: 1, borderBottom: "1px solid #15191c" }}>
+        <Box
+          sx={{
+            bgcolor: "#fff3cf",
+            color: "#15191c",
+            px: 2,
+            py: 1,
+            borderBottom: "1px solid #15191c",
+          }}
+        >
           <Typography variant="body2">{job.came_in}</Typography>
         </Box>
       )}

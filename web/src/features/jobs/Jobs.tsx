@@ -1,9 +1,10 @@
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import { useJobs, useSession } from "../../api/queries";
+import { useBackup, useJobs, useSession } from "../../api/queries";
 import { Empty, Loaded, Page } from "../../parts/Page";
 import { BringJobIn } from "../records";
 import { TopBar } from "../frame/TopBar";
@@ -61,10 +62,19 @@ export function Jobs() {
               </Button>
             ))}
           </Stack>
+          <Backup isOwner={crews.some((crew) => crew.role === "Owner")} />
         </Page>
       </Box>
     </>
   );
+}
+
+/** Whether all this would survive its server; said to who would lose it. */
+function Backup({ isOwner }: { isOwner: boolean }) {
+  const { data } = useBackup(isOwner);
+  if (!data) return null;
+  if (!data.is_late) return <Typography color="text.secondary">{data.says}</Typography>;
+  return <Alert severity="warning">{data.says}</Alert>;
 }
 
 /** The first thing of all: three numbers to a height, before anything else is asked. */
