@@ -4,17 +4,19 @@ from __future__ import annotations
 
 import sys
 
-from launcher import backup, bench, checks, lanes, mutants, production, serve, shots
-from launcher.cluster import trial
+from launcher import backup, bench, checks, crew, lanes, mutants, production, serve, shots
 from launcher.say import Trouble, say
+from launcher.trials import cluster, one_machine
 
 HELP = """\
 ./yp start [--fresh-demo]   install what is missing, build, and serve with demo data
 ./yp serve [--settings F]   serve for real, by a settings file (docs/running.md)
+./yp crew NAME ...          open a crew with its first owner
 ./yp backup FILE            all of a server in one file, proved by taking it in elsewhere
 ./yp restore FILE           take such a file in
 ./yp test [WHAT ...]        all tests and checks; WHAT: checks, core, launcher, server, e2e
 ./yp generate               write the OpenAPI file and the web's types anew
+./yp trial                  one machine: 40 phones, servers killed, races, backups, fuzz
 ./yp cluster-trial          three machines on one, broken in every way while phones shoot
 ./yp bench                  print figures: speed as ratios, growth at ten times
 ./yp mutants [N [SEED]]     change the core in N small ways, and see which its tests notice
@@ -26,7 +28,9 @@ Environment: YP_HOME (data folder, .yp), YP_PORT (8400), YP_DB_PORT (a free one)
 VERBS = {
     "start": serve.start,
     "serve": production.serve,
-    "cluster-trial": trial.trial,
+    "crew": crew.crew,
+    "trial": one_machine.trial,
+    "cluster-trial": cluster.trial,
     "backup": backup.backup,
     "restore": backup.restore,
     "test": lanes.test,

@@ -10,14 +10,14 @@ from pathlib import Path
 
 from launcher import install
 from launcher.children import Child, running
-from launcher.cluster.galera import Node, wait_for
-from launcher.cluster.phones import HOST, Site
 from launcher.database import reached_at
 from launcher.django import environment, manage
 from launcher.nginx import nginx
 from launcher.place import VENV, free_port
 from launcher.say import say
 from launcher.servers import long_worker, web_server
+from launcher.trials.galera import Node, wait_for
+from launcher.trials.phones import HOST, Site
 
 MACHINES = 3
 PATIENCE = 90.0

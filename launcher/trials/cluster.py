@@ -14,11 +14,11 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 
-from launcher.cluster.galera import wait_for
-from launcher.cluster.phones import Tally, shooting
-from launcher.cluster.stand import MACHINES, PATIENCE, Stand, standing
 from launcher.django import manage
 from launcher.say import say
+from launcher.trials.galera import wait_for
+from launcher.trials.phones import Tally, shooting
+from launcher.trials.stand import MACHINES, PATIENCE, Stand, standing
 
 ACCOUNT = ("marek", "string-line-4")
 MOST_SECONDS = 10.0

@@ -1,1 +1,0 @@
-"""Several machines on one: MariaDB as a Galera cluster, a program on each node, nginx in front."""
