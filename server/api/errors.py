@@ -39,8 +39,10 @@ class ErrorsBody(TypedDict):
     errors: list[ErrorBody]
 
 
-#: The database's own numbers: two wrote at once, and one of them has to do it again.
-AT_ONCE = {1020, 1205, 1213}
+#: The database's own numbers: two wrote at once, and one of them has to do it again. What both
+#: wrote under one name (a double) is found by the second when it looks once more.
+DOUBLE = 1062
+AT_ONCE = {1020, DOUBLE, 1205, 1213}
 #: It is not there, it went away, or it takes nobody now: a node without the others does not.
 AWAY = {1040, 1047, 1053, 1077, 1129, 1180, 1203, 1226, 1290, 1317, 1927}
 AWAY |= {2002, 2003, 2005, 2006, 2013, 2055}

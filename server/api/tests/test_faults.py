@@ -39,7 +39,8 @@ class Faults(SiteTestCase):
 
     def test_two_at_once_is_done_again_and_recorded_once(self) -> None:
         for number in (*sorted(AT_ONCE), 2006):
-            failed = OperationalError(number, "again")
+            kind = IntegrityError if number == 1062 else OperationalError
+            failed = kind(number, "again")
             self.body["id"] = self.body["id"][:-4] + f"{number:04d}"
             with mock.patch(RECORD, side_effect=failing_first(record_once, failed, failed)):
                 answer = self.post()
@@ -69,7 +70,7 @@ class Faults(SiteTestCase):
 
     def test_what_nobody_foresaw_is_in_the_same_shape_and_is_not_tried_again(self) -> None:
         self.helper.raise_request_exception = False
-        for failed in (OSError("disk"), IntegrityError(1062, "twice"), InterfaceError(0, "")):
+        for failed in (OSError("disk"), IntegrityError(1048, "null"), InterfaceError(0, "")):
             with mock.patch(RECORD, side_effect=failed) as asked:
                 answer = self.post()
             self.assertEqual((answer.status_code, asked.call_count), (500, 1))

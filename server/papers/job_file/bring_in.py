@@ -8,7 +8,7 @@ from uuid import UUID, uuid4
 
 from django.db import DatabaseError, models, transaction
 
-from server.api.errors import fault_of
+from server.api.errors import DOUBLE, fault_of
 from server.crews.models import Crew, User
 from server.crews.permissions import Ability, role_in_crew
 from server.jobs.models import BroughtIn, Job
@@ -51,7 +51,7 @@ def bring_in_job(user: User, crew_id: UUID, taken_in: TakenIn, progress: Progres
                 taken_by=user,
             )
     except DatabaseError as failed:
-        if fault_of(failed) is not None:
+        if fault_of(failed) not in (None, DOUBLE):
             raise
         raise Conflict(
             name,

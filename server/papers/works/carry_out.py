@@ -13,7 +13,7 @@ from uuid import UUID, uuid4
 
 from django.db import DatabaseError, connections, transaction
 
-from server.api.errors import fault_of
+from server.api.errors import DOUBLE, fault_of
 from server.papers.models import LongWork, WorkKind, WorkState
 from server.papers.works import turns
 from server.papers.works.kinds import DOES, Progress
@@ -61,7 +61,7 @@ def _carry_out(work: LongWork, progress: Progress) -> None:
     except MemoryError:
         _fail(work, "too-large", "Reading it takes more memory than any job does.", "Send less.")
     except Exception as failed:
-        if fault_of(failed) is not None:
+        if fault_of(failed) not in (None, DOUBLE):
             _after_a_fault(work)
             return
         log.exception("a long work failed: %s %s", work.kind, work.pk)
