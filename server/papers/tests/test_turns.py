@@ -6,8 +6,9 @@ from datetime import timedelta
 from unittest import mock
 from uuid import uuid4
 
-from django.db import OperationalError
+from django.db import OperationalError, connection
 from django.db.models import F
+from django.utils import timezone
 
 from server.crews.models import Crew, User
 from server.jobs.models import Job
@@ -79,6 +80,20 @@ class Turns(WorkTestCase):
         work.refresh_from_db()
         self.assertEqual((work.state, work.owner), (WorkState.RUNNING, "two"))
         self.assertTrue(turns.end(heir, WorkState.DONE, says="made"))
+
+    def test_the_zone_of_the_database_s_machine_changes_no_lease(self) -> None:
+        for zone in ("-11:00", "+13:00"):
+            with self.subTest(zone), connection.cursor() as cursor:
+                cursor.execute("SET time_zone = %s", [zone])
+                work = self.ask()
+                self.assertIsNotNone(turns.take_next("one"))
+                self.assertIsNone(turns.take_next("two"))
+                work.refresh_from_db()
+                left = work.leased_until - timezone.now()
+                self.assertAlmostEqual(left / turns.LEASE, 1.0, delta=0.2)
+                self.assertTrue(turns.keep(work.pk, "one", using="default"))
+                LongWork.objects.all().delete()
+                cursor.execute("SET time_zone = SYSTEM")
 
     def test_two_that_reach_for_one_work_get_it_once(self) -> None:
         self.ask()
