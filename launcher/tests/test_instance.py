@@ -17,7 +17,6 @@ from launcher.production import ready, signals
 from launcher.say import Trouble
 from launcher.servers import listening, web_server
 from launcher.tests.folder import FolderTestCase
-from launcher.trials import galera
 from launcher.trials.galera import NOWHERE, Node
 
 SETTINGS = "YP_SECRET_KEY=k\nYP_HOSTS=h\nYP_DB_PASSWORD=p\nYP_DB_PORT=3399\n"
@@ -112,13 +111,13 @@ class Nodes(FolderTestCase):
     """How a node of a cluster is started."""
 
     def started(self, recovered: str, *, first: bool) -> list[str]:
+        ran = mock.Mock(stderr=recovered, stdout="")
+        where = "launcher.trials.galera"
         with (
-            mock.patch.object(galera, "state_transfer_tools", return_value=Path("/tools")),
-            mock.patch.object(galera.Child, "start"),
-            mock.patch.object(galera.shutil, "chown"),
-            mock.patch.object(
-                galera.subprocess, "run", return_value=mock.Mock(stderr=recovered, stdout="")
-            ),
+            mock.patch(f"{where}.state_transfer_tools", return_value=Path("/tools")),
+            mock.patch(f"{where}.Child.start"),
+            mock.patch(f"{where}.shutil.chown"),
+            mock.patch(f"{where}.subprocess.run", return_value=ran),
         ):
             nodes = [Node(number, self.folder) for number in (1, 2)]
             nodes[0].data.mkdir(exist_ok=True)

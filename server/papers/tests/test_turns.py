@@ -89,6 +89,7 @@ class Turns(WorkTestCase):
                 self.assertIsNotNone(turns.take_next("one"))
                 self.assertIsNone(turns.take_next("two"))
                 work.refresh_from_db()
+                assert work.leased_until is not None
                 left = work.leased_until - timezone.now()
                 self.assertAlmostEqual(left / turns.LEASE, 1.0, delta=0.2)
                 self.assertTrue(turns.keep(work.pk, "one", using="default"))
