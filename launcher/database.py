@@ -75,11 +75,22 @@ def made_with(data: Path, account: list[str]) -> None:
         "mariadb-install-db",
         "--no-defaults",
         f"--datadir={data}",
+        f"--tmpdir={temporary(data)}",
         "--auth-root-authentication-method=normal",
         "--skip-test-db",
         *account,
     ]
     run(command, cwd=ROOT, what="making the database")
+
+
+def temporary(data: Path) -> Path:
+    """Return a server's own folder for what it keeps for a moment.
+
+    One that starts clears the folder it is given, and would take it from under another.
+    """
+    folder = data.parent / f"{data.name}-temporary"
+    folder.mkdir(parents=True, exist_ok=True, mode=0o700)
+    return folder
 
 
 def _account() -> list[str]:
@@ -92,6 +103,7 @@ def server_command(data: Path, runtime: Path, port: int, account: list[str]) -> 
         "mariadbd",
         "--no-defaults",
         f"--datadir={data}",
+        f"--tmpdir={temporary(data)}",
         f"--socket={runtime}/socket",
         f"--pid-file={runtime}/pid",
         f"--port={port}",

@@ -15,7 +15,7 @@ from unittest import mock
 
 from launcher import children
 from launcher.children import Child, run, running
-from launcher.database import Database, mariadb
+from launcher.database import Database, mariadb, server_command
 from launcher.place import is_free, kept_secrets
 from launcher.say import Trouble
 from launcher.tending import LONGEST_PAUSE, Tended, tend
@@ -155,6 +155,14 @@ class PrivateDatabase(FolderTestCase):
             with self.served(secrets) as database:
                 self.assertEqual(self.ask(database, "SELECT n FROM kept"), "7\n")
         self.assertEqual(json.loads((self.folder / "secrets.json").read_text()), secrets)
+
+    def test_one_that_starts_takes_nothing_from_under_another(self) -> None:
+        commands = [
+            server_command(self.folder / name, self.folder, 1, []) for name in ("one", "other")
+        ]
+        places = {one for command in commands for one in command if one.startswith("--tmpdir=")}
+        self.assertEqual(len(places), 2)
+        self.assertTrue(all(str(self.folder) in one for one in places))
 
     def test_killed_it_comes_back_where_it_was_with_what_was_written(self) -> None:
         secrets = kept_secrets(self.folder)

@@ -12,7 +12,7 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from launcher.children import Child, run
-from launcher.database import grants, made_with, server_command
+from launcher.database import grants, made_with, server_command, temporary
 from launcher.install import state_transfer_tools
 from launcher.place import ROOT, free_port
 from launcher.say import Trouble
@@ -39,6 +39,8 @@ class Node:
 
     def make(self) -> None:
         """Make its data folder."""
+        if os.geteuid() == 0:
+            shutil.chown(temporary(self.data), OTHER_ACCOUNT)
         made_with(self.data, _account())
         if os.geteuid() == 0:
             shutil.chown(self.data, OTHER_ACCOUNT)
