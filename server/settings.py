@@ -195,6 +195,7 @@ REST_FRAMEWORK = {
         "link": "120/min",
         "sign-in": "60/min",
         "known-phone": "20/hour",
+        "worked-out": "600/min",
     },
     "NUM_PROXIES": PROXIES,
     "EXCEPTION_HANDLER": "server.api.errors.handle",

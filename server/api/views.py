@@ -9,6 +9,7 @@ from drf_spectacular.utils import OpenApiResponse
 from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
+from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
 from server.api.errors import ErrorsBody
@@ -34,6 +35,16 @@ class SignedInView(APIView):
         read = inputs(data=request.data)
         read.is_valid(raise_exception=True)
         return cast("dict[str, Any]", read.validated_data)
+
+
+class WorkedOutView(SignedInView):
+    """A view that works something out as it is typed: so often a minute for each person.
+
+    What one person's browser asks for must not take the processors from every other crew.
+    """
+
+    throttle_classes = (ScopedRateThrottle,)
+    throttle_scope = "worked-out"
 
 
 def recorded(key: object, created: bool) -> Response:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 from unittest import mock
+from uuid import uuid4
 
 from axes.models import AccessAttempt
 from django.core.cache import cache
@@ -74,6 +75,20 @@ class Limits(TestCase):
             REMOTE_ADDR="192.0.2.44",
         )
         self.assertEqual(elsewhere.status_code, 200)
+
+    def test_what_is_worked_out_is_bounded_for_each_person(self) -> None:
+        crew = self.owner.memberships.get().crew
+        first, other = person(crew, Role.FOREMAN), person(crew, Role.HELPER)
+        path = f"/api/v1/floors/{uuid4()}/moves"
+        rates = {"worked-out": "5/min"}
+        with mock.patch.object(ScopedRateThrottle, "THROTTLE_RATES", rates):
+            for browser in (first, other):
+                answers = [
+                    browser.post(path, {}, content_type="application/json").status_code
+                    for _ in range(7)
+                ]
+                self.assertEqual(answers[5:], [429, 429])
+                self.assertNotIn(429, answers[:5])
 
     def test_so_many_a_minute_and_no_password_is_looked_at_beyond(self) -> None:
         rates = {"sign-in": "5/min"}

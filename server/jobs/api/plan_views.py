@@ -14,7 +14,7 @@ from rest_framework.response import Response
 
 from core.tables import read_corners
 from server.api.errors import ErrorBody, body_of
-from server.api.views import SignedInView, answers, recorded, records
+from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
 from server.crews.permissions import Ability
 from server.jobs.access import element_for, job_for
 from server.jobs.api.inputs import (
@@ -58,7 +58,7 @@ class ElementsView(SignedInView):
         return recorded(element.pk, created)
 
 
-class ElementDraftView(SignedInView):
+class ElementDraftView(WorkedOutView):
     """An element that is still being typed."""
 
     @extend_schema(

@@ -10,7 +10,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from server.api.errors import ErrorBody, body_of
-from server.api.views import SignedInView, answers, recorded, records
+from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
 from server.jobs.api.inputs import (
     BenchmarkInput,
     FloorChangeInput,
@@ -80,7 +80,7 @@ class BenchmarksView(SignedInView):
         return recorded(benchmark.pk, created)
 
 
-class TieDraftView(SignedInView):
+class TieDraftView(WorkedOutView):
     """A tie that is still being typed."""
 
     @extend_schema(operation_id="draft_tie", request=TieInput, responses=answers(TieDraftAnswer))
@@ -113,7 +113,7 @@ class FloorsView(SignedInView):
         return recorded(floor.pk, created)
 
 
-class FloorDraftView(SignedInView):
+class FloorDraftView(WorkedOutView):
     """A floor that is still being typed."""
 
     @extend_schema(

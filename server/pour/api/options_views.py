@@ -11,7 +11,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from server.api.inputs import ByThePhone, Entry, Key
-from server.api.views import SignedInView, answers, recorded, records
+from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
 from server.pour.services.options import OptionsForm, OptionsSheet, options_sheet
 from server.pour.services.prices import DOLLAR, PricesForm, PricesSheet, keep_prices, prices_sheet
 from server.pour.services.regrade import RegradeForm, regrade
@@ -57,7 +57,7 @@ class MapView(SignedInView):
         return Response(thickness_map(self.user(request), floor))
 
 
-class OptionsView(SignedInView):
+class OptionsView(WorkedOutView):
     """A floor's options."""
 
     @extend_schema(operation_id="options", request=OptionsInput, responses=answers(OptionsSheet))

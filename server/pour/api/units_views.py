@@ -8,7 +8,7 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.views import SignedInView, answers, recorded, records
+from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
 from server.jobs.api.inputs import UnitsInput
 from server.pour.services.change_units import UnitsDraft, change_units, draft_units
 
@@ -23,7 +23,7 @@ class UnitsView(SignedInView):
         return recorded(changed.pk, created=False)
 
 
-class UnitsDraftView(SignedInView):
+class UnitsDraftView(WorkedOutView):
     """A change of units that is being looked at."""
 
     @extend_schema(operation_id="draft_units", request=UnitsInput, responses=answers(UnitsDraft))

@@ -8,7 +8,7 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.views import SignedInView, answers
+from server.api.views import WorkedOutView, answers
 from server.jobs.api.inputs import (
     ElementDraftInput,
     FloorDraftInput,
@@ -29,7 +29,7 @@ class FloorView(FloorChangeView):
         return Response(floor_sheet(self.user(request), floor))
 
 
-class MovesView(SignedInView):
+class MovesView(WorkedOutView):
     """A change of a floor that is being typed."""
 
     @extend_schema(
@@ -41,7 +41,7 @@ class MovesView(SignedInView):
         return Response(floor_moves(self.user(request), floor, form))
 
 
-class ElementMovesView(SignedInView):
+class ElementMovesView(WorkedOutView):
     """A change of an element that is being typed."""
 
     @extend_schema(
