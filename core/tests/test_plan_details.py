@@ -6,7 +6,7 @@ from unittest import TestCase
 
 from core.elements import BoardsAround, Courses, Section, StripFooting, Wall
 from core.errors import AmbiguousLength
-from core.floors import Line, rectangle
+from core.floors import Line, grid, rectangle
 from core.layout import batter_boards
 from core.lengths import Elevation, Length, StyleKind, parse_length
 from core.surfaces import concrete_order
@@ -67,3 +67,38 @@ class Details(TestCase):
         with self.assertRaises(AmbiguousLength) as asked:
             parse_length("5 - 2", StyleKind.FEET_INCHES, on_the_rod)
         self.assertEqual([offer.text for offer in asked.exception.offers], ["5' 2\""])
+
+
+class LinesOfAGrid(TestCase):
+    """Where a grid's lines run: through the corners, evenly between, none crowded."""
+
+    def lines(self, *corners: int, spacing: int = 400) -> list[int]:
+        return grid._lines([metre * 10**7 for metre in corners], Length(spacing * 10**7))
+
+    def at(self, *metres: int) -> list[int]:
+        return [metre * 10**7 for metre in metres]
+
+    def test_even_bays_no_wider_than_the_spacing(self) -> None:
+        self.assertEqual(self.lines(0, 800), self.at(0, 400, 800))
+        self.assertEqual(self.lines(0, 900), self.at(0, 300, 600, 900))
+        self.assertEqual(self.lines(100, 500), self.at(100, 500))
+
+    def test_a_corner_has_a_line_from_a_quarter_of_the_spacing_on(
+        self,
+    ) -> None:
+        for corner, has_one in ((100, True), (99, False), (900, True), (901, False)):
+            with self.subTest(corner):
+                found = corner * 10**7 in self.lines(0, corner, 1000)
+                self.assertEqual(found, has_one)
+
+    def test_of_two_corners_close_to_each_other_the_first_has_the_line(self) -> None:
+        found = self.lines(0, 400, 499, 1000)
+        self.assertIn(400 * 10**7, found)
+        self.assertNotIn(499 * 10**7, found)
+        self.assertIn(500 * 10**7, self.lines(0, 400, 500, 1000))
+
+    def test_both_ends_always_have_one_once(self) -> None:
+        for corners in ((0, 50), (0, 1, 2, 3), (-300, 0, 20, 50), (7, 1007)):
+            found = self.lines(*corners)
+            self.assertEqual((found[0], found[-1]), (min(corners) * 10**7, max(corners) * 10**7))
+            self.assertEqual(found, sorted(set(found)))

@@ -21,6 +21,8 @@ from core.slips import (
     same_pass,
     usual_slips,
 )
+from core.slips.expected import Expected
+from core.slips.question import _explains_finely
 from core.tasks import Task
 from core.tests.worked import metres, place, stood
 
@@ -256,3 +258,55 @@ class OnAnyRod(TestCase):
             self.assertNotEqual(one.reading, reading)
             self.assertTrue(rod.has(one.reading))
             self.assertEqual(one.shift, abs(one.reading.nanometres - reading.nanometres))
+
+
+class FineSlipsOffDesign(TestCase):
+    """Ground that lies off its design, all of it alike: what is odd is odd against the ground."""
+
+    def explained(self, ground: float, off: float, meant: float, **changed: float) -> bool:
+        scatter, spread = changed.get("scatter", 0.001), changed.get("spread", 0.002)
+        near = flat(*(ground + one.off for one in LEVEL))
+        expected = Expected(ground, scatter, spread, near)
+        aim = Aim(Task.STONE, Elevation(0), TOLERANCE, changed.get("sure", SURE))
+        return _explains_finely(0.030, off, meant, expected, aim)
+
+    def test_the_ground_is_the_measure_on_either_side_of_the_design(self) -> None:
+        for side in (1, -1):
+            ground = side * 0.030
+            self.assertTrue(self.explained(ground, ground + side * 0.030, ground))
+            self.assertTrue(self.explained(ground, ground - side * 0.020, ground))
+            self.assertFalse(self.explained(ground, ground, ground), "as all around it")
+            away = self.explained(ground, ground + side * 0.030, -ground)
+            self.assertFalse(away, "it lands elsewhere")
+
+    def test_each_bound_is_where_it_is(self) -> None:
+        ground = 0.030
+        just = 4.5 * 0.002
+        self.assertFalse(self.explained(ground, ground + just - 0.0001, ground))
+        self.assertTrue(self.explained(ground, ground + just + 0.0001, ground))
+        self.assertFalse(self.explained(ground, ground + 0.012, ground, sure=0.0125))
+        self.assertTrue(self.explained(ground, ground + 0.013, ground, sure=0.0125))
+        landing = 0.4 * 0.030
+        self.assertTrue(self.explained(ground, ground + 0.030, ground + landing - 0.0001))
+        self.assertFalse(self.explained(ground, ground + 0.030, ground - landing - 0.0001))
+        self.assertTrue(self.explained(ground, ground + 0.030, ground, scatter=0.006))
+        self.assertFalse(self.explained(ground, ground + 0.030, ground, scatter=0.0061))
+
+    def test_a_reading_that_is_on_is_never_asked_about(self) -> None:
+        ground = -0.020
+        on = TOLERANCE + SURE
+        self.assertFalse(self.explained(ground, on, ground))
+        self.assertTrue(self.explained(ground, on + 0.0001, ground))
+        self.assertFalse(self.explained(-ground, -on, -ground))
+
+    def test_neighbors_that_say_nothing_of_themselves_explain_nothing(self) -> None:
+        near = flat(*(one.off for one in LEVEL))
+        aim = Aim(Task.STONE, Elevation(0), TOLERANCE, SURE)
+        for expected in (
+            Expected(0.0, None, 0.002, near),
+            Expected(0.0, 0.001, None, near),
+            Expected(0.0, 0.001, 0.002, near[:4]),
+        ):
+            self.assertFalse(_explains_finely(0.030, 0.030, 0.0, expected, aim))
+        whole = Expected(0.0, 0.001, 0.002, near[:5])
+        self.assertTrue(_explains_finely(0.030, 0.030, 0.0, whole, aim))
