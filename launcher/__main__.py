@@ -15,7 +15,7 @@ HELP = """\
 ./yp backup FILE            all of a server in one file, proved by taking it in elsewhere
 ./yp restore FILE           take such a file in
 ./yp test [WHAT ...]        all tests and checks; WHAT: checks, core, launcher, server, e2e;
-                            cluster (only where it is asked for)
+                            cluster, phone (only where they are asked for)
 ./yp generate               write the OpenAPI file and the web's types anew
 ./yp trial                  one machine: 40 phones, servers killed, races, backups, fuzz
 ./yp cluster-trial          three machines on one, broken in every way while phones shoot

@@ -15,13 +15,19 @@ from tempfile import TemporaryDirectory
 from launcher import install
 from launcher.checks import core_is_covered, failing_checks, private_instance
 from launcher.database import NAME
-from launcher.django import command
+from launcher.django import command, manage_openly
 from launcher.place import ROOT, VENV
 from launcher.say import say
 
 PARTS = ("checks", "core", "simulation", "launcher", "server", "e2e")
-#: Run only where it is asked for: a trial of three machines takes minutes.
-CLUSTER = "cluster"
+#: Run only where they are asked for: a trial of three machines, and what is done on site, on the
+#: database a phone has.
+CLUSTER, PHONE = "cluster", "phone"
+ON_A_PHONE = (
+    "server.fieldbook", "server.gear", "server.jobs", "server.stages", "server.pour",
+    "server.decisions", "server.tests.test_clocks", "server.tests.test_sights",
+    "server.tests.test_datum_and_units",
+)  # fmt: skip
 BROWSER = "e2e"
 GIVES_WAY = ("nice", "-n", "19")
 UNDER_COVERAGE = (str(VENV / "bin" / "coverage"), "run")
@@ -50,6 +56,8 @@ class Lane:
 
 def test(arguments: list[str]) -> int:
     """Run the parts asked for, all by default; returns 0 where all of them pass."""
+    if arguments == [PHONE]:
+        return _test_on_a_phone()
     named = ["launcher.tests.cluster" if one == CLUSTER else one for one in arguments]
     labels = [argument for argument in named if argument not in PARTS]
     parts = [part for part in PARTS if part in arguments] or ([] if labels else list(PARTS))
@@ -63,6 +71,15 @@ def test(arguments: list[str]) -> int:
         say(f"{passed} passed, {wrong} failed")
     say(f"failed: {', '.join(failed)}" if failed else "all passed")
     return 1 if failed else 0
+
+
+def _test_on_a_phone() -> int:
+    """Run the tests of what is done on site on SQLite."""
+    install.everything(for_tests=True)
+    with private_instance() as env:
+        return manage_openly(
+            {**env, "DJANGO_SETTINGS_MODULE": "server.phone.settings"}, "test", *ON_A_PHONE
+        )
 
 
 def totals(counts: str) -> tuple[int, int]:

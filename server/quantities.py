@@ -29,11 +29,19 @@ class QuantityField(Column, Generic[Quantity]):
     def db_type(self, connection: BaseDatabaseWrapper) -> str:
         return f"numeric({self.max_digits}, {self.decimal_places})"
 
-    def from_db_value(self, value: Decimal | None, *_: object) -> Quantity | None:
-        return None if value is None else self.quantity(int(value.scaleb(9)))
+    def from_db_value(self, value: Decimal | float | None, *_: object) -> Quantity | None:
+        return None if value is None else self.quantity(int(exactly(value).scaleb(9)))
 
     def get_prep_value(self, value: Any) -> Decimal | None:
         return value.metres if isinstance(value, self.quantity) else value
+
+
+def exactly(stored: Decimal | float) -> Decimal:
+    """Return a stored number of metres; a database that knows no DECIMAL gives the nearest float.
+
+    Fifteen digits, all a column holds, go through a float and back unchanged.
+    """
+    return stored if isinstance(stored, Decimal) else Decimal(f"{stored:.9f}")
 
 
 class LengthField(QuantityField[Length]):

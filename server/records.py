@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from typing import Any, NoReturn, TypeVar
+from uuid import UUID
 
-from django.db import IntegrityError, models, transaction
+from django.db import IntegrityError, connection, models, transaction
 from django.db.models import ManyToOneRel
 
 from server.refusals import Conflict
@@ -43,6 +44,12 @@ class SiteRecord(models.Model):
 
     def delete(self, *args: Any, **kwargs: Any) -> NoReturn:
         raise Unchangeable(f"{type(self).__name__} records are never deleted")
+
+
+def as_stored(key: UUID) -> UUID | str:
+    """Return a key as the database at hand holds it, for a statement that is written out."""
+    stored: UUID | str = models.UUIDField().get_db_prep_value(key, connection)
+    return stored
 
 
 ASSIGNED_HERE = (

@@ -17,15 +17,19 @@ MAKE = (
     "CREATE TABLE IF NOT EXISTS yp_migrations_begun"
     " (app VARCHAR(100), name VARCHAR(200), PRIMARY KEY (app, name))"
 )
-NOTE = "INSERT IGNORE INTO yp_migrations_begun VALUES (%s, %s)"
+NOTE = "INSERT INTO yp_migrations_begun VALUES (%s, %s)"
+NOTED = "SELECT 1 FROM yp_migrations_begun WHERE app = %s AND name = %s"
 CROSS_OUT = "DELETE FROM yp_migrations_begun WHERE app = %s"
 
 
 def noted(connection: BaseDatabaseWrapper, app: str, name: str) -> bool:
     """Note a migration or a step of one; returns False where it was noted before."""
     with connection.cursor() as cursor:
+        cursor.execute(NOTED, [app, name])
+        if cursor.fetchone() is not None:
+            return False
         cursor.execute(NOTE, [app, name])
-        return bool(cursor.rowcount == 1)
+        return True
 
 
 class Once(RunPython):

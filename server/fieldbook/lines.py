@@ -36,6 +36,7 @@ from server.fieldbook.rules import (
 from server.gear.trust import checks_of, slope_error
 from server.jobs.models import Job
 from server.jobs.rules import run_allowance_of
+from server.records import as_stored
 
 
 @dataclass(frozen=True, slots=True)
@@ -287,8 +288,7 @@ def edition_of(job: Job) -> int:
 
     In one statement, as every reading that is logged asks for it.
     """
-    as_stored = Job._meta.pk.get_db_prep_value
-    crew, key = (as_stored(one, connection) for one in (job.crew_id, job.pk))
+    crew, key = as_stored(job.crew_id), as_stored(job.pk)
     with connection.cursor() as cursor:
         cursor.execute(EDITION, [crew, key, key, key])
         return int(cursor.fetchone()[0])

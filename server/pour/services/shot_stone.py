@@ -15,6 +15,7 @@ from server.fieldbook.pegs import pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
+from server.records import as_stored
 
 MOST_REMEMBERED = 64
 
@@ -22,7 +23,8 @@ EDITION = """
 SELECT
     (SELECT COUNT(*) FROM fieldbook_strike k JOIN fieldbook_shot s ON s.id = k.shot_id
         JOIN jobs_point p ON p.id = s.point_id WHERE p.floor_id = %(floor)s),
-    (SELECT CONCAT(COUNT(*), MAX(id)) FROM jobs_point WHERE floor_id = %(floor)s),
+    (SELECT COUNT(*) FROM jobs_point WHERE floor_id = %(floor)s),
+    (SELECT MAX(id) FROM jobs_point WHERE floor_id = %(floor)s),
     (SELECT COUNT(*) FROM fieldbook_regrade WHERE floor_id = %(floor)s),
     (SELECT COUNT(*) FROM fieldbook_setup WHERE job_id = %(job)s),
     (SELECT COUNT(*) FROM fieldbook_shot s JOIN fieldbook_setup u ON u.id = s.set_up_id
@@ -81,7 +83,7 @@ def _edition(floor: Floor) -> tuple[object, ...]:
     job = floor.job
     asked = {"floor": floor.pk, "job": job.pk, "crew": job.crew_id}
     with connection.cursor() as cursor:
-        cursor.execute(EDITION, {name: str(key) for name, key in asked.items()})
+        cursor.execute(EDITION, {name: as_stored(key) for name, key in asked.items()})
         counts = cursor.fetchone()
     return (floor.pk, job.reread_tolerance, job.run_allowance, *counts)
 
