@@ -19,6 +19,8 @@ MOST_POINTS = 2000
 FEWEST_SHOTS = 4
 CROWDED = 4
 TRIED_EACH_WAY = 24
+#: A narrower spacing than one that gives so many times what is asked for comes no nearer.
+FAR_TOO_MANY = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,12 +92,16 @@ def spacing_for(
             f"Ask for {FEWEST_SHOTS} to {MOST_POINTS}.",
         )
     usual = sqrt(outline.area / about)
-    tried = [Length.from_float(usual * 1.04**n) for n in range(-TRIED_EACH_WAY, TRIED_EACH_WAY)]
-
-    def missed(spacing: Length) -> tuple[int, Length]:
-        return abs(len(propose_grid(outline, spacing, kept, along)) - about), -spacing
-
-    return min(tried, key=missed)
+    best, least_missed = Length.from_float(usual), MOST_POINTS
+    for n in range(TRIED_EACH_WAY - 1, -TRIED_EACH_WAY - 1, -1):
+        spacing = Length.from_float(usual * 1.04**n)
+        count = len(propose_grid(outline, spacing, kept, along))
+        missed = abs(count - about)
+        if missed < least_missed:
+            best, least_missed = spacing, missed
+        if missed == 0 or count > FAR_TOO_MANY * about:
+            break  # narrower ones, which take longest, can't do better
+    return best
 
 
 def _marked(line: tuple[PlanPoint, PlanPoint], spacing: Length) -> Iterator[PlanPoint]:
