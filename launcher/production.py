@@ -40,7 +40,10 @@ def serve(arguments: list[str]) -> int:
     folder.mkdir(parents=True, exist_ok=True, mode=0o700)
     with only_one(folder), signals() as (stopped, renewed):
         env = _environment(folder, settings)
-        manage(env, "check", "--deploy", "--fail-level=WARNING", what="checking the settings")
+        if settings["YP_HTTPS"] == "on":
+            manage(env, "check", "--deploy", "--fail-level=WARNING", what="checking the settings")
+        else:
+            say("HTTPS is off: whoever is on the line reads passwords")
         if not ready(env, stopped, migrates=settings["YP_MIGRATE"] == "on"):
             return 0
         Serving(folder, file, settings, env).until(stopped, renewed)
