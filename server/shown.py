@@ -6,7 +6,7 @@ from typing import TypedDict
 
 from core.floors import PlanPoint
 from core.lengths import Elevation, Length, Style, format_length, metres_text, written_above
-from core.surfaces import CUBIC_METRES_PER_CUBIC_YARD
+from core.orders import CUBIC_METRES_PER_CUBIC_YARD
 
 SQUARE_METRES_PER_SQUARE_FOOT = 0.09290304
 

@@ -2,7 +2,6 @@
 
 from core.surfaces.along import Axis, longer_axis, steps_along, volume_up_to
 from core.surfaces.options import PourRules, Sliders, options_of, over_trigger
-from core.surfaces.order import CUBIC_METRES_PER_CUBIC_YARD, concrete_order, usual_step
 from core.surfaces.panels import check_panels, model_of
 from core.surfaces.regions import regions_of
 from core.surfaces.slab import Plane, Region, SlabModel, SlabVolume, StoneShot, slab_volume
@@ -17,7 +16,6 @@ from core.surfaces.thickness import (
 )
 
 __all__ = [
-    "CUBIC_METRES_PER_CUBIC_YARD",
     "Axis",
     "Band",
     "Contour",
@@ -33,7 +31,6 @@ __all__ = [
     "VolumeRange",
     "band_levels",
     "check_panels",
-    "concrete_order",
     "contours",
     "longer_axis",
     "model_of",
@@ -43,7 +40,6 @@ __all__ = [
     "slab_volume",
     "steps_along",
     "thickness_bands",
-    "usual_step",
     "volume_range",
     "volume_up_to",
     "with_least",

@@ -8,7 +8,7 @@ import numpy as np
 
 from core.errors import OutOfRange
 from core.options import Option, Prices, Way, Work, cost_of
-from core.surfaces.order import concrete_order
+from core.orders import concrete_order
 from core.surfaces.slab import SlabModel
 from core.surfaces.triangles import Floats
 

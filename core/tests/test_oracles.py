@@ -14,8 +14,9 @@ from scipy.interpolate import LinearNDInterpolator
 
 from core.floors import Outline, PlanPoint, l_shape, propose_grid
 from core.lengths import Elevation, Length, Reading, Style, StyleKind, format_length, parse_length
+from core.orders import concrete_order
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Slide, Station, mark_for
-from core.surfaces import Plane, StoneShot, concrete_order, slab_volume
+from core.surfaces import Plane, StoneShot, slab_volume
 from core.tasks import VERBS, Task
 from core.tests.worked import metres, place, stood, there
 from core.verdicts import Tolerance, Verdict, judge

@@ -9,7 +9,7 @@ from core.errors import AmbiguousLength
 from core.floors import Line, grid, rectangle
 from core.layout import batter_boards
 from core.lengths import Elevation, Length, StyleKind, parse_length
-from core.surfaces import concrete_order
+from core.orders import concrete_order
 from core.tests.worked import metres, place
 
 BASE = Elevation.from_metres("64.3")

@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 
 from core.errors import NotEnoughShots, OutOfRange
 from core.floors import Outline
-from core.surfaces import Plane, StoneShot, concrete_order, slab_volume
+from core.orders import concrete_order
+from core.surfaces import Plane, StoneShot, slab_volume
 from core.tests.worked import cases, place
 
 FLAT = Plane(0.0)

@@ -7,8 +7,8 @@ from uuid import UUID
 
 from core.elements import Element, Pad, PierRow, StripFooting, mean_over_dig
 from core.lengths import Length, Style, format_length
+from core.orders import concrete_order, usual_step
 from core.piers import concrete_sure_within
-from core.surfaces import concrete_order, usual_step
 from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability

@@ -21,7 +21,7 @@ from core.floors import (
     wall_marks,
 )
 from core.lengths import Elevation, Length, Style, format_length
-from core.surfaces import concrete_order
+from core.orders import concrete_order
 from core.verdicts import Tolerance
 from server.jobs.models import Job, as_typed_in
 from server.jobs.plan.panels import PanelTyped, panel_entries, read_panels

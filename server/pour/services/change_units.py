@@ -11,7 +11,7 @@ from uuid import UUID
 from django.db import transaction
 
 from core.lengths import Style, format_length
-from core.surfaces import CUBIC_METRES_PER_CUBIC_YARD, usual_step
+from core.orders import CUBIC_METRES_PER_CUBIC_YARD, usual_step
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for

@@ -9,7 +9,8 @@ import numpy as np
 from core.design import Slab
 from core.errors import NotEnoughShots
 from core.lengths import Length, Style
-from core.surfaces import SlabVolume, VolumeRange, concrete_order
+from core.orders import concrete_order
+from core.surfaces import SlabVolume, VolumeRange
 from core.surfaces.slab import Extreme
 from server.fieldbook.pegs import FoundPoint
 from server.jobs.models import Floor
