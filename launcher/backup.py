@@ -55,10 +55,10 @@ class Manifest:
 
 def backup(arguments: list[str]) -> int:
     """Write a backup, prove it by taking it into a fresh server, and note that it is good."""
-    asked = _asked("./yp backup", arguments, overwrites="not proved: only written")
+    asked = _asked("./yp backup", arguments, "--unproved", "only written, and not noted as good")
     install.everything(for_tests=False)
     with instance(asked.settings) as env:
-        make(env, asked.file, is_proved=not asked.surely)
+        make(env, asked.file, is_proved=not asked.is_flagged)
     return 0
 
 
@@ -77,7 +77,9 @@ def make(env: dict[str, str], file: Path, *, is_proved: bool = True) -> Manifest
             prove(written, manifest)
         _pack(Path(folder), manifest, file)
     seconds, size = time.monotonic() - began, file.stat().st_size
-    say(f"{file}: {len(jobs)} jobs, {size} bytes, {seconds:.1f} s{', proved' * is_proved}")
+    held = sum(digest is not None for digest in jobs.values())
+    proved = f", proved: {held} of them held against their digest" if is_proved else ""
+    say(f"{file}: {len(jobs)} jobs, {size} bytes, {seconds:.1f} s{proved}")
     if is_proved:
         note = ("note_backup", file.name, str(size), str(len(jobs)))
         manage(env, *note, what="noting the backup")
@@ -93,12 +95,12 @@ def prove(written: Path, manifest: Manifest) -> None:
 
 def restore(arguments: list[str]) -> int:
     """Take a backup in; what a server holds already is only replaced where that is asked for."""
-    asked = _asked("./yp restore", arguments, overwrites="replace what the server holds")
+    asked = _asked("./yp restore", arguments, "--surely", "replace what the server holds")
     if not asked.file.is_file():
         raise Trouble(f"there is no file {asked.file}.")
     install.everything(for_tests=False)
     with instance(asked.settings, alone=True) as env:
-        take_in(env, asked.file, replaces=asked.surely)
+        take_in(env, asked.file, replaces=asked.is_flagged)
     return 0
 
 
@@ -180,9 +182,9 @@ def _unpack(file: Path, folder: Path) -> tuple[Manifest, Path]:
     return manifest, folder / DUMP
 
 
-def _asked(program: str, arguments: list[str], *, overwrites: str) -> argparse.Namespace:
+def _asked(program: str, arguments: list[str], flag: str, what: str) -> argparse.Namespace:
     parser = argparse.ArgumentParser(prog=program)
     parser.add_argument("file", type=Path)
     parser.add_argument("--settings", type=Path, help="the settings file of the server")
-    parser.add_argument("--surely", action="store_true", help=overwrites)
+    parser.add_argument(flag, dest="is_flagged", action="store_true", help=what)
     return parser.parse_args(arguments)

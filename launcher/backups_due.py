@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import signal
 import subprocess
 from collections.abc import Callable
 from datetime import UTC, datetime
@@ -42,7 +43,7 @@ class BackupsDue:
     def stop(self) -> None:
         """End one that is being made; its half is thrown away."""
         if self.making is not None and self.making.poll() is None:
-            self.making.terminate()
+            self.making.send_signal(signal.SIGINT)  # it clears up after itself; SIGTERM would not
             self.making.wait()
 
     def _due_at(self, folder: Path) -> float:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import json
 import os
+import signal
 import stat
 import subprocess
 import tarfile
@@ -181,6 +182,15 @@ class ByTheHour(FolderTestCase):
         failed = self.pass_by(due, 6)
         self.assertEqual(failed, 4, "at 18:00 and every quarter of an hour after")
         self.assertEqual(len(list((self.folder / "kept").iterdir())), kept)
+
+    def test_one_in_the_making_is_told_to_clear_up_and_waited_for(self) -> None:
+        due = self.due()
+        due.look()
+        making = mock.Mock(poll=lambda: None)
+        due.making = making
+        due.stop()
+        making.send_signal.assert_called_once_with(signal.SIGINT)
+        making.wait.assert_called_once_with()
 
     def test_where_no_folder_is_named_none_is_made(self) -> None:
         self.settings["YP_BACKUPS"] = ""

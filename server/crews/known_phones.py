@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from hashlib import sha256
 from typing import Any
 
 from django.conf import settings
@@ -56,4 +57,5 @@ class OneKnownPhone(SimpleRateThrottle):
         word = request._request.COOKIES.get(COOKIE)
         if not word:
             return None
-        return self.cache_format % {"scope": self.scope, "ident": word.rpartition(":")[2]}
+        ident = sha256(word.encode()).hexdigest()
+        return self.cache_format % {"scope": self.scope, "ident": ident}

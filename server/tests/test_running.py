@@ -171,6 +171,11 @@ class KnownPhones(TestCase):
         self.stranger.cookies["yp_known"] = self.phone.cookies["yp_known"].value[:-3] + "xyz"
         self.lock()
 
+    def test_a_word_no_phone_of_ours_holds_does_no_harm(self) -> None:
+        for word in ("x" * 3000, "a:b\x7f", ":", "é"):
+            self.stranger.cookies["yp_known"] = word
+            self.assertEqual(self.sign_in(self.stranger), 200, word[:9])
+
     def test_even_there_tries_are_bounded(self) -> None:
         answers = {self.sign_in(self.phone, "wrong") for _ in range(25)}
         self.assertEqual(answers, {400, 429})
