@@ -37,7 +37,7 @@ APART = {LongWork, KeptPaper, BroughtIn}
 
 def unsealed(file: bytes) -> bytes:
     """Return a file without its seal, which is another on every server and for every crew."""
-    return re.sub(rb'"seal": "[0-9a-f]{64}"', b"", file)
+    return re.sub(rb'"seal": "[0-9a-f]*"', b"", file)
 
 
 def forget_everything() -> None:

@@ -77,6 +77,21 @@ class WhoseWord(WorkTestCase):
         self.assertIn("(by a file)", self.shot_by())
         self.assertFalse(BroughtIn.objects.get().is_sealed)
 
+    def test_taken_out_here_and_brought_back_a_foreign_file_is_still_only_a_file(self) -> None:
+        people = json.loads(self.file)["people"]
+        people[0]["last"] = "Other"
+        self.bring_in(rewritten(self.file, people=people))
+        again = written_job(Job.objects.get())
+        crew = self.crew.pk
+        forget_everything()
+        self.crew = Crew.objects.create(pk=crew, name="Test crew")
+        self.foreman = person(self.crew, Role.FOREMAN)
+        person(self.crew, Role.HELPER)
+        User.objects.filter(memberships__role=Role.HELPER).update(username=self.name)
+        self.bring_in(again)
+        self.assertIn("(by a file)", self.shot_by())
+        self.assertFalse(BroughtIn.objects.get().is_sealed)
+
     def test_a_seal_is_of_one_crew_one_content_and_one_server(self) -> None:
         crew, digest = uuid4(), "0" * 64
         seal = sealed(crew, digest)

@@ -30,21 +30,27 @@ def job_file(user: User, job_id: UUID) -> tuple[str, bytes]:
 
 
 def written_job(job: Job) -> bytes:
-    """Return a job's file: the same job gives the same bytes wherever it is, but for the seal."""
-    body = _body_of(job)
+    """Return a job's file: the same job gives the same bytes wherever it is, but for the seal.
+
+    What only a file says of somebody is not sealed: taken out and brought back it would be
+    believed.
+    """
+    people: dict[int, User] = {}
+    body = _body_of(job, people)
     digest = digest_of(body)
-    seal = sealed(job.crew_id, digest)
+    is_ours = not any(person.is_by_a_file for person in people.values())
+    seal = sealed(job.crew_id, digest) if is_ours else ""
     head = {"format": FORMAT, "version": VERSION, "digest": digest, "seal": seal}
     return json.dumps({**head, **body}, ensure_ascii=False, indent=1).encode()
 
 
 def digest_now(job: Job) -> str:
     """Return the digest of a job's file as it is now."""
-    return digest_of(_body_of(job))
+    return digest_of(_body_of(job, {}))
 
 
-def _body_of(job: Job) -> dict[str, Any]:
-    people: dict[int, User] = {}
+def _body_of(job: Job, people: dict[int, User]) -> dict[str, Any]:
+    """Return what a job's file holds, and gather the people in it."""
     tables = {table.name: _rows(table, job, people) for table in TABLES}
     known = sorted((person_row(user) for user in people.values()), key=lambda row: row["key"])
     return {"people": known, **tables}
