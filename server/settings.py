@@ -24,6 +24,8 @@ from server import logs
 from server.plain import no_page
 
 env = environ.Env()
+#: Whether surfaces over shot stone can be worked out here; a phone has not what they need.
+HAS_SURFACES = True
 ROOT = Path(__file__).resolve().parent.parent
 
 SECRET_KEY = env.str("YP_SECRET_KEY")

@@ -2,8 +2,10 @@
 
 from core.design.coursing import IsolationStrip, course_tops, isolation_strip
 from core.design.fall import Fall, fall_in_words, parse_fall
+from core.design.field_book import Extreme, FieldBook, field_book
 from core.design.flow import Move, Rejudged, move_of, rejudged
 from core.design.panel import Panel, Toward, fall_to_point, level_panel, panel_toward
+from core.design.panels_fit import check_panels
 from core.design.slab import Slab, SlabOver, SlabPart, formation_under
 from core.design.stack import AdjustableHead, HeadTravel, Layer, StackUp
 from core.design.surface import LevelSurface, PanelSurface, Shifted, Surface
@@ -11,7 +13,9 @@ from core.design.underside import Taper, ThickenedEdge, Under, Underside, check_
 
 __all__ = [
     "AdjustableHead",
+    "Extreme",
     "Fall",
+    "FieldBook",
     "HeadTravel",
     "IsolationStrip",
     "Layer",
@@ -32,9 +36,11 @@ __all__ = [
     "Under",
     "Underside",
     "check_edge",
+    "check_panels",
     "course_tops",
     "fall_in_words",
     "fall_to_point",
+    "field_book",
     "formation_under",
     "isolation_strip",
     "level_panel",

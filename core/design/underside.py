@@ -121,6 +121,21 @@ class Underside:
         along, aside = (px * dx + py * dy) / run, abs(px * dy - py * dx) / run
         return -1e-9 <= along <= run + 1e-9 and aside <= float(one.width) + 1e-9
 
+    def strip(self, one: ThickenedEdge) -> Outline:
+        """What a thickened edge covers in plan, and as much beside the slab, where nothing is."""
+        start, end = self.outline.edges[one.edge - 1]
+        dx, dy = float(end.x - start.x), float(end.y - start.y)
+        wide = float(one.width) / hypot(dx, dy)
+        x, y = Length.from_float(-dy * wide), Length.from_float(dx * wide)
+        return Outline(
+            (
+                PlanPoint(start.x + x, start.y + y),
+                PlanPoint(end.x + x, end.y + y),
+                PlanPoint(end.x - x, end.y - y),
+                PlanPoint(start.x - x, start.y - y),
+            )
+        )
+
     def trenches(self) -> tuple[tuple[PlanPoint, PlanPoint], ...]:
         """The middle line of each thickened edge, as far as it lies inside the outline."""
         lines = []

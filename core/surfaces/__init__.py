@@ -2,8 +2,7 @@
 
 from core.surfaces.along import Axis, longer_axis, steps_along, volume_up_to
 from core.surfaces.options import PourRules, Sliders, options_of, over_trigger
-from core.surfaces.panels import check_panels, model_of
-from core.surfaces.regions import regions_of
+from core.surfaces.regions import model_of, regions_of
 from core.surfaces.slab import Plane, Region, SlabModel, SlabVolume, StoneShot, slab_volume
 from core.surfaces.sure import SetUpErrors, ShotErrors, VolumeRange, volume_range
 from core.surfaces.thickness import (
@@ -30,7 +29,6 @@ __all__ = [
     "StoneShot",
     "VolumeRange",
     "band_levels",
-    "check_panels",
     "contours",
     "longer_axis",
     "model_of",

@@ -3,16 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from math import hypot
 
-import numpy as np
 import shapely
 
 from core.design import Panel, Underside
-from core.design.underside import ThickenedEdge, ThicknessPlane
+from core.design.underside import ThicknessPlane
 from core.floors import Outline, PlanPoint
 from core.lengths import Length
-from core.surfaces.slab import Plane, Region
+from core.surfaces.slab import Plane, Region, SlabModel
 
 ORIGIN = PlanPoint(Length(0), Length(0))
 SPECK = 1e-6
@@ -33,12 +31,19 @@ def regions_of(panels: Sequence[Panel], underside: Underside) -> tuple[Region, .
         left: shapely.Geometry = _polygon(panel.outline)
         top = plane_of(panel)
         for one in deepest_first:
-            over = _strip(underside.outline, one)
+            over = _polygon(underside.strip(one))
             depth = Plane(float(one.depth))
             found += [Region(o, top, depth) for o in _outlines(shapely.intersection(left, over))]
             left = shapely.difference(left, over)
         found += [Region(outline, top, slab) for outline in _outlines(left)]
     return tuple(found)
+
+
+def model_of(
+    panels: Sequence[Panel], underside: Underside, places: Sequence[PlanPoint]
+) -> SlabModel:
+    """Return the model of a slab in panels over places; raises :class:`NotEnoughShots`."""
+    return SlabModel(regions_of(panels, underside), places)
 
 
 def plane_of(panel: Panel) -> Plane:
@@ -54,15 +59,6 @@ def _thickness(plane: ThicknessPlane) -> Plane:
 
 def _polygon(outline: Outline) -> shapely.Polygon:
     return shapely.Polygon([(float(corner.x), float(corner.y)) for corner in outline.corners])
-
-
-def _strip(outline: Outline, one: ThickenedEdge) -> shapely.Polygon:
-    """What a thickened edge covers in plan, and as much beside the slab, where nothing is."""
-    start, end = outline.edges[one.edge - 1]
-    a = np.array([float(start.x), float(start.y)])
-    b = np.array([float(end.x), float(end.y)])
-    aside = np.array([-(b - a)[1], (b - a)[0]]) / hypot(*(b - a)) * float(one.width)
-    return shapely.Polygon([a + aside, b + aside, b - aside, a - aside])
 
 
 def _outlines(shape: shapely.Geometry) -> Iterator[Outline]:

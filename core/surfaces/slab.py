@@ -12,6 +12,7 @@ from functools import cached_property
 
 import numpy as np
 
+from core.design.field_book import Extreme
 from core.floors import Outline, PlanPoint
 from core.surfaces.triangles import (
     Floats,
@@ -64,14 +65,6 @@ class StoneShot:
 
     place: PlanPoint
     z: float
-
-
-@dataclass(frozen=True, slots=True)
-class Extreme:
-    """The thinnest or thickest spot: the index of its (first) shot, and metres there."""
-
-    shot: int
-    thickness: float
 
 
 @dataclass(frozen=True, slots=True)

@@ -26,11 +26,13 @@ from core.design import (
     ThickenedEdge,
     Under,
     Underside,
+    field_book,
     isolation_strip,
     level_panel,
     move_of,
     rejudged,
 )
+from core.design.overlay import pieces_of
 from core.elements import (
     BoardsAround,
     Courses,
@@ -216,8 +218,16 @@ def plan_samples(outline: Outline) -> Iterator[Any]:
     edge = ThickenedEdge(1, width, metres(1))
     under = Underside(outline, width, Taper(2, metres("0.3")), (edge,))
     yield from (under, under.slab, Under(level, under))
-    slab = Slab(outline, FloorLevels(Elevation(9), width, width), PanelSurface(()), under, None)
+    slab = Slab(
+        outline,
+        FloorLevels(Elevation(9), width, width),
+        PanelSurface((level_panel(outline, Elevation(9)),)),
+        under,
+        None,
+    )
     yield from (slab, slab.levels, SlabOver(Elevation(1), width))
+    book = field_book(slab, [(corner, Elevation(1)) for corner in outline.corners])
+    yield from (book, book.thinnest, next(iter(pieces_of([outline]))))
     yield from (read_corners(b"0,0", StyleKind.METRES)[0], AT_THE_ORIGIN)
     yield read_points(b"1,0,0,,", ColumnOrder.NUMBER_EASTING, SurveyUnit.FEET, AT_THE_ORIGIN)[0]
     yield read_readings(b"surface,point,reading\na,b,1")[0]

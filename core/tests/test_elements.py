@@ -22,6 +22,7 @@ from core.design import (
     StackUp,
     Toward,
     Underside,
+    check_panels,
     formation_under,
     level_panel,
     panel_toward,
@@ -46,7 +47,7 @@ from core.errors import BadLevel, BadOutline, BadPanels, OutOfRange, Unusual
 from core.floors import FloorLevels, Line, Outline, rectangle
 from core.lengths import Elevation, Length, Style
 from core.piers import HoleDepths
-from core.surfaces import SlabVolume, check_panels, model_of
+from core.surfaces import SlabVolume, model_of
 from core.tasks import Stage, Task, stage_of, tasks_of
 from core.tests.worked import elevations, metres, place
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+from fractions import Fraction
 from unittest import TestCase
 
 import numpy as np
@@ -10,16 +11,21 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core.design import (
+    Fall,
     LevelSurface,
     PanelSurface,
+    Slab,
     Taper,
     ThickenedEdge,
+    Toward,
     Under,
     Underside,
+    field_book,
     level_panel,
+    panel_toward,
 )
-from core.errors import BadLevel, OutOfRange
-from core.floors import Outline, rectangle
+from core.errors import BadLevel, NotEnoughShots, OutOfRange
+from core.floors import FloorLevels, Outline, rectangle
 from core.lengths import Elevation
 from core.surfaces import model_of, regions_of
 from core.tests.worked import metres, place
@@ -28,6 +34,7 @@ TOP = Elevation.from_metres("10")
 FLOOR = rectangle(metres(8), metres(5))
 BENT = Outline(tuple(place(x, y) for x, y in ((0, 0), (8, 0), (8, 2), (3, 2), (3, 5), (0, 5))))
 FIVE = metres("0.125")
+FALL = Fall(Fraction(1, 80))
 
 
 class Thickness(TestCase):
@@ -125,6 +132,35 @@ class Regions(TestCase):
         self.assertAlmostEqual(slab.field_book_difference, 0.0)
         self.assertAlmostEqual(slab.thickest.thickness, 0.325)
         self.assertAlmostEqual(slab.thinnest.thickness, 0.125)
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.integers(0, 10**6), st.integers(1, 6), st.integers(1, 6), st.floats(0.1, 0.9))
+    def test_the_field_book_says_without_surfaces_what_it_says_with_them(
+        self, seed: int, edge: int, other: int, width: float
+    ) -> None:
+        draw = random.Random(seed)
+        thick = tuple(
+            ThickenedEdge(number, metres(round(width, 3)), metres(depth))
+            for number, depth in {edge: "0.3", other: "0.45"}.items()
+        )
+        under = Underside(BENT, FIVE, Taper(1, metres("0.1")), thick)
+        top = PanelSurface((panel_toward(BENT, place(0, 0), TOP, [(FALL, Toward.RIGHT)]),))
+        slab = Slab(BENT, FloorLevels(TOP, FIVE, metres("0.1")), top, under, None)
+        places = [place(draw.randint(0, 8), draw.randint(0, 5)) for _ in range(9)]
+        places = [at for at in places if BENT.contains(at)]
+        places += [place(0, 0), place(8, 1), place(1, 5)]
+        stone = [Elevation.from_metres(f"{draw.uniform(9.7, 9.95):.4f}") for _ in places]
+        shots = list(zip(places, stone, strict=True))
+        model = model_of(slab.panels, under, places).slab(np.array([float(z) for z in stone]))
+        book = field_book(slab, shots)
+        self.assertAlmostEqual(book.nominal, model.nominal, places=6)
+        self.assertAlmostEqual(book.volume, model.field_book_volume, places=6)
+        self.assertAlmostEqual(book.extra, model.field_book_volume - model.nominal, places=6)
+        self.assertAlmostEqual(book.mean_thickness, model.mean_thickness, places=7)
+        for own, its in ((book.thinnest, model.thinnest), (book.thickest, model.thickest)):
+            self.assertAlmostEqual(own.thickness, its.thickness, places=7)
+            self.assertEqual(places[own.shot], places[its.shot])
+        self.assertRaises(NotEnoughShots, field_book, slab, [shots[0]] * 5 + [shots[-1]])
 
     @settings(max_examples=40, deadline=None)
     @given(st.integers(0, 10**6), st.integers(1, 6), st.floats(0.1, 0.9))

@@ -224,7 +224,7 @@ class Facts:
             order=taken["order"]["value"] if taken else None,
             extra=taken["extra"]["value"] if taken else 0.0,
             extra_text=taken["extra"]["text"] if taken else "",
-            asks_for_shots=taken["asks_for_shots"] if taken else "",
+            asks_for_shots=(taken["waits"] or taken["asks_for_shots"]) if taken else "",
             notice=self._notice(floor_id, own, taken),
         )
 
@@ -232,6 +232,8 @@ class Facts:
         notice = self.job.notices.get(floor_id)
         if notice is None or taken is None:
             return None
+        if taken["waits"]:
+            return NoticeFact(is_acknowledged=False, why=taken["waits"])
         state, why = standing_of(notice, numbers_now(notice, self.plan, own, taken))
         return NoticeFact(state is NoticeState.ACKNOWLEDGED, why)
 

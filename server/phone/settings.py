@@ -8,6 +8,7 @@
 from server.settings import *  # noqa: F403 - all that is not said here is as it is there
 from server.settings import env
 
+HAS_SURFACES = False
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",

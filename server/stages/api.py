@@ -5,8 +5,6 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from django.http import HttpResponse
-from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
 from rest_framework.request import Request
@@ -14,7 +12,7 @@ from rest_framework.response import Response
 
 from core.tasks import Stage
 from server.api.inputs import Entry
-from server.api.views import SignedInView, answers, as_file
+from server.api.views import SignedInView, answers
 from server.refusals import Missing
 from server.stages.helpers import (
     SlabEdges,
@@ -30,9 +28,6 @@ from server.stages.helpers import (
 )
 from server.stages.quantities import QuantitiesSheet, quantities_sheet
 from server.stages.stage_sheet import StageSheet, stage_sheet
-from server.stages.workbook import take_off_workbook
-
-WORKBOOK = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
 class SquareInput(serializers.Serializer[Any]):
@@ -84,15 +79,6 @@ class QuantitiesView(SignedInView):
     def get(self, request: Request, job: UUID) -> Response:
         """Return it part by part, and in all."""
         return Response(quantities_sheet(self.user(request), job))
-
-
-class WorkbookView(SignedInView):
-    """The take-off of a job, as a workbook."""
-
-    @extend_schema(operation_id="take_off_xlsx", responses={(200, WORKBOOK): OpenApiTypes.BINARY})
-    def get(self, request: Request, job: UUID) -> HttpResponse:
-        """Return it with live formulas."""
-        return as_file(*take_off_workbook(self.user(request), job), WORKBOOK)
 
 
 class SquareView(SignedInView):

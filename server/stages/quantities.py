@@ -132,10 +132,10 @@ def _floor(plan: JobPlan, floor_id: UUID, own: OwnPegs, unit: str) -> QuantityRo
         assert undecided is not None
         why = f"{undecided['why']} {undecided['accepts']}"
         return _row((floor.name, "Floor"), (None, waste, step), unit, why)
-    share = taken["extrapolated_percent"]
     row = _row((floor.name, "Floor"), (taken["volume"]["value"], waste, step), unit, "")
-    sure = taken["sure_text"]
-    row["rests_on"] = f"{sure}; {share} % of the area lies outside the shots"
+    share, sure = taken["extrapolated_percent"], taken["sure_text"]
+    outside = f"{sure}; {share} % of the area lies outside the shots"
+    row["rests_on"] = taken["waits"] or outside
     return row
 
 

@@ -8,6 +8,7 @@ from typing import TypedDict
 from core.design import (
     Panel,
     Toward,
+    check_panels,
     fall_in_words,
     fall_to_point,
     level_panel,
@@ -17,7 +18,6 @@ from core.design import (
 from core.design.fall import Fall
 from core.floors import Outline, PlanPoint, finished_level
 from core.lengths import Elevation, Style
-from core.surfaces import check_panels
 from server.refusals import Entries
 
 

@@ -2,25 +2,22 @@
 
 from __future__ import annotations
 
-from typing import Any
 from uuid import UUID
 
 from django.http import HttpResponse
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
-from rest_framework import serializers
 from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from core.tables import ColumnOrder, SurveyUnit
-from server.api.inputs import Entry, Key
+from server.api.inputs import Key
 from server.api.views import SignedInView, as_file, recorded, records
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
 from server.papers.api.inputs import FileInput
+from server.papers.api.points_views import SurveyInput
 from server.papers.lists.points_in import origin_of
-from server.papers.lists.points_out import points_csv
 from server.papers.lists.readings_book import readings_workbook
 from server.papers.models import WorkKind
 from server.papers.services.ask_work import WorkForm, ask_of_job
@@ -28,49 +25,10 @@ from server.papers.services.ask_work import WorkForm, ask_of_job
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
-class SurveyInput(serializers.Serializer[Any]):
-    """How a survey's table is written; its origin is where the job's own lies in it."""
-
-    order = serializers.ChoiceField([str(order) for order in ColumnOrder])
-    unit = serializers.ChoiceField([str(unit) for unit in SurveyUnit])
-    northing = Entry(required=False, default="")
-    easting = Entry(required=False, default="")
-
-
-class PointsOutInput(SurveyInput):
-    """Which points' heights are written."""
-
-    heights = serializers.ChoiceField(["planned", "found"])
-
-
 class PointsInInput(FileInput, SurveyInput):
     """A survey's points; on a floor they are extra points, else they are benchmarks."""
 
     floor = Key(required=False, allow_null=True, default=None)
-
-
-class PointsView(SignedInView):
-    """A job's points as a file."""
-
-    @extend_schema(
-        operation_id="points_csv",
-        parameters=[PointsOutInput],
-        responses={(200, "text/csv"): OpenApiTypes.BINARY},
-    )
-    def get(self, request: Request, job: UUID) -> HttpResponse:
-        """Return them in the order of columns that is asked for."""
-        read = PointsOutInput(data=request.query_params)
-        read.is_valid(raise_exception=True)
-        typed = read.validated_data
-        name, table = points_csv(
-            self.user(request),
-            job,
-            ColumnOrder(typed["order"]),
-            typed["heights"],
-            SurveyUnit(typed["unit"]),
-            origin_of(typed),
-        )
-        return as_file(name, table, "text/csv; charset=utf-8")
 
 
 class PointsInView(SignedInView):

@@ -1,4 +1,4 @@
-"""A floor's map, its options and a job's prices over HTTP."""
+"""A floor's map, its options and its regradings over HTTP: what rests on surfaces."""
 
 from __future__ import annotations
 
@@ -13,7 +13,6 @@ from rest_framework.response import Response
 from server.api.inputs import ByThePhone, Entry, Key
 from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
 from server.pour.services.options import OptionsForm, OptionsSheet, options_sheet
-from server.pour.services.prices import DOLLAR, PricesForm, PricesSheet, keep_prices, prices_sheet
 from server.pour.services.regrade import RegradeForm, regrade
 from server.pour.services.thickness_map import ThicknessMap, thickness_map
 
@@ -25,19 +24,6 @@ class OptionsInput(serializers.Serializer[Any]):
     raised = Entry()
     down = Entry()
     up = Entry()
-
-
-class PricesInput(serializers.Serializer[Any]):
-    """A job's prices, each may be empty."""
-
-    concrete = Entry()
-    stone = Entry()
-    labor = Entry()
-    short_load = Entry()
-    short_below = Entry()
-    truck = Entry(required=False, default="")
-    currency = Entry(required=False, default=DOLLAR)
-    for_crew = serializers.BooleanField()
 
 
 class RegradeInput(serializers.Serializer[Any]):
@@ -76,18 +62,3 @@ class RegradesView(SignedInView):
         form = RegradeForm(**self.typed(request, RegradeInput))
         made, created = regrade(self.user(request), floor, form)
         return recorded(made.pk, created)
-
-
-class PricesView(SignedInView):
-    """A job's prices."""
-
-    @extend_schema(operation_id="prices", responses=answers(PricesSheet))
-    def get(self, request: Request, job: UUID) -> Response:
-        """Return its own, or its crew's."""
-        return Response(prices_sheet(self.user(request), job))
-
-    @extend_schema(operation_id="keep_prices", request=PricesInput, responses=records())
-    def put(self, request: Request, job: UUID) -> Response:
-        """Keep them."""
-        kept = keep_prices(self.user(request), job, PricesForm(**self.typed(request, PricesInput)))
-        return recorded(kept.pk, created=False)

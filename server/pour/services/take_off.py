@@ -4,18 +4,20 @@ from __future__ import annotations
 
 from typing import TypedDict
 
-import numpy as np
+from django.conf import settings
 
-from core.design import Slab
+from core.design import Extreme, Slab, field_book
 from core.errors import NotEnoughShots
 from core.lengths import Length, Style
 from core.orders import concrete_order
-from core.surfaces import SlabVolume, VolumeRange
-from core.surfaces.slab import Extreme
 from server.fieldbook.pegs import FoundPoint
 from server.jobs.models import Floor
-from server.pour.services.models_of_slabs import model_over, range_of
 from server.shown import Amount, Shown, show, show_difference, show_volume, volume_unit
+
+WAITS = (
+    "This is the field book's figure. The volume over the shot stone, how sure it is, and the map "
+    "wait for a signal."
+)
 
 
 class Spot(TypedDict):
@@ -36,7 +38,9 @@ class TakeOff(TypedDict):
     """The concrete of one floor.
 
     ``sure_within`` is how far off the volume may be, about 95 %: ``sure_parts`` say what makes
-    it so. ``asks_for_shots`` says why more are wanted, empty where they are not.
+    it so. ``asks_for_shots`` says why more are wanted, empty where they are not. ``waits`` says
+    that the volume is the field book's because no surface can be worked out here: what only a
+    surface tells is then left out.
     """
 
     thinnest: Spot
@@ -44,17 +48,18 @@ class TakeOff(TypedDict):
     mean: Shown
     volume: Amount
     field_book_volume: Amount
-    field_book_difference: Amount
+    field_book_difference: Amount | None
     nominal_volume: Amount
     extra: Amount
-    sure_within: Amount
+    sure_within: Amount | None
     sure_text: str
     sure_parts: list[SurePart]
-    extrapolated_percent: float
+    extrapolated_percent: float | None
     asks_for_shots: str
     order: Amount
     waste_percent: float
     order_step: float
+    waits: str
 
 
 class Undecided(TypedDict):
@@ -70,44 +75,51 @@ def take_off(
 ) -> tuple[TakeOff | None, Undecided | None]:
     """Return a floor's take-off, or why its shots do not make one yet."""
     try:
-        model = model_over(surfaces, tuple(one.point.place for one in stone))
-        heights = np.array([float(one.elevation) for one in stone], dtype=np.float64)
-        slab = model.slab(heights)
-        sure = range_of(model, model.off(model.places.mean(heights)), stone)
+        if settings.HAS_SURFACES:
+            from server.pour.services.triangulated import triangulated  # noqa: PLC0415
+
+            return triangulated(floor, surfaces, stone, style), None
+        return _field_book(floor, surfaces, stone, style), None
     except NotEnoughShots as refused:
         return None, {"typed": refused.typed, "why": refused.why, "accepts": refused.accepts}
-    return _sheet(floor, (slab, sure), stone, style), None
 
 
-def _sheet(
-    floor: Floor, found: tuple[SlabVolume, VolumeRange], stone: list[FoundPoint], style: Style
-) -> TakeOff:
-    slab, sure = found
+def _field_book(floor: Floor, surfaces: Slab, stone: list[FoundPoint], style: Style) -> TakeOff:
+    """Return what is known without surfaces: the field book's figure, and that others wait."""
+    book = field_book(surfaces, [(one.point.place, one.elevation) for one in stone])
+    return {
+        "thinnest": spot(book.thinnest, stone, style),
+        "thickest": spot(book.thickest, stone, style),
+        "mean": show(Length.from_float(book.mean_thickness), style),
+        "volume": show_volume(book.volume, style),
+        "field_book_volume": show_volume(book.volume, style),
+        "field_book_difference": None,
+        "nominal_volume": show_volume(book.nominal, style),
+        "extra": show_difference(book.extra, style),
+        "sure_within": None,
+        "sure_text": "not known before there is a signal",
+        "sure_parts": [],
+        "extrapolated_percent": None,
+        "asks_for_shots": "",
+        **ordered(floor, book.volume, style),
+        "waits": WAITS,
+    }
+
+
+class Ordered(TypedDict):
+    """What is ordered: the volume with its waste, up to the supplier's next step."""
+
+    order: Amount
+    waste_percent: float
+    order_step: float
+
+
+def ordered(floor: Floor, volume: float, style: Style) -> Ordered:
+    """Return the order for a volume in cubic metres."""
     waste, step = float(floor.waste), float(floor.order_step)
     unit = volume_unit(style)
-    ordered = concrete_order(slab.volume / unit, waste, step) * unit
     return {
-        "thinnest": _spot(slab.thinnest, stone, style),
-        "thickest": _spot(slab.thickest, stone, style),
-        "mean": show(Length.from_float(slab.mean_thickness), style),
-        "volume": show_volume(slab.volume, style),
-        "field_book_volume": show_volume(slab.field_book_volume, style),
-        "field_book_difference": show_difference(slab.field_book_difference, style),
-        "nominal_volume": show_volume(slab.nominal, style),
-        "extra": show_difference(slab.extra, style),
-        "sure_within": show_volume(sure.half_width, style),
-        "sure_text": sure_text(show_volume(sure.half_width, style)),
-        "sure_parts": [
-            {"name": name, "amount": show_volume(amount, style)}
-            for name, amount in (
-                ("What all shots share", sure.shared),
-                ("Each shot's own", sure.own),
-                ("The stone between the shots", sure.between),
-            )
-        ],
-        "extrapolated_percent": round(100 * slab.extrapolated_share, 1),
-        "asks_for_shots": _asks_for(slab),
-        "order": show_volume(ordered, style),
+        "order": show_volume(concrete_order(volume / unit, waste, step) * unit, style),
         "waste_percent": round(100 * waste, 2),
         "order_step": step,
     }
@@ -118,17 +130,8 @@ def sure_text(within: Amount) -> str:
     return f"± {within['text']}, about 95 %"
 
 
-def _asks_for(slab: SlabVolume) -> str:
-    """Say why more shots are wanted, empty where they are not."""
-    if slab.asks_for_more_shots:
-        return f"{slab.places} shots tell nothing of the stone between them. Shoot the middle too."
-    if slab.asks_for_corner_shots:
-        share = round(100 * slab.extrapolated_share, 1)
-        return f"{share:g} % of the area lies outside the shots. Shoot the corners."
-    return ""
-
-
-def _spot(extreme: Extreme, stone: list[FoundPoint], style: Style) -> Spot:
+def spot(extreme: Extreme, stone: list[FoundPoint], style: Style) -> Spot:
+    """Return an extreme with the name of its point."""
     return {
         "point": stone[extreme.shot].point.name,
         "thickness": show(Length.from_float(extreme.thickness), style),

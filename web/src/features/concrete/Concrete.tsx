@@ -141,16 +141,29 @@ function TakeOff({ takeOff, plan }: TakeOffProps) {
         <Figure name="As planned" text={plan.thickness.text} />
       </Panel>
       <Panel title="Volume">
-        <Figure name="Over the shot stone" text={takeOff.volume.text} strong />
+        {takeOff.waits && (
+          <Alert severity="info" sx={{ mb: 1 }}>
+            {takeOff.waits}
+          </Alert>
+        )}
+        {!takeOff.waits && <Figure name="Over the shot stone" text={takeOff.volume.text} strong />}
         <Figure name="Range" text={takeOff.sure_text} />
         {takeOff.sure_parts.map((part) => (
           <Figure key={part.name} name={`· ${part.name}`} text={`± ${part.amount.text}`} />
         ))}
-        <Figure name="Field book: mean × area" text={takeOff.field_book_volume.text} />
-        <Figure name="Field book against it" text={takeOff.field_book_difference.text} />
+        <Figure
+          name="Field book: mean × area"
+          text={takeOff.field_book_volume.text}
+          strong={takeOff.waits !== ""}
+        />
+        {takeOff.field_book_difference && (
+          <Figure name="Field book against it" text={takeOff.field_book_difference.text} />
+        )}
         <Figure name="Nominal: area × planned" text={takeOff.nominal_volume.text} />
         <Figure name="Against nominal" text={takeOff.extra.text} />
-        <Figure name="Outside the shots" text={`${takeOff.extrapolated_percent} % of the area`} />
+        {takeOff.extrapolated_percent !== null && (
+          <Figure name="Outside the shots" text={`${takeOff.extrapolated_percent} % of the area`} />
+        )}
       </Panel>
     </>
   );
