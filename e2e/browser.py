@@ -34,6 +34,7 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+STAYS_ON_THE_SERVER = "localStorage.setItem('yp-kept:stays-on-the-server', 'yes')"
 REFUSED_BY_THE_SERVER = "Failed to load resource: the server responded with a status of 4"
 
 
@@ -41,6 +42,8 @@ class BrowserTestCase(LiveServerTestCase):
     """Opens a page for each test, as big as the class says, in one browser a class."""
 
     viewport: ClassVar[dict[str, int]] = DESKTOP
+    #: Whether the browser takes jobs along and runs the server itself.
+    works_alone: ClassVar[bool] = False
     #: What the browser says of its device.
     device: ClassVar[dict[str, Any]] = {}
     context: ClassVar[BrowserContext]
@@ -63,6 +66,10 @@ class BrowserTestCase(LiveServerTestCase):
 
     def setUp(self) -> None:
         self.complaints: list[str] = []
+        if self.works_alone:
+            # What lies on a phone outlives a test's database: each test has a phone of its own.
+            type(self).context = self._new_context(self.viewport, **self.device)
+            self.addCleanup(self.context.close)
         self.page = self._watched(self.context.new_page())
 
     def tearDown(self) -> None:
@@ -81,6 +88,8 @@ class BrowserTestCase(LiveServerTestCase):
         viewport: Any = size
         context = cls.browser.new_context(viewport=viewport, reduced_motion="reduce", **options)
         context.set_default_timeout(PATIENCE)
+        if not cls.works_alone:
+            context.add_init_script(STAYS_ON_THE_SERVER)
         return context
 
     def new_page(self, size: dict[str, int] | None = None, **options: Any) -> Page:

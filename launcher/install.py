@@ -5,18 +5,18 @@ Each part leaves a stamp of what it was made from, and is left alone while that 
 
 from __future__ import annotations
 
-import hashlib
 import os
 import shutil
 import subprocess
 import sys
 import tempfile
-from collections.abc import Iterable
 from pathlib import Path
 
 from launcher.children import run
+from launcher.phone import phone_files
 from launcher.place import PYTHON, ROOT, VENV, WEB
 from launcher.say import Trouble, say
+from launcher.stamps import digest_of, is_stamped, stamp
 
 OLDEST_PYTHON = (3, 11)
 OLDEST_NODE = 20
@@ -52,6 +52,7 @@ def everything(*, for_tests: bool) -> None:
     debian_packages(SERVER_NEEDS | (TEST_NEEDS if for_tests else {}))
     virtual_environment()
     web_packages()
+    phone_files()
     web_build()
 
 
@@ -120,8 +121,8 @@ def state_transfer_tools() -> Path:
 
 def virtual_environment() -> None:
     """Make the virtual environment with what requirements.lock pins."""
-    stamp = _digest([ROOT / "requirements.lock"], sys.version)
-    if _is_stamped(VENV, stamp):
+    made_from = digest_of([ROOT / "requirements.lock"], sys.version)
+    if is_stamped(VENV, made_from):
         return
     if not PYTHON.exists():
         say("making the virtual environment")
@@ -129,33 +130,33 @@ def virtual_environment() -> None:
     say("installing the Python packages")
     pip = [str(PYTHON), "-m", "pip", "install", "--disable-pip-version-check", "-q"]
     run([*pip, "-r", "requirements.lock"], cwd=ROOT, what="installing the Python packages")
-    _stamp(VENV, stamp)
+    stamp(VENV, made_from)
 
 
 def mutant_tools() -> Path:
     """Install what ./yp mutants needs, beside the environment and never in it."""
     folder = VENV / "mutant-tools"
-    stamp = _digest([ROOT / "requirements-mutants.lock"], sys.version)
-    if not _is_stamped(folder, stamp):
+    made_from = digest_of([ROOT / "requirements-mutants.lock"], sys.version)
+    if not is_stamped(folder, made_from):
         say("installing the tools that change the core")
         pip = [str(PYTHON), "-m", "pip", "install", "--disable-pip-version-check", "-q"]
         target = ["--upgrade", "--target", str(folder), "-r", "requirements-mutants.lock"]
         run([*pip, *target], cwd=ROOT, what="installing the tools that change the core")
-        _stamp(folder, stamp)
+        stamp(folder, made_from)
     return folder
 
 
 def web_packages() -> None:
     """Install what web/package-lock.json pins, with an npm that can."""
     modules = WEB / "node_modules"
-    stamp = _digest([WEB / "package-lock.json", WEB / "package.json"])
-    if _is_stamped(modules, stamp):
+    made_from = digest_of([WEB / "package-lock.json", WEB / "package.json"])
+    if is_stamped(modules, made_from):
         return
     if int(_version("node").lstrip("v").split(".")[0]) < OLDEST_NODE:
         raise Trouble("Node 20 or newer is needed.")
     say("installing the web's packages")
     run([*_npm(), "ci", "--no-audit", "--no-fund"], cwd=WEB, what="installing the web's packages")
-    _stamp(modules, stamp)
+    stamp(modules, made_from)
 
 
 def _npm() -> list[str]:
@@ -173,30 +174,13 @@ def _version(program: str) -> str:
 
 def web_build() -> None:
     """Build the web where its sources changed."""
-    sources = [*(WEB / "src").rglob("*"), *(WEB / "public").rglob("*")]
-    files = [path for path in sources if path.is_file()]
+    sources = [*(WEB / "src").rglob("*"), *(WEB / "public").rglob("*"), *(WEB / "phone").glob("*")]
+    files = [path for path in sources if path.is_file() and path.name != ".made-from"]
     files += [WEB / "index.html", WEB / "vite.config.ts", WEB / "package-lock.json"]
-    stamp = _digest(files)
+    made_from = digest_of(files)
     dist = WEB / "dist"
-    if _is_stamped(dist, stamp):
+    if is_stamped(dist, made_from):
         return
     say("building the web")
     run(["npm", "run", "build"], cwd=WEB, what="building the web")
-    _stamp(dist, stamp)
-
-
-def _digest(files: Iterable[Path], *more: str) -> str:
-    total = hashlib.sha256("".join(more).encode())
-    for file in sorted(files):
-        total.update(str(file.relative_to(ROOT)).encode())
-        total.update(file.read_bytes())
-    return total.hexdigest()
-
-
-def _is_stamped(folder: Path, stamp: str) -> bool:
-    file = folder / ".made-from"
-    return file.is_file() and file.read_text() == stamp
-
-
-def _stamp(folder: Path, stamp: str) -> None:
-    (folder / ".made-from").write_text(stamp)
+    stamp(dist, made_from)

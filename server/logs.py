@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from logging.config import dictConfig
 from typing import Any
 
 import structlog
@@ -52,3 +53,8 @@ LOGGING = {
     },
     "root": {"handlers": ["console"], "level": "WARNING"},
 }
+
+
+def configure(_: object) -> None:
+    """Log so from now on; Django calls it as it starts, where its settings name it."""
+    dictConfig(LOGGING)

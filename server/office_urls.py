@@ -3,6 +3,8 @@
 from django.urls import path
 from drf_spectacular.views import SpectacularAPIView
 
+from server.carry.api import CarryCrewView, CarryView
+from server.decisions.run_sheet_views import RunSheetView
 from server.papers.api import list_views as lists
 from server.papers.api import views as papers
 from server.pour.api import notice_views as notices
@@ -10,6 +12,9 @@ from server.pour.api import options_views as pour
 from server.stages.workbook_views import WorkbookView
 
 office = [
+    path("crews/<uuid:crew>/carried", CarryCrewView.as_view()),
+    path("pours/<uuid:pour>/run-sheet.ics", RunSheetView.as_view()),
+    path("jobs/<uuid:job>/carried", CarryView.as_view()),
     path("schema", SpectacularAPIView.as_view()),
     path("jobs/<uuid:job>/take-off.xlsx", WorkbookView.as_view()),
     path("jobs/<uuid:job>/records", papers.RecordsView.as_view()),

@@ -18,14 +18,13 @@ import os
 from pathlib import Path
 
 import environ
-from csp.constants import NONCE, NONE, SELF
+from csp.constants import NONCE, NONE, SELF, WASM_UNSAFE_EVAL
 
-from server import logs
 from server.plain import no_page
 
 env = environ.Env()
-#: Whether surfaces over shot stone can be worked out here; a phone has not what they need.
-HAS_SURFACES = True
+#: What works out the concrete over shot stone; a phone has not what surfaces need.
+SURFACES = "server.pour.services.triangulated"
 ROOT = Path(__file__).resolve().parent.parent
 
 SECRET_KEY = env.str("YP_SECRET_KEY")
@@ -148,7 +147,9 @@ X_FRAME_OPTIONS = "DENY"
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [NONE],
-        "script-src": [SELF],
+        # A phone runs Python as WebAssembly, in a worker of our own; nothing else is evaluated.
+        "script-src": [SELF, WASM_UNSAFE_EVAL],
+        "worker-src": [SELF],
         "style-src": [SELF, NONCE],
         "font-src": [SELF],
         "img-src": [SELF, "data:"],
@@ -263,4 +264,5 @@ SPECTACULAR_SETTINGS = {
     },
 }
 
-LOGGING = logs.LOGGING
+LOGGING_CONFIG = "server.logs.configure"
+LOGGING = {"lines": "logfmt"}

@@ -61,7 +61,6 @@ site = [
     path("pours/<uuid:pour>/answers", decisions.AnswersView.as_view()),
     path("pours/<uuid:pour>/lifts", decisions.LiftsView.as_view()),
     path("pours/<uuid:pour>/closing", decisions.ClosingView.as_view()),
-    path("pours/<uuid:pour>/run-sheet.ics", decisions.RunSheetView.as_view()),
     path("jobs/<uuid:job>/points.csv", points.PointsView.as_view()),
     path("elements/<uuid:element>", plan.ElementView.as_view()),
     path("elements/<uuid:element>/moves", ElementMovesView.as_view()),

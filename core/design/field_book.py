@@ -4,14 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 
-from core.design.overlay import pieces_of
+from core.design.overlay import hull_of, pieces_of
 from core.design.slab import Slab
 from core.errors import NotEnoughShots
 from core.floors import PlanPoint
 from core.lengths import Elevation, Length
 
 FEWEST_PLACES = 3
+#: A hull narrower than this share of its length is a line.
+ON_A_LINE = 1e-6
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,6 +58,7 @@ def field_book(slab: Slab, stone: Sequence[tuple[PlanPoint, Elevation]]) -> Fiel
             "A surface needs three.",
             "Shoot at least three points.",
         )
+    _check_spread(list(shots))
     thick, above = [], []
     for place, here in shots.items():
         height = sum(float(elevation) for _, elevation in here) / len(here)
@@ -69,6 +73,19 @@ def field_book(slab: Slab, stone: Sequence[tuple[PlanPoint, Elevation]]) -> Fiel
         thinnest=min(thick, key=lambda one: one.thickness),
         thickest=max(thick, key=lambda one: one.thickness),
     )
+
+
+def _check_spread(places: Sequence[PlanPoint]) -> None:
+    """Raise :class:`NotEnoughShots` for places on one line, as a surface does."""
+    hull = hull_of([(float(place.x), float(place.y)) for place in places])
+    area = abs(sum(ax * by - bx * ay for (ax, ay), (bx, by) in pairwise([*hull, hull[0]]))) / 2
+    longest = max(max(along) - min(along) for along in zip(*hull, strict=True))
+    if area < ON_A_LINE * longest * longest:
+        raise NotEnoughShots(
+            f"{len(places)} shots",
+            "They all lie on one line.",
+            "Shoot at least one point off that line.",
+        )
 
 
 def nominal_volume(slab: Slab) -> float:

@@ -26,6 +26,27 @@ class Piece:
     middle: Spot
 
 
+def hull_of(places: Sequence[Spot]) -> list[Spot]:
+    """Return the corners of the convex hull of places, counterclockwise."""
+    if len(set(places)) < 3:
+        return sorted(set(places))
+    hull: list[Spot] = []
+    for along in (sorted(set(places)), sorted(set(places), reverse=True)):
+        chain: list[Spot] = []
+        for place in along:
+            while len(chain) > 1 and _turn(chain[-2], chain[-1], place) <= 0:
+                chain.pop()
+            chain.append(place)
+        hull += chain[:-1]
+    return hull
+
+
+def _turn(start: Spot, middle: Spot, end: Spot) -> float:
+    """Return twice the area of a triangle; plus where it turns left."""
+    (ax, ay), (bx, by), (cx, cy) = start, middle, end
+    return (bx - ax) * (cy - ay) - (by - ay) * (cx - ax)
+
+
 def pieces_of(outlines: Sequence[Outline]) -> Iterator[Piece]:
     """Yield the pieces that lie within any of some outlines, strip by strip.
 

@@ -9,7 +9,7 @@ import stat
 from contextlib import closing
 from unittest import TestCase, mock
 
-from launcher import checks, install, lanes, mutants, place
+from launcher import checks, install, lanes, mutants, place, stamps
 from launcher.__main__ import HELP, main
 from launcher.place import free_port, home, is_free, kept_secrets, only_one, web_port
 from launcher.say import Trouble
@@ -63,14 +63,14 @@ class Stamps(FolderTestCase):
         source, made = self.folder / "source", self.folder / "made"
         source.write_text("one")
         made.mkdir()
-        with mock.patch.object(install, "ROOT", self.folder):
-            stamp = install._digest([source])
-            self.assertFalse(install._is_stamped(made, stamp))
-            install._stamp(made, stamp)
-            self.assertTrue(install._is_stamped(made, install._digest([source])))
-            self.assertFalse(install._is_stamped(made, install._digest([source], "other Python")))
+        with mock.patch.object(stamps, "ROOT", self.folder):
+            made_from = stamps.digest_of([source])
+            self.assertFalse(stamps.is_stamped(made, made_from))
+            stamps.stamp(made, made_from)
+            self.assertTrue(stamps.is_stamped(made, stamps.digest_of([source])))
+            self.assertFalse(stamps.is_stamped(made, stamps.digest_of([source], "other Python")))
             source.write_text("two")
-            self.assertFalse(install._is_stamped(made, install._digest([source])))
+            self.assertFalse(stamps.is_stamped(made, stamps.digest_of([source])))
 
     def test_missing_packages_are_named_for_whoever_can_not_install_them(self) -> None:
         with (

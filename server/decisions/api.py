@@ -5,8 +5,6 @@ from __future__ import annotations
 from typing import Any, TypedDict
 from uuid import UUID
 
-from django.http import HttpResponse
-from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
 from rest_framework.request import Request
@@ -14,8 +12,7 @@ from rest_framework.response import Response
 
 from core.pours import Question
 from server.api.inputs import ByThePhone, DayAndTime, Entry, Key, Named
-from server.api.views import SignedInView, answers, as_file, recorded, records
-from server.decisions.run_calendar import run_calendar
+from server.api.views import SignedInView, answers, recorded, records
 from server.decisions.services.answer_pour import AnswerForm, answer_pour
 from server.decisions.services.close_pour import CloseForm, close_pour
 from server.decisions.services.lift_hold import LiftForm, lift_hold
@@ -140,14 +137,3 @@ class ClosingView(SignedInView):
         form = CloseForm(**self.typed(request, CloseInput))
         closing, created = close_pour(self.user(request), pour, form)
         return recorded(closing.pk, created)
-
-
-class RunSheetView(SignedInView):
-    """A pour's run sheet as a calendar."""
-
-    @extend_schema(
-        operation_id="run_sheet_ics", responses={(200, "text/calendar"): OpenApiTypes.BINARY}
-    )
-    def get(self, request: Request, pour: UUID) -> HttpResponse:
-        """Return the calendar."""
-        return as_file(*run_calendar(self.user(request), pour), "text/calendar; charset=utf-8")

@@ -137,8 +137,11 @@ def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
     crew = Crew.objects.get(pk=crew_id)
     return {
         "instruments": instrument_sheets(crew_id, Site(SHORT_STYLE, None)),
-        "receivers": [receiver_sheet(r) for r in crew.receivers.order_by("name")],
-        "rods": [rod_sheet(r) for r in Rod.objects.filter(crew_id=crew_id).order_by("name")],
+        "receivers": [receiver_sheet(r) for r in crew.receivers.order_by("name", "recorded_at")],
+        "rods": [
+            rod_sheet(r)
+            for r in Rod.objects.filter(crew_id=crew_id).order_by("name", "recorded_at")
+        ],
         "graduations": [graduation_sheet(graduation) for graduation in GRADUATIONS.values()],
         "choices": {
             "strict_calls": crew.strict_calls,
@@ -150,7 +153,11 @@ def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
 
 def instrument_sheets(crew_id: UUID, site: Site) -> list[InstrumentSheet]:
     """Return a crew's instruments by name, in three queries."""
-    found = list(Instrument.objects.filter(crew_id=crew_id).select_related("crew").order_by("name"))
+    found = list(
+        Instrument.objects.filter(crew_id=crew_id)
+        .select_related("crew")
+        .order_by("name", "recorded_at")
+    )
     checks = checks_of(instrument.pk for instrument in found)
     knocks = list(InstrumentKnock.objects.filter(instrument__in=found))
     now = timezone.now().timestamp()

@@ -1,4 +1,7 @@
-"""Settings on a phone: all as on the server, but for SQLite in place of MariaDB.
+"""Settings of the server in a phone: all as on the real one, but for what a phone has not.
+
+There are no sessions, passwords and long works; SQLite stands in place of MariaDB. The one
+person who is signed in is told by the page, and nothing but the page can ask.
 
 | variable | meaning | where unset |
 |---|---|---|
@@ -6,13 +9,43 @@
 """
 
 from server.settings import *  # noqa: F403 - all that is not said here is as it is there
+from server.settings import REST_FRAMEWORK as SHARED
 from server.settings import env
 
-HAS_SURFACES = False
+SURFACES = "server.phone.concrete"
+ROOT_URLCONF = "server.phone.urls"
+ALLOWED_HOSTS = ["phone"]
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "rest_framework",
+    "server.crews",
+    "server.gear",
+    "server.jobs",
+    "server.fieldbook",
+    "server.pour",
+    "server.webapp",  # its own way to migrate
+    "server.phone",
+]
+MIDDLEWARE = [
+    "server.phone.person.PersonMiddleware",
+    "server.senders.SenderMiddleware",
+]
+AUTHENTICATION_BACKENDS = []
+TEMPLATES = []
+LOGGING_CONFIG = ""
+USE_I18N = False
+CACHES = {"default": {"BACKEND": "django.core.cache.backends.dummy.DummyCache"}}
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": env.str("YP_PHONE_DATABASE", default=":memory:"),
+        # What must not be lost is kept by the page before it is acknowledged.
+        "OPTIONS": {"init_command": "PRAGMA journal_mode=MEMORY; PRAGMA synchronous=OFF"},
     }
 }
-DATABASES["beside"] = {**DATABASES["default"], "TEST": {"MIRROR": "default"}}
+REST_FRAMEWORK = SHARED | {
+    "DEFAULT_AUTHENTICATION_CLASSES": ["server.phone.person.ByPhone"],
+    "DEFAULT_THROTTLE_RATES": dict.fromkeys(SHARED["DEFAULT_THROTTLE_RATES"]),
+    "DEFAULT_SCHEMA_CLASS": "rest_framework.schemas.AutoSchema",
+}

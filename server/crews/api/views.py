@@ -47,8 +47,12 @@ class Account(TypedDict):
 
 
 class SessionSheet(TypedDict):
-    """Who is signed in; demo accounts stand only where the demo is loaded."""
+    """Who is signed in, by name and by number; 0 is nobody.
 
+    Demo accounts stand only where the demo is loaded.
+    """
+
+    person: int
     name: str
     crews: list[CrewSheet]
     demo_accounts: list[Account]
@@ -118,6 +122,7 @@ def too_many(request: HttpRequest, *_: object) -> JsonResponse:
 def _session(request: HttpRequest) -> SessionSheet:
     user = request.user if isinstance(request.user, User) else None
     return {
+        "person": user.pk if user else 0,
         "name": user.shown_name if user else "",
         "crews": _crews(user) if user else [],
         "demo_accounts": [] if user or not settings.DEMO else _demo_accounts(),

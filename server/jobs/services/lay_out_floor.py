@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from uuid import UUID, uuid4
+from uuid import UUID
 
 from django.db import transaction
 
 from core.floors import Outline
+from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import floor_for, job_for
 from server.jobs.models import Floor, FloorCorner, Job, Point
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.plan.planned_key import planned_key
 from server.jobs.rules import outline_of
 from server.jobs.services.changed_since import refuse_overwriting
 from server.jobs.services.draft_floor import FloorDraft, FloorForm, draft_floor
@@ -125,7 +127,7 @@ def _store_plan(floor: Floor, draft: FloorDraft) -> None:
     )
     Point.objects.bulk_create(
         Point(
-            id=uuid4(),
+            id=planned_key(floor.pk, Task.STONE, proposed.name, proposed.place),
             floor=floor,
             name=proposed.name,
             position=i,

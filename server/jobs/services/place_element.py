@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from uuid import UUID, uuid4
+from uuid import UUID
 
 from django.db import transaction
 
@@ -14,6 +14,7 @@ from server.crews.permissions import Ability
 from server.jobs.access import element_for, job_for
 from server.jobs.models import Element, Job, Point
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.plan.planned_key import planned_key
 from server.jobs.plan.typed import element_typed
 from server.jobs.services.changed_since import refuse_overwriting
 from server.jobs.services.draft_element import ElementDraft, ElementForm, draft_element
@@ -103,7 +104,7 @@ def _stays(point: Point, planned: PlannedPoint | None) -> bool:
 
 def _point(element: Element, planned: PlannedPoint, position: int) -> Point:
     return Point(
-        id=uuid4(),
+        id=planned_key(element.pk, Task(planned.task), planned.name, planned.place),
         element=element,
         task=Task(planned.task),
         name=planned.name,

@@ -11,7 +11,7 @@ from reportlab.pdfgen.pathobject import PDFPathObject
 from reportlab.platypus import Flowable
 
 from server.papers.pdf.page import BOLD, FAINT, INK, PLAIN
-from server.pour.services.thickness_map import BandSheet, ThicknessMap
+from server.pour.services.map_sheet import BandSheet, ThicknessMap
 
 Spot = tuple[float, float]
 DEEPEST, FAINTEST, STRONGEST = 0.3, 0.12, 0.62

@@ -25,7 +25,8 @@ from server.papers.pdf.page import (
     width_on,
 )
 from server.pour.models import Notice
-from server.pour.services.notices import NoticePage, NoticeState, notice_by, page_of
+from server.pour.services.notice_page import NoticePage, page_of
+from server.pour.services.notices import NoticeState, notice_by
 from server.pour.services.send_notice import notice_for
 
 SHOTS_A_ROW = 4

@@ -22,7 +22,8 @@ from server.pour.services.acknowledge_notice import (
     acknowledge_by_phone,
     acknowledge_notice,
 )
-from server.pour.services.notices import NoticePage, NoticesSheet, notice_page, notices_sheet
+from server.pour.services.notice_page import NoticePage, notice_page
+from server.pour.services.notices import NoticesSheet, notices_sheet
 from server.pour.services.send_notice import (
     LONGEST_DAYS,
     NoticeForm,

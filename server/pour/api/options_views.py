@@ -12,9 +12,10 @@ from rest_framework.response import Response
 
 from server.api.inputs import ByThePhone, Entry, Key
 from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
+from server.pour.services.map_sheet import ThicknessMap
 from server.pour.services.options import OptionsForm, OptionsSheet, options_sheet
 from server.pour.services.regrade import RegradeForm, regrade
-from server.pour.services.thickness_map import ThicknessMap, thickness_map
+from server.pour.services.thickness_map import thickness_map
 
 
 class OptionsInput(serializers.Serializer[Any]):

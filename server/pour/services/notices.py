@@ -16,13 +16,12 @@ from server.crews.permissions import Ability
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import floor_for
-from server.jobs.models import Floor, Job
+from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.models import Notice, NoticeAcknowledgment
 from server.pour.services.notice_numbers import NoticeNumbers, Rate, changed_since, notice_numbers
 from server.pour.services.prices import currency_of, prices_for
 from server.pour.services.take_off import TakeOff, take_off
-from server.pour.services.thickness_map import ThicknessMap, map_of
 from server.refusals import Gone, Missing
 
 _links = signing.Signer(salt="customer-notice")
@@ -60,34 +59,6 @@ class NoticesSheet(TypedDict):
     rate: str
     extra: str
     why_none: str
-
-
-class ShotSpot(TypedDict):
-    """Where a shot is on the map, metres, and what it is called there."""
-
-    point: str
-    thickness: str
-    x: float
-    y: float
-
-
-class NoticePage(TypedDict):
-    """What a customer sees by the link, and nothing else of the job."""
-
-    state: NoticeState
-    why: str
-    job: str
-    place: str
-    floor: str
-    crew: str
-    numbers: NoticeNumbers
-    map: ThicknessMap
-    corners: list[list[float]]
-    spots: list[ShotSpot]
-    sent_at: str
-    expires_at: str
-    acknowledged_by: str
-    acknowledged_at: str
 
 
 def link_of(notice: Notice) -> str:
@@ -168,7 +139,7 @@ def stone_under(job: Job, floor_id: UUID) -> tuple[JobPlan, OwnPegs, TakeOff | N
     return plan, own, taken
 
 
-def _said(notice: Notice) -> NoticeAcknowledgment | None:
+def said_of(notice: Notice) -> NoticeAcknowledgment | None:
     return getattr(notice, "acknowledgment", None)
 
 
@@ -191,7 +162,7 @@ def notices_sheet(user: User, floor_id: UUID) -> NoticesSheet:
 
 def _sheet(notice: Notice, now: NoticeNumbers | None) -> NoticeSheet:
     state, why = standing_of(notice, now)
-    said = _said(notice)
+    said = said_of(notice)
     return {
         "id": str(notice.pk),
         "link": f"/notice/{link_of(notice)}",
@@ -199,42 +170,6 @@ def _sheet(notice: Notice, now: NoticeNumbers | None) -> NoticeSheet:
         "why": why,
         "numbers": told(notice),
         "sent_by": notice.taken_by.shown_name,
-        "sent_at": notice.taken_at.isoformat(),
-        "expires_at": notice.expires_at.isoformat(),
-        "acknowledged_by": said.name if said else "",
-        "acknowledged_at": said.recorded_at.isoformat() if said else "",
-    }
-
-
-def notice_page(token: str) -> NoticePage:
-    """Return what a link shows its customer: the map, the numbers, the price, where it stands."""
-    notice = notice_by(token)
-    return page_of(notice)
-
-
-def page_of(notice: Notice) -> NoticePage:
-    """Return a notice's page."""
-    floor: Floor = notice.floor
-    plan, own, taken = stone_under(floor.job, floor.pk)
-    state, why = standing_of(notice, numbers_now(notice, plan, own, taken))
-    said = _said(notice)
-    corners = plan.outlines[floor.pk].corners
-    thick = {shot["point"]: shot["thickness"] for shot in notice.numbers["shots"]}
-    places = {one.point.name: one.point.place for one in own.found if one.point.name in thick}
-    return {
-        "state": state,
-        "why": why,
-        "job": floor.job.name,
-        "place": floor.job.place,
-        "floor": floor.name,
-        "crew": floor.job.crew.name,
-        "numbers": told(notice),
-        "map": map_of(plan, floor.pk, own),
-        "corners": [[float(corner.x), float(corner.y)] for corner in corners],
-        "spots": [
-            {"point": name, "thickness": thick[name], "x": float(place.x), "y": float(place.y)}
-            for name, place in places.items()
-        ],
         "sent_at": notice.taken_at.isoformat(),
         "expires_at": notice.expires_at.isoformat(),
         "acknowledged_by": said.name if said else "",

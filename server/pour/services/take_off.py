@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from functools import cache
+from importlib import import_module
 from typing import TypedDict
 
 from django.conf import settings
@@ -75,16 +78,21 @@ def take_off(
 ) -> tuple[TakeOff | None, Undecided | None]:
     """Return a floor's take-off, or why its shots do not make one yet."""
     try:
-        if settings.HAS_SURFACES:
-            from server.pour.services.triangulated import triangulated  # noqa: PLC0415
-
-            return triangulated(floor, surfaces, stone, style), None
-        return _field_book(floor, surfaces, stone, style), None
+        concrete = _concrete_over()(floor, surfaces, stone, style)
     except NotEnoughShots as refused:
         return None, {"typed": refused.typed, "why": refused.why, "accepts": refused.accepts}
+    return concrete, None
 
 
-def _field_book(floor: Floor, surfaces: Slab, stone: list[FoundPoint], style: Style) -> TakeOff:
+@cache
+def _concrete_over() -> Callable[[Floor, Slab, list[FoundPoint], Style], TakeOff]:
+    """Return what works out the concrete here, looked up when it is first asked for."""
+    found: Callable[[Floor, Slab, list[FoundPoint], Style], TakeOff]
+    found = import_module(settings.SURFACES).concrete_over
+    return found
+
+
+def by_the_book(floor: Floor, surfaces: Slab, stone: list[FoundPoint], style: Style) -> TakeOff:
     """Return what is known without surfaces: the field book's figure, and that others wait."""
     book = field_book(surfaces, [(one.point.place, one.elevation) for one in stone])
     return {

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal, TypedDict
+from typing import Literal
 from uuid import UUID
 
 import numpy as np
@@ -31,63 +31,19 @@ from server.fieldbook.pegs import FoundPoint, OwnPegs, Peg, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import floor_for
 from server.jobs.plan.job_plan import JobPlan
+from server.pour.services.map_sheet import (
+    BandSheet,
+    ContourSheet,
+    PlacedSoFar,
+    SpotSheet,
+    ThicknessMap,
+    undrawn,
+)
 from server.pour.services.models_of_slabs import model_over
-from server.shown import Amount, Place, Shown, show, show_area, show_place, show_volume
+from server.shown import show, show_area, show_place, show_volume
 
 METRIC_STEP, INCH_STEP = 0.005, 0.00635
 WORST, STEPS_ALONG = 12, 12
-
-
-class BandSheet(TypedDict):
-    """A band of the map: from how thick to how thick, as a path in metres."""
-
-    low: Shown
-    high: Shown
-    kind: Literal["thin", "less", "on", "more"]
-    share: float
-    area: Amount
-    path: str
-
-
-class ContourSheet(TypedDict):
-    """A contour line as a path in metres, and a place on it for its name."""
-
-    level: Shown
-    path: str
-    at: Place | None
-
-
-class SpotSheet(TypedDict):
-    """A spot off its design, and what to do there."""
-
-    point: str
-    id: str
-    thickness: Shown
-    action: str
-    is_thin: bool
-
-
-class PlacedSoFar(TypedDict):
-    """How much concrete it takes from one end up to a distance from there."""
-
-    along: Shown
-    volume: Amount
-
-
-class ThicknessMap(TypedDict):
-    """The thickness of a slab over its shot stone; ``why_none`` where it can't be drawn yet.
-
-    ``placed`` adds the concrete up along its longer side, from the left or the near end.
-    """
-
-    nominal: Shown
-    least: Shown
-    bands: list[BandSheet]
-    contours: list[ContourSheet]
-    worst: list[SpotSheet]
-    placed_from: Literal["left", "near"]
-    placed: list[PlacedSoFar]
-    why_none: str
 
 
 def thickness_map(user: User, floor_id: UUID) -> ThicknessMap:
@@ -104,7 +60,7 @@ def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
     try:
         model = model_over(slab, tuple(one.point.place for one in own.found))
     except NotEnoughShots as refused:
-        return _undrawn(slab, plan.style, f"{refused.why} {refused.accepts}")
+        return undrawn(slab, plan.style, f"{refused.why} {refused.accepts}")
     heights = np.array([float(one.elevation) for one in own.found], dtype=np.float64)
     off = model.off(model.places.mean(heights))
     thickness = model.thickness - off
@@ -118,25 +74,12 @@ def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
     bands = [_band(one, slab, plan.style) for one in thickness_bands(model, off, levels)]
     lines = [_contour(one, plan.style) for one in contours(model, off, levels[1:-1])]
     return {
-        **_undrawn(slab, plan.style, ""),
+        **undrawn(slab, plan.style, ""),
         "bands": [band for band in bands if band["path"]],
         "contours": [line for line in lines if line["path"]],
         "worst": _worst(own, plan.style),
         "placed_from": "left" if axis is Axis.RIGHT else "near",
         "placed": _placed(model, off, axis, plan.style),
-    }
-
-
-def _undrawn(slab: Slab, style: Style, why: str) -> ThicknessMap:
-    return {
-        "nominal": show(slab.levels.thickness, style),
-        "least": show(slab.levels.least_thickness, style),
-        "bands": [],
-        "contours": [],
-        "worst": [],
-        "placed_from": "left",
-        "placed": [],
-        "why_none": why,
     }
 
 

@@ -14,7 +14,7 @@ from server.pour.services.take_off import TakeOff, ordered, spot, sure_text
 from server.shown import show, show_difference, show_volume
 
 
-def triangulated(floor: Floor, surfaces: Slab, stone: list[FoundPoint], style: Style) -> TakeOff:
+def concrete_over(floor: Floor, surfaces: Slab, stone: list[FoundPoint], style: Style) -> TakeOff:
     """Return a floor's take-off; raises :class:`NotEnoughShots` where its shots make none yet."""
     model = model_over(surfaces, tuple(one.point.place for one in stone))
     heights = np.array([float(one.elevation) for one in stone], dtype=np.float64)

@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { routed } from "../phone/route";
 import { setAway } from "./away";
 import { compareClocks, sayWho } from "./phone";
 import type { components, paths } from "./schema.gen";
@@ -37,7 +38,11 @@ const BROKEN: Problem = {
   accepts: "What you typed is kept here; try again.",
 };
 
-export const api = createClient<paths>({ baseUrl: "/", credentials: "same-origin" });
+export const api = createClient<paths>({
+  baseUrl: "/",
+  credentials: "same-origin",
+  fetch: routed,
+});
 
 api.use({
   async onRequest({ request }) {

@@ -9,6 +9,8 @@ const KEY = "yp-phone";
 const COUNT = "yp-phone-count";
 const CLOCK = "yp-phone-clock";
 const STAMPS = "yp-phone-stamps";
+/** Stands on what this phone answered itself: it says nothing of the server's clock. */
+export const BY_THE_PHONE = "X-By-The-Phone";
 const MOST_STAMPS = 300;
 /** A comparison whose answer took longer than this says too little of the clock, seconds. */
 const SLOWEST = 5;
@@ -77,13 +79,18 @@ export async function sayWho(request: Request): Promise<void> {
   headers.set("X-Phone-Now", String(seconds()));
   if (!id) return;
   const { number, said, off } = stampOf(id);
+  headers.set("X-Record", id);
   headers.set("X-Phone-Number", String(number));
   headers.set("X-Phone-Said", String(said));
   if (off !== null) headers.set("X-Phone-Clock-Off", String(off));
 }
 
+/** How far this phone's clock is ahead of the server's, in seconds, as last compared. */
+export const clockOff = (): number => kept<number | null>(CLOCK, null) ?? 0;
+
 /** Compare this phone's clock with the server's, by an answer and when it was asked for. */
 export function compareClocks(request: Request, response: Response): void {
+  if (response.headers.has(BY_THE_PHONE)) return;
   const asked = Number(request.headers.get("X-Phone-Now"));
   const server = Number(response.headers.get("X-Server-Now"));
   const now = seconds();

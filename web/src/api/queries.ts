@@ -1,5 +1,6 @@
 import { QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
 import { Refused, type Schemas, api, told } from "./client";
+import { sessionNow } from "./session";
 
 const AWAY = 503;
 /** How long to wait before asking a server that is away again, and how often a record is sent. */
@@ -13,11 +14,13 @@ function statusOf(error: Error): number | undefined {
 export const queries = new QueryClient({
   defaultOptions: {
     queries: {
+      networkMode: "always",
       staleTime: 5_000,
       retry: (count, error) => statusOf(error) === AWAY || (count < 1 && statusOf(error) === 0),
       retryDelay: PAUSE,
     },
     mutations: {
+      networkMode: "always",
       retry: (count, error) => statusOf(error) === AWAY && count < MOST_SENDS,
       retryDelay: PAUSE,
     },
@@ -25,7 +28,7 @@ export const queries = new QueryClient({
 });
 
 export function useSession() {
-  return useQuery({ queryKey: ["session"], queryFn: () => told(api.GET("/api/v1/session")) });
+  return useQuery({ queryKey: ["session"], queryFn: sessionNow });
 }
 
 /** How old the server's last good backup is; only owners are told. */

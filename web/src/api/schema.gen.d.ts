@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/crews/{crew}/carried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it, or what changed of it since. */
+        get: operations["carried_crew"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/crews/{crew}/choices": {
         parameters: {
             query?: never;
@@ -461,6 +478,23 @@ export interface paths {
         put?: never;
         /** @description Add a benchmark. */
         post: operations["add_benchmark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/carried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it, or what changed of it since. */
+        get: operations["carried_job"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3229,8 +3263,9 @@ export interface components {
         };
         /** @enum {string} */
         SamenessEnum: "same" | "same-job" | "unknown";
-        /** @description Who is signed in; demo accounts stand only where the demo is loaded. */
+        /** @description Who is signed in, by name and by number; 0 is nobody. */
         SessionSheet: {
+            person: number;
             name: string;
             crews: components["schemas"]["CrewSheet"][];
             demo_accounts: components["schemas"]["Account"][];
@@ -3835,6 +3870,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    carried_crew: {
+        parameters: {
+            query?: {
+                digests?: string;
+                since?: string;
+            };
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
         };
@@ -5754,6 +5815,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    carried_job: {
+        parameters: {
+            query?: {
+                digests?: string;
+                since?: string;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
         };

@@ -3,9 +3,30 @@ import { newId } from "../api/client";
 
 const PREFIX = "yp-draft:";
 
+/** Whose drafts these are: what one person typed on this device is never another's to see. */
+export const drafts = {
+  person: 0,
+  areOf(person: number): void {
+    drafts.person = person;
+    if (person) adopt(person);
+  },
+};
+
+const keyOf = (key: string) => `${PREFIX}${drafts.person}:${key}`;
+
+/** Drafts kept before they were kept by person are of who was signed in then. */
+function adopt(person: number): void {
+  for (const key of Object.keys(localStorage)) {
+    if (!key.startsWith(PREFIX) || /^yp-draft:\d+:/.test(key)) continue;
+    const kept = localStorage.getItem(key);
+    if (kept) localStorage.setItem(`${PREFIX}${person}:${key.slice(PREFIX.length)}`, kept);
+    localStorage.removeItem(key);
+  }
+}
+
 function read<Values extends object>(key: string, initial: Values): Values {
   try {
-    const kept: unknown = JSON.parse(localStorage.getItem(PREFIX + key) ?? "null");
+    const kept: unknown = JSON.parse(localStorage.getItem(keyOf(key)) ?? "null");
     return typeof kept === "object" && kept !== null ? { ...initial, ...kept } : initial;
   } catch {
     return initial;
@@ -44,7 +65,7 @@ export function useDraft<Values extends object>(key: string, initial: Values): D
     [],
   );
   const keep = useCallback(
-    (after: Values & Keys) => localStorage.setItem(PREFIX + key, JSON.stringify(after)),
+    (after: Values & Keys) => localStorage.setItem(keyOf(key), JSON.stringify(after)),
     [key],
   );
   const set = useCallback(
@@ -65,7 +86,7 @@ export function useDraft<Values extends object>(key: string, initial: Values): D
     return sentAt;
   };
   const clear = useCallback(() => {
-    localStorage.removeItem(PREFIX + key);
+    localStorage.removeItem(keyOf(key));
     setValues(() => ({ ...initial, ...newKeys() }));
     // eslint-disable-next-line react-hooks/exhaustive-deps -- a form's initial values do not change
   }, [key, setValues]);
@@ -74,7 +95,7 @@ export function useDraft<Values extends object>(key: string, initial: Values): D
 
 /** Keep what a form that is not open is to start with. */
 export function keepDraft<Values extends object>(key: string, values: Values): void {
-  localStorage.setItem(PREFIX + key, JSON.stringify({ ...values, ...newKeys() }));
+  localStorage.setItem(keyOf(key), JSON.stringify({ ...values, ...newKeys() }));
 }
 
 /** Keep a small choice for a screen that is not open. */

@@ -7,6 +7,7 @@ import { Link, Outlet, useLocation, useParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useJob } from "../../api/queries";
 import { Loaded } from "../../parts/Page";
+import { useTakenAlong } from "../line";
 import { Steps, stepAt } from "./Steps";
 import { TopBar } from "./TopBar";
 
@@ -30,6 +31,7 @@ export function JobFrame() {
 
 function Framed({ job }: { job: Job }) {
   const [isOpen, setOpen] = useState(false);
+  useTakenAlong(job);
   const { pathname } = useLocation();
   const here = stepAt(job, pathname);
   return (

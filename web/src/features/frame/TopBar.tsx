@@ -4,24 +4,15 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useColorScheme } from "@mui/material/styles";
 import type { ReactNode } from "react";
-import { Link, useNavigate } from "react-router";
-import { api, told } from "../../api/client";
-import { queries, useSession } from "../../api/queries";
+import { Link } from "react-router";
+import { SignOut } from "../line";
 import { Emblem } from "./Emblem";
 
 const ON_RAIL = { color: "#fff", minWidth: 0, paddingInline: 1.5 };
 
 /** The strip on top of every screen: where you are, who you are, sun or dark. */
 export function TopBar({ children }: { children?: ReactNode }) {
-  const session = useSession();
-  const navigate = useNavigate();
   const { mode, setMode } = useColorScheme();
-  const signOut = async () => {
-    const now = await told(api.DELETE("/api/v1/session"));
-    queries.clear();
-    queries.setQueryData(["session"], now);
-    await navigate("/sign-in");
-  };
   return (
     <Stack
       component="header"
@@ -37,9 +28,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
       <Button sx={ON_RAIL} onClick={() => setMode(mode === "dark" ? "light" : "dark")}>
         {mode === "dark" ? "Sun" : "Dark"}
       </Button>
-      <Button sx={ON_RAIL} onClick={() => void signOut()} title={session.data?.name ?? ""}>
-        Sign out
-      </Button>
+      <SignOut sx={ON_RAIL} />
     </Stack>
   );
 }

@@ -7,6 +7,8 @@ import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, problemsOf, told } from "../../api/client";
 import { queries, useSession } from "../../api/queries";
+import { knownAs } from "../../api/session";
+import { signedOutIsTold } from "../../phone/live";
 import { EntryField } from "../../parts/EntryField";
 import { Problems } from "../../parts/Problems";
 import { Rod } from "../../parts/rod/Rod";
@@ -44,6 +46,8 @@ export function SignIn() {
   const signIn = useMutation({
     mutationFn: (account: Account) => told(api.POST("/api/v1/session", { body: account })),
     onSuccess: async (now) => {
+      await signedOutIsTold();
+      await knownAs(now);
       queries.clear();
       queries.setQueryData(["session"], now);
       await navigate("/jobs", { replace: true });

@@ -1,0 +1,159 @@
+"""Asks a phone all that is asked of the server, and holds the answers against each other."""
+
+from __future__ import annotations
+
+import json
+import re
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from typing import Any
+from unittest.mock import patch
+
+from django.db import connection
+from django.http import HttpResponse
+from django.test import Client
+
+from server.carry.write import Held, carried_crew, carried_job
+from server.crews.models import Phone, User
+from server.jobs.models import Job
+from server.phone.tests.node import PhoneInNode
+from server.pour.services.take_off import WAITS
+from server.senders import Sender, sent_by
+
+PREFIX = "/api/v1/"
+NEEDS_A_LINE = 503
+WRITES = re.compile(r"\s*(INSERT|UPDATE|DELETE|REPLACE)", re.IGNORECASE)
+#: What may differ by the moment of asking: both answer in their own time.
+MOMENT = re.compile(r"\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?(Z|\+00:00)")
+
+
+class Mirror:
+    """A phone that is kept beside the server while tests ask it.
+
+    It takes along what the server holds whenever something was written past the API; after that
+    it goes on by itself from the same requests.
+    """
+
+    def __init__(self, phone: PhoneInNode) -> None:
+        self.phone = phone
+        self.is_behind = True
+        self.is_asking = False
+        self.known: set[str] = set()
+        self.compared = 0
+        self.differing: list[str] = []
+
+    @contextmanager
+    def watching(self) -> Iterator[None]:
+        """Compare every answer of the API while this lasts."""
+        asked = Client.generic
+
+        def generic(client: Client, method: str, path: str, *given: Any, **more: Any) -> Any:
+            return self._both(
+                client,
+                method,
+                path,
+                lambda: asked(client, method, path, *given, **more),
+                given,
+                more,
+            )
+
+        with patch.object(Client, "generic", generic), connection.execute_wrapper(self._note):
+            yield
+
+    def _note(self, execute: Any, sql: str, params: Any, many: bool, context: Any) -> Any:
+        if not self.is_asking and WRITES.match(sql):
+            self.is_behind = True
+        return execute(sql, params, many, context)
+
+    def _both(
+        self, client: Client, method: str, path: str, ask: Callable[[], Any], given: Any, more: Any
+    ) -> Any:
+        person = client.session.get("_auth_user_id")
+        if not path.startswith(PREFIX) or person is None:
+            self.is_behind = True
+            return ask()
+        if self.is_behind or person not in self.known:
+            self._take_along(person)
+        self.is_asking = True
+        try:
+            told = ask()
+        finally:
+            self.is_asking = False
+        body, kind = (*given, *("", "application/octet-stream")[len(given) :])[:2]
+        headers = _headers({**client.defaults, **more}) | {
+            "X-Person": str(person),
+            "Content-Type": kind,
+        }
+        request = {
+            "method": method,
+            "path": _whole(path, more),
+            "headers": headers,
+            "body": body.decode() if isinstance(body, bytes) else str(body),
+        }
+        answer = self.phone.call("answer", request)
+        if method == "GET" and WAITS in answer["body"]:
+            self.is_behind = True
+            self._take_along(person)
+            answer = self.phone.call("answer", request)
+        self._compare(request, told, answer)
+        return told
+
+    def _take_along(self, person: str) -> None:
+        """Begin anew, with all that those who asked so far may see: what was done goes."""
+        self.phone.call("load", None)
+        self.known.add(person)
+        for user in User.objects.filter(pk__in=self.known):
+            self._take_along_of(user)
+        self.is_behind = False
+
+    def _take_along_of(self, user: User) -> None:
+        phones: list[Sender | None] = [Sender(phone=one.pk) for one in Phone.objects.all()]
+        for place in user.memberships.all():
+            for sender in phones or [None]:
+                with sent_by(sender):
+                    self._hear(carried_crew(user, place.crew_id, Held()))
+            for job in Job.objects.filter(crew=place.crew_id):
+                self._hear(carried_job(user, job.pk, Held()))
+
+    def _hear(self, carried: Any) -> None:
+        assert self.phone.call("hear", json.dumps(carried))
+
+    def _compare(self, request: Any, told: HttpResponse, answer: Any) -> None:
+        if answer["status"] == NEEDS_A_LINE and "needs-a-signal" in answer["body"]:
+            self.is_behind = request["method"] != "GET" or self.is_behind
+            return
+        self.compared += 1
+        own, its = MOMENT.sub("·", told.content.decode()), MOMENT.sub("·", answer["body"])
+        if told.status_code != answer["status"] or own != its:
+            self.is_behind = True
+            server, phone = (told.status_code, own), (answer["status"], its)
+            self.differing.append(_difference(request, server, phone))
+
+
+def _whole(path: str, more: Any) -> str:
+    query = more.get("QUERY_STRING", "")
+    return f"{path}?{query}" if query else path
+
+
+def _headers(more: Any) -> dict[str, str]:
+    sent = {str(name): str(value) for name, value in (more.get("headers") or {}).items()}
+    own = {
+        name[5:].replace("_", "-"): str(value)
+        for name, value in more.items()
+        if name.startswith("HTTP_")
+    }
+    return sent | own
+
+
+def _difference(request: Any, server: tuple[int, str], phone: tuple[int, str]) -> str:
+    (own_status, own), (its_status, its) = server, phone
+    return (
+        f"{request['method']} {request['path']}\n  server {own_status} {_near(own, its)}"
+        f"\n  phone  {its_status} {_near(its, own)}"
+    )
+
+
+def _near(text: str, other: str) -> str:
+    """Return a text around where it first differs from another."""
+    at = next((n for n, (a, b) in enumerate(zip(text, other, strict=False)) if a != b), 0)
+    return text[max(0, at - 120) : at + 160]

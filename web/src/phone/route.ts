@@ -1,0 +1,126 @@
+import type { Answered } from "../../phone/boot.mjs";
+import { BY_THE_PHONE } from "../api/phone";
+import { begun, keptSession } from "./live";
+import { drained, kick } from "./sender";
+import { PATIENCE, lineNow, overTheLine } from "./line";
+import { answerOf, askPhone, phoneState } from "./phone";
+
+/**
+ * Who answers a request: this phone, where it holds what is asked about; the server, where it
+ * does not or can't. What is recorded here is sent on behind.
+ */
+
+/** What the server does alone; it is told all that was recorded here before it is asked. */
+const OFFICE =
+  /\/(session|schema|backups|records(\/.*)?|job\.json|carried|points-in|readings-in|jobs-in(\/.*)?|notices|withdrawal|spoken|options|regrades)$|\.(xlsx|pdf|ics)$|\/(links|works)\//;
+/** What is the server's to say while there is a line: the phone knows less of it. */
+const LINE_FIRST = /^\/api\/v1\/jobs$|\/map$/;
+/** What is asked about a form that is being typed; nothing is recorded. */
+const ASKED = /-draft$|\/moves$|\/height-now$/;
+
+const NEEDS_A_LINE = 503;
+const MISSING = 404;
+
+export async function routed(request: Request): Promise<Response> {
+  const { pathname } = new URL(request.url);
+  if (phoneState() === "off" || OFFICE.test(pathname)) return byTheServer(request, pathname);
+  const isAsked = request.method === "GET" || ASKED.test(pathname);
+  if (!isAsked) return recorded(request);
+  if (LINE_FIRST.test(pathname) && lineNow() === "good") return lineFirst(request);
+  return phoneFirst(request);
+}
+
+async function byTheServer(request: Request, pathname: string): Promise<Response> {
+  if (pathname.endsWith("/session") && request.method === "GET")
+    return overTheLine(request, (await keptSession()) ? PATIENCE : undefined);
+  if (phoneState() !== "off" && !pathname.endsWith("/session")) await drained(PATIENCE);
+  return overTheLine(request);
+}
+
+async function lineFirst(request: Request): Promise<Response> {
+  await drained(PATIENCE);
+  try {
+    return await overTheLine(request.clone(), PATIENCE);
+  } catch {
+    return byThePhone(request);
+  }
+}
+
+/** Ask the phone; what it does not hold is the server's to answer. */
+async function phoneFirst(request: Request): Promise<Response> {
+  if (phoneState() === "ready") {
+    const own = await byThePhone(request.clone());
+    if (isOwn(own) || lineNow() === "none") return own;
+    return overTheLine(request);
+  }
+  try {
+    return await overTheLine(request.clone(), PATIENCE);
+  } catch (failed) {
+    if (phoneState() !== "starting") throw failed;
+    return byThePhone(request);
+  }
+}
+
+async function byThePhone(request: Request): Promise<Response> {
+  return asResponse(await answerOf(await asAsked(request)));
+}
+
+/** Record in the phone where it holds what it is recorded on, else on the server. */
+async function recorded(request: Request): Promise<Response> {
+  const isReady = phoneState() === "ready";
+  if (!isReady && lineNow() === "good") {
+    try {
+      return await overTheLine(request.clone(), PATIENCE);
+    } catch (failed) {
+      // It goes under the same key: where it did come in, the second time is the first one.
+      if (phoneState() !== "starting") throw failed;
+    }
+  }
+  const own = await inThePhone(request.clone());
+  if (isOwn(own) || lineNow() === "none") return own;
+  return overTheLine(request);
+}
+
+async function inThePhone(request: Request): Promise<Response> {
+  const asked = await asAsked(request);
+  const { method, path, headers, body } = asked;
+  const waiting = {
+    id: request.headers.get("X-Record") ?? "",
+    method,
+    path,
+    headers,
+    body,
+    at: Date.now(),
+    standing: "waiting" as const,
+    problems: [],
+  };
+  const { answered } = await askPhone({ name: "record", asked, waiting });
+  if (!answered) throw new Error("The phone did not answer.");
+  if (answered.status < 300) {
+    if (path === "/api/v1/jobs") await begun(body);
+    kick();
+  }
+  return asResponse(answered);
+}
+
+function isOwn(answer: Response): boolean {
+  return answer.status !== MISSING && answer.status !== NEEDS_A_LINE;
+}
+
+/** The headers that a request carries on: what it is, and what the phone says of itself. */
+const CARRIED = /^(content-type|accept|x-phone.*)$/;
+
+async function asAsked(request: Request) {
+  const { pathname, search } = new URL(request.url);
+  const headers = [...request.headers].filter(([name]) => CARRIED.test(name));
+  return {
+    method: request.method,
+    path: `${pathname}${search}`,
+    headers: Object.fromEntries(headers),
+    body: await request.text(),
+  };
+}
+
+function asResponse({ status, headers, body }: Answered): Response {
+  return new Response(body || null, { status, headers: { ...headers, [BY_THE_PHONE]: "yes" } });
+}

@@ -1,0 +1,174 @@
+/// <reference lib="webworker" />
+import { type Asked, type Answered, type PhoneServer, boot } from "../../phone/boot.mjs";
+import {
+  type Taken,
+  type Waiting,
+  forgetTaken,
+  keepSaid,
+  keepTaken,
+  keepWaiting,
+  newest,
+  saidTo,
+  waitingOf,
+} from "./held";
+
+/**
+ * The server in this phone: Python in a worker, with the person's jobs in its database.
+ *
+ * Each answer rests on what the server said last and on all that was recorded here since, in this
+ * page or in another one. What is recorded is on the disk before it is answered.
+ */
+
+export type Call =
+  | { name: "answer"; asked: Asked }
+  | { name: "record"; asked: Asked; waiting: Omit<Waiting, "words" | "person"> }
+  | { name: "hear"; carried: string; taken: Omit<Taken, "person"> }
+  | { name: "forget" }
+  | { name: "about" };
+/** What there is to know of the phone: the memory it takes, in bytes, and its shape. */
+export type About = { heap: number; shape: string };
+export type Begin = { person: number; clockOff: number };
+export type Told = { status?: number; answered?: Answered; heard?: boolean; about?: About };
+
+const BASE = "/phone/";
+/** What a phone answers where its disk takes nothing more. */
+const FULL: Answered = {
+  status: 507,
+  headers: { "Content-Type": "application/json" },
+  body: JSON.stringify({
+    errors: [
+      {
+        field: "",
+        code: "phone-full",
+        typed: "",
+        why: "This phone's storage is full: nothing was recorded.",
+        accepts: "Free some room on the phone, then send it again; what you typed is kept.",
+        offers: [],
+      },
+    ],
+  }),
+};
+
+let person = 0;
+let server: Promise<PhoneServer> | undefined;
+/** The version of what the server said that is loaded, and the last record done on it. */
+let loaded = -1;
+let done = 0;
+
+async function bytesOf(name: string): Promise<Uint8Array> {
+  const answer = await fetch(`${BASE}${name}`);
+  if (!answer.ok) throw new Error(`${name}: ${answer.status}`);
+  return new Uint8Array(await answer.arrayBuffer());
+}
+
+async function begin({ person: who, clockOff }: Begin): Promise<PhoneServer> {
+  person = who;
+  const files = Promise.all([bytesOf("modules.zip"), bytesOf("empty.sqlite")]);
+  const address = `${BASE}pyodide.mjs`;
+  const { loadPyodide } = (await import(/* @vite-ignore */ address)) as {
+    loadPyodide: (options: object) => Promise<unknown>;
+  };
+  const phone = await boot({
+    load: loadPyodide,
+    options: { indexURL: BASE },
+    files: files.then(([modules, empty]) => ({ modules, empty })),
+    tell: (step) => postMessage({ step }),
+  });
+  phone.keepTime(clockOff);
+  await catchUp(phone);
+  return phone;
+}
+
+/** Load what the server said where it said more, and do what was recorded since. */
+async function catchUp(phone: PhoneServer): Promise<void> {
+  const { version, last } = await newest(person);
+  if (version !== loaded) {
+    const said = await saidTo(person);
+    phone.load(said && said.shape === phone.shape() ? said.bytes : null);
+    loaded = version;
+    done = 0;
+  }
+  if (last <= done) return;
+  for (const one of await waitingOf(person, done))
+    if (one.standing !== "refused") phone.answer(askedAgain(one));
+  done = last;
+}
+
+/** A record as it is asked for again now. */
+function askedAgain({ method, path, headers, body }: Waiting): Asked {
+  const now = { "X-Phone-Now": String(Date.now() / 1000), "X-Person": String(person) };
+  return { method, path, headers: { ...headers, ...now }, body };
+}
+
+const mine = (asked: Asked): Asked => ({
+  ...asked,
+  headers: { ...asked.headers, "X-Person": String(person) },
+});
+
+async function record(phone: PhoneServer, call: Call & { name: "record" }): Promise<Answered> {
+  const asked = mine(call.asked);
+  const answered = phone.answer(asked);
+  if (answered.status >= 300) return answered;
+  try {
+    const words = phone.words(asked);
+    done = await keepWaiting({ ...call.waiting, person, words });
+  } catch {
+    loaded = -1; // what was done and could not be kept is undone
+    return FULL;
+  }
+  return answered;
+}
+
+async function hear(phone: PhoneServer, call: Call & { name: "hear" }): Promise<boolean> {
+  const isNews = call.carried !== "";
+  if (!isNews) {
+    await keepTaken({ ...call.taken, person });
+    return true;
+  }
+  return navigator.locks.request("yp-hear", async () => {
+    await catchUp(phone);
+    if (!phone.hear(call.carried)) return false;
+    const said = { person, shape: phone.shape(), bytes: phone.kept() };
+    loaded = await keepSaid(said, { ...call.taken, person });
+    done = 0;
+    await catchUp(phone);
+    return true;
+  });
+}
+
+async function carryOut(call: Call): Promise<Told> {
+  if (!server) throw new Error("The phone was not begun.");
+  const phone = await server;
+  if (call.name === "hear") return { heard: await hear(phone, call) };
+  if (call.name === "about") return { about: { heap: phone.heap(), shape: phone.shape() } };
+  if (call.name === "forget") {
+    await forgetTaken(person);
+    loaded = -1;
+    return {};
+  }
+  await catchUp(phone);
+  if (call.name === "record") return { answered: await record(phone, call) };
+  return { answered: phone.answer(mine(call.asked)) };
+}
+
+/** One thing at a time, in the order it was asked for. */
+let turn: Promise<unknown> = Promise.resolve();
+
+onmessage = ({ data }: MessageEvent<{ number: number; begin?: Begin; call?: Call }>) => {
+  const { number } = data;
+  const work = async (): Promise<Told> => {
+    if (data.begin) {
+      server = begin(data.begin);
+      await server;
+      return {};
+    }
+    if (!data.call) throw new Error("Nothing was asked.");
+    return carryOut(data.call);
+  };
+  const next = turn.then(work);
+  turn = next.catch(() => undefined);
+  next.then(
+    (told) => postMessage({ number, told }),
+    (failed: unknown) => postMessage({ number, failed: String(failed).slice(-2000) }),
+  );
+};
