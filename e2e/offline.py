@@ -63,11 +63,11 @@ class OfflineTestCase(BrowserTestCase):
     def take_along(self, name: str, step: str = "") -> None:
         """Open a step of a demo job, and wait until all of it lies on the phone."""
         self.open_demo_job(name, step)
-        self.wait_until_taken(name)
+        self.wait_until_taken(str(demo_id(name)))
 
-    def wait_until_taken(self, name: str) -> None:
-        """Wait until a demo job and the application itself lie on the phone."""
-        self._until(lambda: self.page.evaluate(IS_TAKEN, str(demo_id(name))))
+    def wait_until_taken(self, job: str) -> None:
+        """Wait until a job and the application itself lie on the phone."""
+        self._until(lambda: self.page.evaluate(IS_TAKEN, job))
 
     def lose_the_line(self) -> None:
         """Have no signal from now on."""

@@ -137,11 +137,7 @@ def pegs_of(
     tasks = frozenset(shown)
     counting = counting_shots(scope, standings)
     points = _points(scope, plan)
-    elevations = {
-        point.pk: standings.lines.sighting(counted[1]).line.elevation(counted[2])
-        for point in points
-        if (counted := counting.get((point.pk, Setting.FINE))) and not counted[3]
-    }
+    elevations = _elevations(points, counting, standings)
     aims = Aims(plan, _grounds(points, elevations))
     found: dict[UUID, OwnPegs] = {}
     for point in points:
@@ -159,6 +155,29 @@ def pegs_of(
         elif (point.pk, Setting.FINE) in counting:
             own.doubted[point.pk] = counting[point.pk, Setting.FINE][1]
     return found, aims
+
+
+def aims_at(scope: Scope, plan: JobPlan, standings: JobStandings) -> tuple[list[Point], Aims]:
+    """Return the points of a scope and what they are set to, without what was found of each.
+
+    Shots are read only where the ground under a point tells what it is set to.
+    """
+    points = _points(scope, plan)
+    if not any(point.task == Task.GROUND for point in points):
+        return points, Aims(plan, {})
+    elevations = _elevations(points, counting_shots(scope, standings), standings)
+    return points, Aims(plan, _grounds(points, elevations))
+
+
+def _elevations(
+    points: list[Point], counting: Counting, standings: JobStandings
+) -> dict[UUID, Elevation]:
+    """Return how high each point was found, of those that count."""
+    return {
+        point.pk: standings.lines.sighting(counted[1]).line.elevation(counted[2])
+        for point in points
+        if (counted := counting.get((point.pk, Setting.FINE))) and not counted[3]
+    }
 
 
 def _points(scope: Scope, plan: JobPlan) -> list[Point]:

@@ -46,6 +46,7 @@ class JobRow(TypedDict):
     name: str
     place: str
     crew: str
+    crew_id: str
     created_at: str
 
 
@@ -145,6 +146,7 @@ def job_rows(user: User) -> list[JobRow]:
             "name": job.name,
             "place": job.place,
             "crew": job.crew.name,
+            "crew_id": str(job.crew_id),
             "created_at": job.created_at.isoformat(),
         }
         for job in jobs

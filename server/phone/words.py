@@ -45,7 +45,7 @@ def _named(model: type[models.Model], key: object) -> str:
 
 
 def _point(key: object) -> str:
-    found = Point.objects.filter(pk=key).select_related("floor", "element").first()
+    found = Point.objects.filter(pk=str(key)).select_related("floor", "element").first()
     return f"{found.name} of {found.where}" if found else "a point that is gone"
 
 

@@ -79,6 +79,7 @@ class PourPart(models.Model):
     element = models.ForeignKey(Element, null=True, on_delete=models.PROTECT, related_name="+")
 
     class Meta:
+        ordering = ["pk"]
         constraints = [
             models.CheckConstraint(
                 condition=Q(floor__isnull=False) ^ Q(element__isnull=False),

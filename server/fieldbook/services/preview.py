@@ -16,7 +16,7 @@ from server.fieldbook.access import point_seen_from, set_up_for
 from server.fieldbook.aims import Aims
 from server.fieldbook.figures import Judged, Said, said
 from server.fieldbook.models import Shot, observed
-from server.fieldbook.pegs import OwnPegs, Scope, pegs_of, stone_of
+from server.fieldbook.pegs import Scope, aims_at, stone_of
 from server.fieldbook.rules import Sighting
 from server.fieldbook.services.read_again import RereadForm, reread_of
 from server.fieldbook.services.record_shot import read_from
@@ -76,10 +76,10 @@ def preview_reading(user: User, set_up_id: UUID, form: ReadingForm) -> Preview:
     point = point_seen_from(user, set_up, form.point)
     standings, plan = JobStandings(set_up.job), JobPlan(set_up.job)
     sighting = standings.lines.sighting(set_up.pk)
-    pegs, aims = pegs_of(_beside(point), plan, standings)
+    beside, aims = aims_at(_beside(point), plan, standings)
     judged = aims.judged(point, form.setting)
     seen = read_from(sighting, form.reading, form.sight)
-    near = _near(pegs.get(point.owner_id, OwnPegs()), point, judged, aims, standings)
+    near = _near(beside, point, judged, aims, standings)
     return {
         "says": said(seen, sighting, point.spot, judged),
         "unlikely": _unlikely(seen, sighting, point, judged, near),
@@ -92,12 +92,12 @@ def _beside(point: Point) -> Scope:
 
 
 def _near(
-    pegs: OwnPegs, point: Point, judged: Judged, aims: Aims, standings: JobStandings
+    beside: list[Point], point: Point, judged: Judged, aims: Aims, standings: JobStandings
 ) -> tuple[Near, ...]:
     """Return what the same pass found around a point for the same task; a rough pass has none."""
     if judged.setting != Setting.FINE or judged.target is None or point.spot is None:
         return ()
-    points = {one.pk: one for one in pegs.points if one.task == judged.task}
+    points = {one.pk: one for one in beside if one.task == judged.task}
     columns = ("point_id", "set_up_id", "sight", "reading", *TIME_COLUMNS)
     shot = Shot.objects.filter(point__in=points, setting=Setting.FINE, strike=None)
     latest = shot.order_by("-taken_at", "-recorded_at").values_list(*columns)[:LONGEST_PASS]

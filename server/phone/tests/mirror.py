@@ -12,6 +12,7 @@ from unittest.mock import patch
 from django.db import connection
 from django.http import HttpResponse
 from django.test import Client
+from django.test.client import FakePayload
 
 from server.carry.write import Held, carried_crew, carried_job
 from server.crews.models import Phone, User
@@ -22,6 +23,8 @@ from server.senders import Sender, sent_by
 
 PREFIX = "/api/v1/"
 NEEDS_A_LINE = 503
+#: A pour rests on the concrete, which a phone knows again with the next news.
+POUR = re.compile(r"/pours/")
 WRITES = re.compile(r"\s*(INSERT|UPDATE|DELETE|REPLACE)", re.IGNORECASE)
 #: What may differ by the moment of asking: both answer in their own time.
 MOMENT = re.compile(r"\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?(Z|\+00:00)")
@@ -45,19 +48,12 @@ class Mirror:
     @contextmanager
     def watching(self) -> Iterator[None]:
         """Compare every answer of the API while this lasts."""
-        asked = Client.generic
+        asked = Client.request
 
-        def generic(client: Client, method: str, path: str, *given: Any, **more: Any) -> Any:
-            return self._both(
-                client,
-                method,
-                path,
-                lambda: asked(client, method, path, *given, **more),
-                given,
-                more,
-            )
+        def request(client: Client, **environ: Any) -> Any:
+            return self._both(client, environ, lambda: asked(client, **environ))
 
-        with patch.object(Client, "generic", generic), connection.execute_wrapper(self._note):
+        with patch.object(Client, "request", request), connection.execute_wrapper(self._note):
             yield
 
     def _note(self, execute: Any, sql: str, params: Any, many: bool, context: Any) -> Any:
@@ -65,34 +61,23 @@ class Mirror:
             self.is_behind = True
         return execute(sql, params, many, context)
 
-    def _both(
-        self, client: Client, method: str, path: str, ask: Callable[[], Any], given: Any, more: Any
-    ) -> Any:
+    def _both(self, client: Client, environ: Any, ask: Callable[[], Any]) -> Any:
         person = client.session.get("_auth_user_id")
-        if not path.startswith(PREFIX) or person is None:
+        if not environ["PATH_INFO"].startswith(PREFIX) or person is None:
             self.is_behind = True
             return ask()
-        if self.is_behind or person not in self.known:
+        is_of_a_pour = POUR.search(environ["PATH_INFO"]) is not None
+        if self.is_behind or is_of_a_pour or person not in self.known:
+            self.is_behind = True
             self._take_along(person)
+        request = _request(environ, person)
         self.is_asking = True
         try:
             told = ask()
         finally:
             self.is_asking = False
-        body, kind = (*given, *("", "application/octet-stream")[len(given) :])[:2]
-        headers = _headers({**client.defaults, **more}) | {
-            "X-Person": str(person),
-            "Content-Type": kind,
-        }
-        request = {
-            "method": method,
-            "path": _whole(path, more),
-            "headers": headers,
-            "body": body.decode() if isinstance(body, bytes) else str(body),
-        }
         answer = self.phone.call("answer", request)
-        if method == "GET" and WAITS in answer["body"]:
-            self.is_behind = True
+        if request["method"] == "GET" and WAITS in answer["body"]:
             self._take_along(person)
             answer = self.phone.call("answer", request)
         self._compare(request, told, answer)
@@ -130,19 +115,20 @@ class Mirror:
             self.differing.append(_difference(request, server, phone))
 
 
-def _whole(path: str, more: Any) -> str:
-    query = more.get("QUERY_STRING", "")
-    return f"{path}?{query}" if query else path
-
-
-def _headers(more: Any) -> dict[str, str]:
-    sent = {str(name): str(value) for name, value in (more.get("headers") or {}).items()}
-    own = {
-        name[5:].replace("_", "-"): str(value)
-        for name, value in more.items()
-        if name.startswith("HTTP_")
+def _request(environ: Any, person: str) -> dict[str, Any]:
+    """Return what is asked of the server as the phone is asked; the server's own stays unread."""
+    method, query = environ["REQUEST_METHOD"], environ.get("QUERY_STRING", "")
+    path = f"{environ['PATH_INFO']}?{query}" if query else environ["PATH_INFO"]
+    body = environ["wsgi.input"].read() if "CONTENT_LENGTH" in environ else b""
+    environ["wsgi.input"] = FakePayload(body)
+    headers = {
+        name.removeprefix("HTTP_").replace("_", "-"): str(value)
+        for name, value in environ.items()
+        if name.startswith("HTTP_X_")
     }
-    return sent | own
+    own = {"X-Person": str(person), "Content-Type": str(environ.get("CONTENT_TYPE", ""))}
+    text = body.decode(errors="replace")
+    return {"method": method, "path": path, "headers": headers | own, "body": text}
 
 
 def _difference(request: Any, server: tuple[int, str], phone: tuple[int, str]) -> str:

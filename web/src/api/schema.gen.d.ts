@@ -2462,6 +2462,7 @@ export interface components {
             name: string;
             place: string;
             crew: string;
+            crew_id: string;
             created_at: string;
         };
         /** @description A job, whole enough for every screen's frame. */

@@ -4,7 +4,7 @@ import { forgetTaken, keep, kept, takenBy } from "./held";
 import { install } from "./install";
 import { lineNow, onLine, overTheLine } from "./line";
 import { askPhone, beginPhone, endPhone, phoneState } from "./phone";
-import { sendFor } from "./sender";
+import { lastRecord, sendFor } from "./sender";
 
 /** The phone's day: who holds it, what is taken along, and when it is brought up to date. */
 
@@ -16,6 +16,8 @@ const OFF = "yp-kept:stays-on-the-server";
 /** How often what lies here is brought up to date, and a lost line tried, milliseconds. */
 const FRESHEN = 12_000;
 const TRY = 4_000;
+/** How long nothing must have been recorded before the phone takes time to take news in. */
+const PAUSE = 4_000;
 
 let person = 0;
 let at = "";
@@ -58,7 +60,12 @@ export async function holdFor(session: Session, clockOff: number): Promise<void>
   }
   await navigator.storage.persist().catch(() => false);
   for (const crew of session.crews) await want(person, { crew: crew.id, job: "", name: crew.name });
-  await sendFor({ person, token: tokenNow, afterwards: () => void freshen() });
+  await sendFor({
+    person,
+    token: tokenNow,
+    afterwards: () => freshenIn(PAUSE),
+    elsewhere: () => changed(),
+  });
   await idle();
   await beginPhone({ person, clockOff }).catch(() => undefined);
   void freshen();
@@ -93,6 +100,11 @@ export const takenNow = () => (person ? takenBy(person) : Promise.resolve([]));
 /** Bring what lies here up to date, and again after a while. */
 async function freshen(): Promise<void> {
   clearTimeout(timer);
+  const rested = Date.now() - lastRecord();
+  if (rested < PAUSE) {
+    freshenIn(PAUSE - rested);
+    return;
+  }
   try {
     if (lineNow() === "none") await probe();
     const isSeen = document.visibilityState === "visible";
@@ -100,8 +112,12 @@ async function freshen(): Promise<void> {
   } catch {
     // The line went; it is tried again.
   }
+  freshenIn(lineNow() === "none" ? TRY : FRESHEN);
+}
+
+function freshenIn(milliseconds: number): void {
   clearTimeout(timer);
-  timer = setTimeout(() => void freshen(), lineNow() === "none" ? TRY : FRESHEN);
+  timer = setTimeout(() => void freshen(), milliseconds);
 }
 
 async function probe(): Promise<void> {

@@ -98,7 +98,7 @@ async function inThePhone(request: Request): Promise<Response> {
   if (!answered) throw new Error("The phone did not answer.");
   if (answered.status < 300) {
     if (path === "/api/v1/jobs") await begun(body);
-    kick();
+    kick(true);
   }
   return asResponse(answered);
 }

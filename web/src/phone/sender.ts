@@ -12,18 +12,28 @@ const PAUSES = [1_000, 2_000, 5_000, 10_000, 20_000] as const;
 const [SIGNED_OUT, TOO_MANY, BROKEN, AWAY] = [401, 429, 500, 503];
 const MOST_TRIES = 3;
 
-type Sending = { person: number; token: () => string | undefined; afterwards: () => void };
+type Sending = {
+  person: number;
+  token: () => string | undefined;
+  /** Something was sent. */
+  afterwards: () => void;
+  /** Another page of this phone recorded or sent something. */
+  elsewhere: () => void;
+};
 
 let sending: Sending | undefined;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let failures = 0;
 let isSignedOut = false;
+let recordedAt = 0;
 let waiting: readonly Numbered[] = [];
 const listeners = new Set<() => void>();
 const channel = "BroadcastChannel" in globalThis ? new BroadcastChannel("yp-outbox") : undefined;
 
 /** What is on its way or was refused, oldest first. */
 export const outbox = (): readonly Numbered[] => waiting;
+/** When something was recorded here last, by this phone's clock. */
+export const lastRecord = (): number => recordedAt;
 export const isToSignIn = (): boolean => isSignedOut;
 
 export function onOutbox(tell: () => void): () => void {
@@ -48,14 +58,18 @@ export async function sendFor(now: Sending | undefined): Promise<void> {
 }
 
 /** Something was recorded: send it, now where there is a line. */
-export function kick(): void {
+export function kick(isRecord = false): void {
+  if (isRecord) recordedAt = Date.now();
   channel?.postMessage("changed");
   clearTimeout(timer);
   timer = setTimeout(() => void pass(), 0);
 }
 
-channel?.addEventListener("message", () => void lookAgain());
-window.addEventListener("online", kick);
+channel?.addEventListener("message", () => {
+  void lookAgain();
+  sending?.elsewhere();
+});
+window.addEventListener("online", () => kick());
 onLine(() => lineNow() === "good" && kick());
 
 let isPassing = false;

@@ -151,8 +151,32 @@ async function carryOut(call: Call): Promise<Told> {
   return { answered: phone.answer(mine(call.asked)) };
 }
 
-/** One thing at a time, in the order it was asked for. */
-let turn: Promise<unknown> = Promise.resolve();
+type Job = { isUrgent: boolean; run: () => Promise<void> };
+
+/** One thing at a time: what is recorded or typed before what is only looked at. */
+const jobs: Job[] = [];
+let isAtWork = false;
+
+async function workOff(): Promise<void> {
+  if (isAtWork) return;
+  isAtWork = true;
+  for (;;) {
+    const urgent = jobs.findIndex((job) => job.isUrgent);
+    const [job] = jobs.splice(Math.max(urgent, 0), 1);
+    if (!job) break;
+    await job.run();
+    await new Promise((resolve) => setTimeout(resolve, 0)); // hear what was asked meanwhile
+  }
+  isAtWork = false;
+}
+
+/** What a person waits for with the rod in the hand. */
+const URGENT = /\/reading\?|-draft$|\/height-now$|\/points\/[^/]+$/;
+
+function isUrgent({ begin, call }: { begin?: Begin; call?: Call }): boolean {
+  if (begin || call?.name === "record") return true;
+  return call?.name === "answer" && URGENT.test(call.asked.path);
+}
 
 onmessage = ({ data }: MessageEvent<{ number: number; begin?: Begin; call?: Call }>) => {
   const { number } = data;
@@ -165,10 +189,11 @@ onmessage = ({ data }: MessageEvent<{ number: number; begin?: Begin; call?: Call
     if (!data.call) throw new Error("Nothing was asked.");
     return carryOut(data.call);
   };
-  const next = turn.then(work);
-  turn = next.catch(() => undefined);
-  next.then(
-    (told) => postMessage({ number, told }),
-    (failed: unknown) => postMessage({ number, failed: String(failed).slice(-2000) }),
-  );
+  const run = () =>
+    work().then(
+      (told) => postMessage({ number, told }),
+      (failed: unknown) => postMessage({ number, failed: String(failed).slice(-2000) }),
+    );
+  jobs.push({ isUrgent: isUrgent(data), run });
+  void workOff();
 };

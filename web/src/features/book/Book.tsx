@@ -15,6 +15,7 @@ import { Needs } from "../../parts/Needs";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { Figure } from "../floors/Floors";
+import { Download, NotSent, useIsWaiting } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
 
 /** The level notes of a set-up, struck rows and all, with the sums that prove them. */
@@ -34,14 +35,9 @@ export function Book() {
           <Button component={Link} to={`/jobs/${job.id}/runs`} variant="outlined">
             Runs
           </Button>
-          <Button
-            component="a"
-            href={`/api/v1/set-ups/${setUp.id}/book.csv`}
-            download
-            variant="outlined"
-          >
+          <Download path={`/api/v1/set-ups/${setUp.id}/book.csv`} isMadeHere>
             CSV
-          </Button>
+          </Download>
         </Stack>
       }
     >
@@ -102,6 +98,7 @@ function Notes({ rows }: { rows: readonly Schemas["BookRow"][] }) {
 
 function NoteRow({ row }: { row: Schemas["BookRow"] }) {
   const isStruck = row.struck !== "";
+  const isWaiting = useIsWaiting();
   const cell = {
     whiteSpace: "nowrap",
     fontSize: "1rem",
@@ -116,6 +113,7 @@ function NoteRow({ row }: { row: Schemas["BookRow"] }) {
         </TableCell>
       ))}
       <TableCell sx={{ whiteSpace: "nowrap" }}>
+        {isWaiting(row.shot) && <NotSent />}
         {isStruck && <strong>struck: {row.struck}. </strong>}
         {row.in_doubt && <strong>IN DOUBT. </strong>}
         {row.note && <>{row.note}. </>}

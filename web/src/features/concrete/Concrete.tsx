@@ -11,6 +11,7 @@ import { Needs } from "../../parts/Needs";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { planPegs } from "../../parts/plan/pegs";
 import { Figure } from "../floors/Floors";
+import { OverTheLine } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Shares } from "./Charts";
 import { Notices } from "../notices";
@@ -57,8 +58,10 @@ export function Concrete() {
             </Stack>
             {sheet.take_off && (
               <Stack spacing={2} sx={{ displayPrint: "none" }}>
-                <Notices job={job} floor={floor} />
-                <Options job={job} floor={floor} typed={sheet.typed} />
+                <OverTheLine what="Ways to pour and the customer's notices">
+                  <Notices job={job} floor={floor} />
+                  <Options job={job} floor={floor} typed={sheet.typed} />
+                </OverTheLine>
               </Stack>
             )}
           </>

@@ -1,5 +1,4 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Table from "@mui/material/Table";
 import TableBody from "@mui/material/TableBody";
 import TableCell from "@mui/material/TableCell";
@@ -8,6 +7,7 @@ import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
 import type { Schemas } from "../../api/client";
 import { useQuantities } from "../../api/queries";
+import { Download } from "../line";
 import { Loaded, Panel } from "../../parts/Page";
 
 const WIDE = { display: { xs: "none", sm: "table-cell" } };
@@ -47,14 +47,9 @@ export function Quantities({ job }: { job: Schemas["JobSheet"] }) {
                 </TableBody>
               </Table>
             </Box>
-            <Button
-              component="a"
-              href={`/api/v1/jobs/${job.id}/take-off.xlsx`}
-              variant="outlined"
-              sx={{ mt: 1.5 }}
-            >
+            <Download path={`/api/v1/jobs/${job.id}/take-off.xlsx`} sx={{ mt: 1.5 }}>
               As a workbook
-            </Button>
+            </Download>
           </>
         )}
       </Loaded>

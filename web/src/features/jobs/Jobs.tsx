@@ -4,9 +4,11 @@ import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
+import type { Schemas } from "../../api/client";
 import { useBackup, useJobs, useSession } from "../../api/queries";
 import { Empty, Loaded, Page } from "../../parts/Page";
 import { BringJobIn } from "../records";
+import { OverTheLine, TakeAlong, ageInWords, useTaken } from "../line";
 import { TopBar } from "../frame/TopBar";
 
 /** The jobs of the person's crews. */
@@ -50,11 +52,13 @@ export function Jobs() {
               )
             }
           </Loaded>
-          {crews
-            .filter((crew) => crew.can_plan)
-            .map((crew) => (
-              <BringJobIn key={crew.id} crew={crew.id} name={crew.name} />
-            ))}
+          <OverTheLine what="Bringing a job in">
+            {crews
+              .filter((crew) => crew.can_plan)
+              .map((crew) => (
+                <BringJobIn key={crew.id} crew={crew.id} name={crew.name} />
+              ))}
+          </OverTheLine>
           <Stack direction="row" spacing={1} sx={{ flexWrap: "wrap" }}>
             {crews.map((crew) => (
               <Button key={crew.id} component={Link} to={`/gear/${crew.id}`} variant="outlined">
@@ -103,13 +107,26 @@ function HeightNowLink() {
   );
 }
 
-function JobRow(job: { id: string; name: string; place: string; crew: string }) {
+function JobRow(job: Schemas["JobRow"]) {
+  const { jobs } = useTaken();
+  const age = ageInWords(jobs.find((taken) => taken.job === job.id));
+  return (
+    <Stack direction="row" sx={{ alignItems: "stretch" }}>
+      <JobLink {...job} about={[job.place, job.crew, age].filter(Boolean).join(" · ")} />
+      {!age && <TakeAlong {...job} />}
+    </Stack>
+  );
+}
+
+function JobLink(job: { id: string; name: string; about: string }) {
   return (
     <Box
       component={Link}
       to={`/jobs/${job.id}`}
       sx={{
         display: "block",
+        flex: 1,
+        minWidth: 0,
         bgcolor: "background.paper",
         color: "text.primary",
         textDecoration: "none",
@@ -123,7 +140,7 @@ function JobRow(job: { id: string; name: string; place: string; crew: string }) 
         {job.name}
       </Typography>
       <Typography color="text.secondary" component="span">
-        {[job.place, job.crew].filter(Boolean).join(" · ")}
+        {job.about}
       </Typography>
     </Box>
   );

@@ -78,7 +78,8 @@ function useSays(): Says | null {
   if (isNewer)
     return { text: "A newer version is here. Tap to take it.", look: TELLS, takes: takeNewer };
   if (clock) return { text: clock + toSend, look: TELLS };
-  if (state === "off") return isKeptOff() ? { text: "On line. Jobs stay on the server.", look: QUIET } : null;
+  if (state === "off")
+    return isKeptOff() ? { text: "On line. Jobs stay on the server.", look: QUIET } : null;
   return { text: `On line.${toSend}`, look: QUIET };
 }
 

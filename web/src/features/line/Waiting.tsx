@@ -42,10 +42,7 @@ export function Waiting({ isOpen, close }: Props) {
         </Stack>
       </DialogContent>
       <DialogActions sx={{ flexWrap: "wrap" }}>
-        <Button
-          disabled={onTheWay.length > 0}
-          onClick={() => void letWorkAlone(isKeptOff())}
-        >
+        <Button disabled={onTheWay.length > 0} onClick={() => void letWorkAlone(isKeptOff())}>
           {isKeptOff() ? "Take jobs along on this device" : "Take nothing along here"}
         </Button>
         {onTheWay.length > 0 && (

@@ -7,6 +7,7 @@ import type { Schemas } from "../../api/client";
 import { usePour } from "../../api/queries";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
+import { Download } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
 import { AfterThePour } from "./AfterThePour";
 import { Answer } from "./Answer";
@@ -65,14 +66,9 @@ function RunSheet({ sheet, canMove }: { sheet: Schemas["PourSheet"]; canMove: bo
           </li>
         ))}
       </Box>
-      <Button
-        component="a"
-        href={`/api/v1/pours/${sheet.id}/run-sheet.ics`}
-        variant="outlined"
-        sx={{ mt: 1.5 }}
-      >
+      <Download path={`/api/v1/pours/${sheet.id}/run-sheet.ics`} sx={{ mt: 1.5 }}>
         Into a calendar
-      </Button>
+      </Download>
       {canMove && <Move key={sheet.pours_at} pour={sheet} />}
     </Panel>
   );

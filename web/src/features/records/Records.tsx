@@ -1,4 +1,3 @@
-import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
@@ -6,6 +5,8 @@ import { type Schemas, api, asForm, sent, told } from "../../api/client";
 import { useRecords } from "../../api/queries";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { Select } from "../../parts/Select";
+import { useLine } from "../../phone/line";
+import { Download, OverTheLine } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
 import { FileForm } from "./FileForm";
 import { CompareCopy, JobRecord } from "./JobRecord";
@@ -16,30 +17,34 @@ import { Works } from "./Works";
 export function Records() {
   const job = useJobSheet();
   const query = useRecords(job.id);
+  const isOnLine = useLine() === "good";
   return (
     <Page title="Records" lead="Out and in: papers, workbooks, points, the whole job.">
-      <Loaded query={query}>
-        {({ papers, works }) => (
-          <>
-            {works.length > 0 && (
-              <Panel title="At work, and lately done">
-                <Works works={works} />
-              </Panel>
-            )}
-            <Stack direction={{ xs: "column", lg: "row" }} spacing={2}>
-              <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-                <JobRecord job={job.id} papers={papers} />
-                <CompareCopy job={job.id} />
-                {job.can_record && <ReadingsIn job={job} />}
+      <OverTheLine what="Papers, workbooks and files brought in">
+        <Loaded query={query}>
+          {({ papers, works }) => (
+            <>
+              {works.length > 0 && (
+                <Panel title="At work, and lately done">
+                  <Works works={works} />
+                </Panel>
+              )}
+              <Stack direction={{ xs: "column", lg: "row" }} spacing={2}>
+                <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
+                  <JobRecord job={job.id} papers={papers} />
+                  <CompareCopy job={job.id} />
+                  {job.can_record && <ReadingsIn job={job} />}
+                </Stack>
+                <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
+                  <Files job={job} />
+                  <Survey job={job} />
+                </Stack>
               </Stack>
-              <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-                <Files job={job} />
-                <Survey job={job} />
-              </Stack>
-            </Stack>
-          </>
-        )}
-      </Loaded>
+            </>
+          )}
+        </Loaded>
+      </OverTheLine>
+      {!isOnLine && <Survey job={job} isOutAlone />}
     </Page>
   );
 }
@@ -59,14 +64,9 @@ function Files({ job }: { job: Schemas["JobSheet"] }) {
       </Typography>
       <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
         {FILES.map(([file, name]) => (
-          <Button
-            key={file}
-            component="a"
-            href={`/api/v1/jobs/${job.id}/${file}`}
-            variant="outlined"
-          >
+          <Download key={file} path={`/api/v1/jobs/${job.id}/${file}`}>
             {name}
-          </Button>
+          </Download>
         ))}
       </Stack>
     </Panel>

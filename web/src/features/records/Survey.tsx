@@ -1,4 +1,3 @@
-import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
@@ -6,6 +5,7 @@ import { type Schemas, api, asForm, sent, told } from "../../api/client";
 import { EntryField } from "../../parts/EntryField";
 import { Panel } from "../../parts/Page";
 import { Select } from "../../parts/Select";
+import { Download } from "../line";
 import { FileForm } from "./FileForm";
 
 type Job = Schemas["JobSheet"];
@@ -34,8 +34,10 @@ const ORDERS: readonly (readonly [Written["order"], string])[] = [
   ],
 ];
 
+type Props = { job: Job; /** Whether nothing can be brought in now. */ isOutAlone?: boolean };
+
 /** Points out to a survey's instrument, and in from a survey. */
-export function Survey({ job }: { job: Job }) {
+export function Survey({ job, isOutAlone = false }: Props) {
   const [written, setWritten] = useState<Written>({
     order: USUAL,
     unit: job.volume_unit === "m³" ? "m" : "ft",
@@ -60,16 +62,15 @@ export function Survey({ job }: { job: Job }) {
             ]}
             onChange={setHeights}
           />
-          <Button
-            component="a"
-            href={`/api/v1/jobs/${job.id}/points.csv?${query.toString()}`}
-            variant="outlined"
+          <Download
+            path={`/api/v1/jobs/${job.id}/points.csv?${query.toString()}`}
             sx={{ flexShrink: 0 }}
+            isMadeHere
           >
             Points out, CSV
-          </Button>
+          </Download>
         </Stack>
-        {job.can_plan && (
+        {job.can_plan && !isOutAlone && (
           <FileForm
             choose="Choose points, CSV"
             accept=".csv,.txt,text/csv"

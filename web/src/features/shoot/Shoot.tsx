@@ -54,6 +54,8 @@ export function Shoot(props: ShootProps) {
   const [isHelpOpen, setHelpOpen] = useState(false);
   const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down("md"));
   const shownOn = (own: View) => ({ xs: view === own ? "block" : "none", md: "block" });
+  // A phone shows one of them: what it does not show is not drawn with every reading.
+  const isDrawn = (own: View) => !isPhone || view === own;
   const pick = (id: string) => {
     shooting.go(id);
     setView("shoot");
@@ -113,30 +115,34 @@ export function Shoot(props: ShootProps) {
         }}
       >
         <Box sx={{ display: shownOn("plan") }}>
-          <Panel>
-            <Plan
-              label={`Plan of ${work.name}`}
-              outlines={work.outlines}
-              lines={work.lines}
-              pegs={planPegs(work, pass)}
-              others={work.others.flatMap((other) => planPegs(other, pass))}
-              onPickOther={props.onOther}
-              instruments={planInstruments(job.set_ups, setUp.id)}
-              current={shooting.current?.id}
-              onPick={pick}
-              isMetric={job.volume_unit === "m³"}
-              height={460}
-            />
-            <Legend isGround={isGround} />
-            {props.underPlan}
-          </Panel>
+          {isDrawn("plan") && (
+            <Panel>
+              <Plan
+                label={`Plan of ${work.name}`}
+                outlines={work.outlines}
+                lines={work.lines}
+                pegs={planPegs(work, pass)}
+                others={work.others.flatMap((other) => planPegs(other, pass))}
+                onPickOther={props.onOther}
+                instruments={planInstruments(job.set_ups, setUp.id)}
+                current={shooting.current?.id}
+                onPick={pick}
+                isMetric={job.volume_unit === "m³"}
+                height={460}
+              />
+              <Legend isGround={isGround} />
+              {props.underPlan}
+            </Panel>
+          )}
         </Box>
         <Box sx={{ display: shownOn("list") }}>
           <Stack spacing={1.5} sx={{ display: { md: "none" }, p: 1.5 }}>
             {choose}
             <PassChoice {...{ pass, work, isGround, keepPass }} />
           </Stack>
-          <PointList pegs={work.pegs} pass={pass} current={shooting.current?.id} onPick={pick} />
+          {isDrawn("list") && (
+            <PointList pegs={work.pegs} pass={pass} current={shooting.current?.id} onPick={pick} />
+          )}
         </Box>
         <Box sx={{ display: shownOn("shoot") }}>
           <ShootPanel {...{ shooting, work, setUp }} canRecord={job.can_record} />

@@ -1,7 +1,7 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { queryOptions, useMutation, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import { type Schemas, api, newId, problemsOf, told } from "../../api/client";
-import { forgetReadings } from "../../api/queries";
+import { forgetReadings, queries } from "../../api/queries";
 import { useDelayed, useIsAtRest } from "../../parts/delayed";
 import { pointKey, useDraft, useKept } from "../../parts/drafts";
 import { type Pass, inPass } from "../../parts/plan/pegs";
@@ -17,6 +17,8 @@ type Doubted = { unlikely: NonNullable<Preview["unlikely"]>; misread: string | n
 type Choice = { reading: string; first_typed: string; slip: string };
 
 const EMPTY = { reading: "" };
+/** How long what a reading would say holds, while nothing else is recorded, milliseconds. */
+const PREVIEW_HOLDS = 2_000;
 /** What is done with a reading of a point that has one: it was right then, or it was wrong. */
 export type Again = "changed" | "misread";
 
@@ -60,13 +62,14 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
       };
       return { figures: await told(api.POST("/api/v1/shots", { body })) };
     },
-    onSuccess: async (answer, { peg }) => {
+    onSuccess: (answer, { peg }) => {
       setDoubted(answer.doubted ?? null);
       if (!answer.figures) return;
       setLogged({ name: peg.name, figures: answer.figures });
       clear();
       goTo(nextUnshot(peg.id)?.id ?? peg.id);
-      await forgetReadings();
+      // The next point is there at once; what the lists say follows.
+      void forgetReadings();
     },
   });
 
@@ -185,18 +188,26 @@ function askPreview({ set_up, ...query }: Asked, reading: string): Promise<Previ
 function usePreview(asked: Asked, typed: string) {
   const reading = useDelayed(typed, 90);
   return useQuery({
+    ...previewOf(asked, reading),
+    enabled: reading.trim() !== "",
+  });
+}
+
+/** What a reading would say, asked once while it is typed and when it is logged. */
+function previewOf(asked: Asked, reading: string) {
+  return queryOptions({
     queryKey: ["reading", asked, reading],
     queryFn: () => askPreview(asked, reading),
-    enabled: reading.trim() !== "",
     retry: false,
-    gcTime: 0,
+    gcTime: PREVIEW_HOLDS,
+    staleTime: PREVIEW_HOLDS,
   });
 }
 
 /** Say what makes a reading unlikely; nothing where it is likely, or nobody can be asked. */
 async function lookOver(asked: Asked, reading: string): Promise<Preview["unlikely"]> {
   try {
-    return (await askPreview(asked, reading)).unlikely;
+    return (await queries.fetchQuery(previewOf(asked, reading))).unlikely;
   } catch {
     return null;
   }
