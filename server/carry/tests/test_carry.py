@@ -6,10 +6,12 @@ import json
 import sqlite3
 from typing import Any, ClassVar
 from unittest import TestCase
+from uuid import UUID
 
 from django.conf import settings
 from django.db import connection
 
+from core.tasks import Task
 from server.carry.tables import ALL, CARRIED, OF_A_PERSON
 from server.crews.models import Membership, Role
 from server.jobs.models import Floor, Point
@@ -30,8 +32,8 @@ class SiteWithShots(SiteTestCase):
         rod, instrument = self.add_rod(), self.add_instrument()
         path = f"jobs/{self.job}/set-ups"
         self.set_up = self.ok(self.foreman, path, self.set_up_body(rod, instrument))["id"]
-        self.points = list(Point.objects.filter(floor=self.floor))
-        self.shoot(self.points[0])
+        self.grid = list(Point.objects.filter(floor=UUID(self.floor)))
+        self.shoot(self.grid[0])
 
     def shoot(self, point: Point) -> None:
         """Log a reading on a point."""
@@ -80,7 +82,7 @@ class Carrying(SiteWithShots):
 
     def test_a_shot_more_is_sent_and_the_floors_are_not(self) -> None:
         first = self.carried()
-        self.shoot(self.points[1])
+        self.shoot(self.grid[1])
         again = self.carried(**self.since(first))
         self.assertFalse(again["tables"]["shots"]["is_whole"])
         self.assertNotIn("floors", again["tables"])
@@ -100,12 +102,11 @@ class Carrying(SiteWithShots):
         self.assertEqual(set(tables) & own, set())
 
     def test_a_planned_point_has_the_key_of_its_place(self) -> None:
-        for point in self.points:
-            expected = planned_key(point.floor_id, point.task, point.name, point.place)
-            self.assertEqual(point.pk, expected)
-        self.assertEqual(len({point.pk for point in self.points}), len(self.points))
-        moved = planned_key(point.floor_id, point.task, point.name, self.points[0].place)
-        self.assertNotEqual(moved, point.pk)
+        floor, first = UUID(self.floor), self.grid[0].place
+        for point in self.grid:
+            self.assertEqual(point.pk, planned_key(floor, Task.STONE, point.name, point.place))
+        self.assertEqual(len({point.pk for point in self.grid}), len(self.grid))
+        self.assertNotEqual(planned_key(floor, Task.STONE, self.grid[-1].name, first), point.pk)
 
 
 class OnThePhone(SiteWithShots):
@@ -136,14 +137,14 @@ class OnThePhone(SiteWithShots):
         return heard
 
     def test_it_answers_with_the_servers_own_figures_while_they_stand(self) -> None:
-        for point in self.points[1:6]:
+        for point in self.grid[1:6]:
             self.shoot(point)
         self.hear()
         path = f"floors/{self.floor}"
         self.assertEqual(json.loads(self.ask(path)["body"]), self.get(path))
         own = json.loads(self.ask(f"{path}/map")["body"])
         self.assertEqual(own, self.get(f"{path}/map"))
-        shot = self.shot_body(self.set_up, str(self.points[7].pk), READING)
+        shot = self.shot_body(self.set_up, str(self.grid[7].pk), READING)
         self.assertEqual(self.ask("shots", "POST", json.dumps(shot))["status"], 201)
         self.assertIn("wait for a signal", json.loads(self.ask(path)["body"])["take_off"]["waits"])
         self.assertIn("wait for a signal", json.loads(self.ask(f"{path}/map")["body"])["why_none"])
@@ -151,7 +152,7 @@ class OnThePhone(SiteWithShots):
     def test_what_changed_since_takes_the_place_of_what_was(self) -> None:
         self.hear()
         first = self.carried()
-        self.shoot(self.points[1])
+        self.shoot(self.grid[1])
         Floor.objects.filter(pk=self.floor).update(name="Renamed")
         self.hear(**self.since(first))
         path = f"jobs/{self.job}/stages/stone"
@@ -176,10 +177,10 @@ class OnThePhone(SiteWithShots):
 
     def test_what_waits_is_told_in_words(self) -> None:
         self.hear()
-        shot = self.shot_body(self.set_up, str(self.points[1].pk), READING)
+        shot = self.shot_body(self.set_up, str(self.grid[1].pk), READING)
         set_up = {"backsight": "4' 2\"", "benchmark": str(self.benchmark)}
         for path, body, words in (
-            ("shots", shot, f"{READING} on {self.points[1].name} of Floor"),
+            ("shots", shot, f"{READING} on {self.grid[1].name} of Floor"),
             (f"floors/{self.floor}", {}, "Changed: Floor"),
             (f"set-ups/{self.set_up}/knocks", {}, "Knocked: set-up 1"),
             (f"jobs/{self.job}/set-ups", set_up, "Set-up, 4' 2\" on BM1, Shed"),
