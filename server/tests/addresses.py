@@ -52,6 +52,8 @@ class AddressCase(SiteTestCase):
             f"floors/{self.floor}/map",
             f"floors/{self.floor}/notices",
             f"crews/{self.crew.pk}/jobs-in",
+            f"jobs/{self.job}/carried",
+            f"crews/{self.crew.pk}/carried",
         ]
 
     def writes(self) -> list[tuple[str, dict[str, object], bool]]:
