@@ -1,5 +1,6 @@
 import { QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
 import { Refused, type Schemas, api, told } from "./client";
+import { rememberFor } from "./remembered";
 import { sessionNow } from "./session";
 
 const AWAY = 503;
@@ -28,7 +29,14 @@ export const queries = new QueryClient({
 });
 
 export function useSession() {
-  return useQuery({ queryKey: ["session"], queryFn: sessionNow });
+  return useQuery({
+    queryKey: ["session"],
+    queryFn: async () => {
+      const session = await sessionNow();
+      await rememberFor(queries, session.person);
+      return session;
+    },
+  });
 }
 
 /** How old the server's last good backup is; only owners are told. */

@@ -6,6 +6,7 @@ import DialogTitle from "@mui/material/DialogTitle";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { queries, useSession } from "../../api/queries";
+import { forgetScreens } from "../../api/remembered";
 import { signOut } from "../../api/session";
 import { asFile } from "./asFile";
 import { counted } from "./LineBar";
@@ -20,6 +21,7 @@ export function SignOut({ sx }: Pick<ButtonProps, "sx">) {
   const leave = async () => {
     const now = await signOut();
     queries.clear();
+    await forgetScreens();
     queries.setQueryData(["session"], now);
     await navigate("/sign-in");
   };

@@ -1,0 +1,56 @@
+import { type DehydratedState, type QueryClient, dehydrate, hydrate } from "@tanstack/react-query";
+import { keep, kept } from "../phone/held";
+import { canWorkAlone } from "../phone/live";
+
+/** What the screens showed last, so that a start without a line shows it at once. */
+
+/** What is remembered: what a job's screens stand on; what is only asked while typing is not. */
+const SHOWN = [
+  "jobs",
+  "job",
+  "floor",
+  "stage",
+  "gear",
+  "element",
+  "marks",
+  "pours",
+  "pour",
+  "book",
+];
+const PAUSE = 3_000;
+
+type Remembered = { person: number; state: DehydratedState };
+
+let person = 0;
+let timer: ReturnType<typeof setTimeout> | undefined;
+
+/** Show what a person's screens showed last, until what is true now is there; keep it from now on. */
+export async function rememberFor(client: QueryClient, who: number): Promise<void> {
+  if (who === person || !canWorkAlone()) return;
+  person = who;
+  const before = await kept<Remembered | null>("screens").catch(() => null);
+  if (who && before?.person === who) {
+    hydrate(client, before.state);
+    void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
+  }
+  client.getQueryCache().subscribe(({ type }) => {
+    if (type !== "updated" || timer) return;
+    timer = setTimeout(() => void remember(client), PAUSE);
+  });
+}
+
+async function remember(client: QueryClient): Promise<void> {
+  timer = undefined;
+  if (!person) return;
+  const state = dehydrate(client, {
+    shouldDehydrateQuery: ({ queryKey, state: { status } }) =>
+      status === "success" && SHOWN.includes(String(queryKey[0])),
+  });
+  await keep("screens", { person, state } satisfies Remembered).catch(() => undefined);
+}
+
+/** Forget what the screens showed; nobody else sees it. */
+export async function forgetScreens(): Promise<void> {
+  person = 0;
+  await keep("screens", null).catch(() => undefined);
+}
