@@ -150,7 +150,7 @@ class Losses(OfflineTestCase):
         self.page.context.set_offline(False)
         self.sign_in("ines", "level-headed-7")
         self.line_says("On line.")
-        self.page.get_by_test_id("line").click()
+        self.page.get_by_role("button", name="On this phone").click()
         self.page.get_by_text("All that was recorded here is sent.").wait_for()
         self.assertEqual(self.logged(), 0)
         self.page.get_by_role("button", name="Close").click()

@@ -8,7 +8,7 @@ import type { Schemas } from "../../api/client";
 import { useBackup, useJobs, useSession } from "../../api/queries";
 import { Empty, Loaded, Page } from "../../parts/Page";
 import { BringJobIn } from "../records";
-import { OverTheLine, TakeAlong, ageInWords, useTaken } from "../line";
+import { OnThisPhone, OverTheLine, TakeAlong, ageInWords, useTaken } from "../line";
 import { TopBar } from "../frame/TopBar";
 
 /** The jobs of the person's crews. */
@@ -59,12 +59,13 @@ export function Jobs() {
                 <BringJobIn key={crew.id} crew={crew.id} name={crew.name} />
               ))}
           </OverTheLine>
-          <Stack direction="row" spacing={1} sx={{ flexWrap: "wrap" }}>
+          <Stack direction="row" spacing={1} useFlexGap sx={{ flexWrap: "wrap" }}>
             {crews.map((crew) => (
               <Button key={crew.id} component={Link} to={`/gear/${crew.id}`} variant="outlined">
                 Gear of {crew.name}
               </Button>
             ))}
+            <OnThisPhone />
           </Stack>
           <Backup isOwner={crews.some((crew) => crew.role === "Owner")} />
         </Page>

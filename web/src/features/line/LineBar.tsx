@@ -17,32 +17,42 @@ import {
 
 const STEPS = { runtime: 1, modules: 2, ready: 3 } as const;
 const QUIET = { bgcolor: "rail", color: "#b9c2c4", minHeight: 24, fontWeight: 400 };
-const TELLS = { bgcolor: "rail", color: "#ffc20e", minHeight: 32, fontWeight: 600 };
-const WRONG = { bgcolor: "#9c1c06", color: "#fff", minHeight: 32, fontWeight: 600 };
+const TELLS = { bgcolor: "rail", color: "#ffc20e", minHeight: 44, fontWeight: 600 };
+const WRONG = { bgcolor: "#9c1c06", color: "#fff", minHeight: 44, fontWeight: 600 };
 
 /** A quiet line under the top strip: how the line is, and what is still to send. */
 export function LineBar() {
   const [isOpen, setOpen] = useState(false);
   const says = useSays();
   if (!says) return null;
+  const looks = {
+    ...says.look,
+    display: "flex",
+    alignItems: "center",
+    justifyContent: "flex-start",
+    width: "100%",
+    px: 2,
+    borderBottom: "1px solid #454e52",
+    fontFamily: "inherit",
+    fontSize: "0.9rem",
+    textAlign: "left",
+  } as const;
+  const text = <span role="status">{says.text}</span>;
   return (
     <Box sx={{ displayPrint: "none" }}>
-      <ButtonBase
-        onClick={() => (says.takes ? says.takes() : setOpen(true))}
-        data-testid="line"
-        sx={{
-          ...says.look,
-          width: "100%",
-          justifyContent: "flex-start",
-          px: 2,
-          borderBottom: "1px solid #454e52",
-          fontFamily: "inherit",
-          fontSize: "0.9rem",
-          textAlign: "left",
-        }}
-      >
-        <span role="status">{says.text}</span>
-      </ButtonBase>
+      {says.look === QUIET ? (
+        <Box data-testid="line" sx={looks}>
+          {text}
+        </Box>
+      ) : (
+        <ButtonBase
+          onClick={() => (says.takes ? says.takes() : setOpen(true))}
+          data-testid="line"
+          sx={looks}
+        >
+          {text}
+        </ButtonBase>
+      )}
       <Waiting isOpen={isOpen} close={() => setOpen(false)} />
     </Box>
   );
