@@ -26,6 +26,7 @@ PLAIN: dict[Any, Schema] = {
     int: {"type": "integer"},
     float: {"type": "number", "format": "double"},
     bool: {"type": "boolean"},
+    Any: {},
 }
 
 

@@ -6,13 +6,13 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.views import SignedInView
+from server.api.views import SignedInView, answers
+from server.carry.sheets import CarriedJob
 from server.carry.write import Held, carried_crew, carried_job
 from server.timed import see_phone
 
@@ -35,7 +35,7 @@ class CarryCrewView(SignedInView):
     """A crew's gear as a phone takes it along."""
 
     @extend_schema(
-        operation_id="carried_crew", parameters=[HeldInput], responses={200: OpenApiTypes.OBJECT}
+        operation_id="carried_crew", parameters=[HeldInput], responses=answers(CarriedJob)
     )
     def get(self, request: Request, crew: UUID) -> Response:
         """Return it, or what changed of it since."""
@@ -48,7 +48,7 @@ class CarryView(SignedInView):
     """A job as a phone takes it along."""
 
     @extend_schema(
-        operation_id="carried_job", parameters=[HeldInput], responses={200: OpenApiTypes.OBJECT}
+        operation_id="carried_job", parameters=[HeldInput], responses=answers(CarriedJob)
     )
     def get(self, request: Request, job: UUID) -> Response:
         """Return it, or what changed of it since."""

@@ -1829,6 +1829,19 @@ export interface components {
             point: string;
             off: string;
         };
+        /** @description A job as a phone takes it along; a crew's gear alone where ``job`` is empty. */
+        CarriedJob: {
+            job: string;
+            shape: string;
+            at: string;
+            digests: {
+                [key: string]: string;
+            };
+            tables: {
+                [key: string]: components["schemas"]["TableRows"];
+            };
+            concrete: components["schemas"]["ConcreteSheet"][];
+        };
         /** @description What a check that is being typed gives so far. */
         CheckDraft: {
             says: components["schemas"]["CheckSays"] | null;
@@ -1913,6 +1926,13 @@ export interface components {
         Compared: {
             sameness: components["schemas"]["SamenessEnum"];
             says: string;
+        };
+        /** @description A floor's take-off and its map, with the digest of what both rest on. */
+        ConcreteSheet: {
+            floor: string;
+            rests_on: string;
+            take_off: components["schemas"]["TakeOff"];
+            map: components["schemas"]["ThicknessMap"];
         };
         /** @description A contour line as a path in metres, and a place on it for its name. */
         ContourSheet: {
@@ -3555,6 +3575,11 @@ export interface components {
         TableInputRequest: {
             table: string;
         };
+        /** @description Rows of a table in the order of its columns; whole, or what was recorded since. */
+        TableRows: {
+            is_whole: boolean;
+            rows: unknown[][];
+        };
         /** @description The concrete of one floor. */
         TakeOff: {
             thinnest: components["schemas"]["Spot"];
@@ -3894,9 +3919,43 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        [key: string]: unknown;
-                    };
+                    "application/json": components["schemas"]["CarriedJob"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
                 };
             };
         };
@@ -5839,9 +5898,43 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        [key: string]: unknown;
-                    };
+                    "application/json": components["schemas"]["CarriedJob"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
                 };
             };
         };
