@@ -27,8 +27,8 @@ class TableRows(TypedDict):
 class CarriedJob(TypedDict):
     """A job as a phone takes it along; a crew's gear alone where ``job`` is empty.
 
-    ``at`` is when it was read, to be sent back for what was recorded since; ``digests`` are of
-    the tables that may change, to be sent back too: those that are the same are left out.
+    ``at`` is when it was read, to be sent back for what was recorded since; ``digests`` are to be
+    sent back too: tables that are the same are left out. ``people`` come along with any other.
     ``concrete`` is what only surfaces tell, by what it rests on.
     """
 

@@ -22,13 +22,14 @@ class OtherShape(Exception):
     """It was written by another version: what the phone runs has to be renewed first."""
 
 
-def take_in(carried: CarriedJob) -> None:
-    """Store what the server wrote of a job, whole or what changed since; all or nothing.
-
-    Raises :class:`OtherShape` for what another version wrote.
-    """
+def check_shape(carried: CarriedJob) -> None:
+    """Raise :class:`OtherShape` for what another version wrote."""
     if carried["shape"] != shape():
         raise OtherShape(carried["shape"])
+
+
+def take_in(carried: CarriedJob) -> None:
+    """Store what the server wrote of a job, whole or what changed since; all or nothing."""
     job, tables = carried["job"], carried["tables"]
     with transaction.atomic():
         for table in reversed(CARRIED):

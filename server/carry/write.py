@@ -4,16 +4,17 @@ from __future__ import annotations
 
 import hashlib
 import json
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from decimal import Decimal
 from functools import cache
-from typing import Any
+from typing import Any, TypeAlias
 from uuid import UUID
 
 from django.db import models
 from django.db.backends.sqlite3.base import DatabaseWrapper
+from django.db.models import Count, Q
 from django.utils import timezone
 
 from server.carry.concrete import concrete_of
@@ -34,6 +35,19 @@ class Held:
 
     since: datetime | None = None
     digests: frozenset[str] = frozenset()
+
+    def has(self, table: Carried, digest: str) -> bool:
+        """Whether a table is there as a digest says."""
+        return f"{table.name}:{digest}" in self.digests
+
+    def counts(self, table: Carried) -> tuple[int, int]:
+        """Return how many rows of a table that only grows are there, and how many old ones."""
+        for one in self.digests:
+            name, _, counts = one.partition(":")
+            total, _, old = counts.partition(".")
+            if name == table.name and total.isdigit() and old.isdigit():
+                return int(total), int(old)
+        return 0, 0
 
 
 def carried_job(user: User, job_id: UUID, held: Held) -> CarriedJob:
@@ -63,9 +77,15 @@ def _carried(asked: Asked, held: Held) -> CarriedJob:
     for table in CARRIED:
         if table.is_the_jobs and asked.job is None:
             continue
-        _add(table, _rows(table, asked, held, people), held, tables, digests)
-    known = PEOPLE.model._default_manager.filter(pk__in=people)
-    _add(PEOPLE, _as_stored(PEOPLE, known), held, tables, digests)
+        found = table.model._default_manager.filter(table.rows(asked)).order_by("pk")
+        changed = _grown if table.is_append_only else _changed
+        rows, digests[table.name], is_whole = changed(table, found, held, at)
+        if rows is not None:
+            people.update(_named(table, rows))
+            tables[table.name] = {"is_whole": is_whole, "rows": _as_stored(table, rows)}
+    if tables:
+        known = PEOPLE.model._default_manager.filter(pk__in=people)
+        tables[PEOPLE.name] = {"is_whole": True, "rows": _as_stored(PEOPLE, known)}
     return {
         "job": str(asked.job or ""),
         "shape": shape(),
@@ -76,30 +96,42 @@ def _carried(asked: Asked, held: Held) -> CarriedJob:
     }
 
 
-def _add(
-    table: Carried,
-    rows: list[list[Any]],
-    held: Held,
-    tables: dict[str, TableRows],
-    digests: dict[str, str],
-) -> None:
-    if table.is_append_only:
-        if rows:
-            tables[table.name] = {"is_whole": held.since is None, "rows": rows}
-        return
-    digests[table.name] = _digest(rows)
-    if f"{table.name}:{digests[table.name]}" not in held.digests:
-        tables[table.name] = {"is_whole": True, "rows": rows}
+#: The rows to send (None where the phone has them all), what to send back, whether they are all.
+Found: TypeAlias = tuple[list[models.Model] | None, str, bool]
 
 
-def _rows(table: Carried, asked: Asked, held: Held, people: set[int]) -> list[list[Any]]:
-    found = table.model._default_manager.filter(table.rows(asked)).order_by("pk")
-    if table.is_append_only and held.since is not None:
-        found = found.filter(recorded_at__gte=held.since - OVERLAP)
+def _changed(table: Carried, found: models.QuerySet[Any], held: Held, _: datetime) -> Found:
+    """Return the rows of a table that may change, all of them or none."""
     rows = list(found)
+    digest = hashlib.sha256(json.dumps(_as_stored(table, rows)).encode()).hexdigest()[:16]
+    return (None if held.has(table, digest) else rows), digest, True
+
+
+def _grown(table: Carried, found: models.QuerySet[Any], held: Held, at: datetime) -> Found:
+    """Return what was recorded since, of a table that only grows.
+
+    Its digest is how many rows there are, and how many of them are too old for one to come in
+    beside them. Where one did, after all, everything is sent anew.
+    """
+    since = held.since or at
+    counted = found.aggregate(
+        all=Count("pk"),
+        old=Count("pk", filter=Q(recorded_at__lt=at - OVERLAP)),
+        old_then=Count("pk", filter=Q(recorded_at__lt=since - OVERLAP)),
+    )
+    digest = f"{counted['all']}.{counted['old']}"
+    held_all, held_old = held.counts(table)
+    if counted["all"] == held_all:
+        return None, digest, False
+    if held.since is not None and counted["old_then"] == held_old:
+        return list(found.filter(recorded_at__gte=since - OVERLAP)), digest, False
+    return list(found), digest, True
+
+
+def _named(table: Carried, rows: Iterable[models.Model]) -> Iterator[int]:
+    """Yield the people that rows name."""
     persons = [field.attname for field in table.columns if _is_to_a_person(field)]
-    people.update(getattr(row, name) for row in rows for name in persons)
-    return _as_stored(table, rows)
+    return (getattr(row, name) for row in rows for name in persons)
 
 
 def _is_to_a_person(field: models.Field[Any, Any]) -> bool:
@@ -122,7 +154,3 @@ def _as_stored(table: Carried, rows: Iterable[models.Model]) -> list[list[Any]]:
 
 def _plain(value: Any) -> Any:
     return f"{value:f}" if isinstance(value, Decimal) else value
-
-
-def _digest(rows: list[list[Any]]) -> str:
-    return hashlib.sha256(json.dumps(rows).encode()).hexdigest()[:16]

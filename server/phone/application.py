@@ -14,7 +14,7 @@ from django.core.handlers.wsgi import WSGIHandler
 from django.core.signals import got_request_exception
 
 from server.carry.sheets import CarriedJob
-from server.carry.take_in import take_in
+from server.carry.take_in import check_shape, take_in
 from server.phone.clock import ServersTime
 from server.phone.models import KnownConcrete
 from server.phone.store import Store
@@ -72,7 +72,11 @@ class Phone:
         return Answer(told["status"], told["headers"], content)
 
     def hear(self, carried: CarriedJob) -> None:
-        """Take in what the server wrote of a job; the working file is made anew."""
+        """Take in what the server wrote of a job; the working file is made anew.
+
+        Raises :class:`OtherShape` for what another version wrote; everything stands as it did.
+        """
+        check_shape(carried)
         with self.store.hearing():
             take_in(carried)
             for one in carried["concrete"]:

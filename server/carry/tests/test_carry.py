@@ -5,10 +5,15 @@ from __future__ import annotations
 import json
 from uuid import UUID
 
+from django.db import models
+from django.utils import timezone
+
 from core.tasks import Task
 from server.carry.tables import ALL, CARRIED, OF_A_PERSON
 from server.carry.tests.site import SiteWithShots
+from server.carry.write import OVERLAP
 from server.crews.models import Membership, Role
+from server.fieldbook.models import Shot
 from server.jobs.models import Floor
 from server.jobs.plan.planned_key import planned_key
 from server.tests.site import person
@@ -40,17 +45,26 @@ class Carrying(SiteWithShots):
     def test_where_nothing_changed_nothing_is_sent(self) -> None:
         first = self.carried()
         again = self.carried(**self.since(first))
-        changing = {name for name, table in ALL.items() if not table.is_append_only}
-        self.assertEqual(set(again["tables"]) & changing, set())
-        self.assertEqual(again["digests"], first["digests"])
+        self.assertEqual((again["tables"], again["concrete"]), ({}, []))
+        self.assertEqual(again["digests"].keys(), first["digests"].keys())
 
-    def test_a_shot_more_is_sent_and_the_floors_are_not(self) -> None:
+    def test_a_shot_more_is_sent_with_who_made_it_and_nothing_that_is_there(self) -> None:
         first = self.carried()
         self.shoot(self.grid[1])
         again = self.carried(**self.since(first))
         self.assertFalse(again["tables"]["shots"]["is_whole"])
-        self.assertNotIn("floors", again["tables"])
-        self.assertNotIn("points_of_floors", again["tables"])
+        self.assertEqual(set(again["tables"]), {"shots", "phones", "people"} & set(again["tables"]))
+        self.assertIn("people", again["tables"])
+        self.assertEqual(self.carried(**self.since(again))["tables"], {})
+
+    def test_a_record_that_came_in_long_after_its_time_is_not_missed(self) -> None:
+        first = self.carried()
+        self.shoot(self.grid[1])
+        late = models.QuerySet(Shot).filter(point=self.grid[1])
+        late.update(recorded_at=timezone.now() - 10 * OVERLAP)
+        sent = self.carried(**self.since(first))["tables"]["shots"]
+        self.assertTrue(sent["is_whole"], "what lies before the last look is sent anew")
+        self.assertEqual(len(sent["rows"]), 2)
 
     def test_a_changed_floor_is_sent_whole(self) -> None:
         first = self.carried()

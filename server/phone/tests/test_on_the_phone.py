@@ -74,8 +74,11 @@ class OnThePhone(SiteWithShots):
     def test_what_another_version_wrote_is_not_taken_in(self) -> None:
         self.hear()
         other = self.carried() | {"shape": "of another version"}
+        shot = self.shot_body(self.set_up, str(self.grid[1].pk), READING)
+        self.assertEqual(self.ask("shots", "POST", json.dumps(shot))["status"], 201)
         self.assertFalse(self.phone.call("hear", json.dumps(other)))
-        self.assertEqual(self.ask(f"floors/{self.floor}")["status"], 200)
+        book = self.ask(f"set-ups/{self.set_up}/book")["body"]
+        self.assertIn(shot["id"], book, "what is not sent stands as it did")
 
     def test_nobody_else_and_nothing_of_the_office_is_answered(self) -> None:
         self.hear()
