@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import shutil
 from typing import Any, ClassVar
+from unittest import mock
 from urllib.parse import urlparse
 
 from django.conf import settings
+from django.core.servers.basehttp import WSGIRequestHandler
 from django.test import Client, LiveServerTestCase
 from playwright.sync_api import (
     Browser,
@@ -137,6 +139,20 @@ class BrowserTestCase(LiveServerTestCase):
         self.context.add_cookies(
             [{"name": cookie.key, "value": cookie.value, "url": self.live_server_url}]
         )
+
+
+class AnsweredAtOnce(BrowserTestCase):
+    """On a server that sends small answers at once, as the one people run does.
+
+    That of the tests would wait 40 ms.
+    """
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        at_once = mock.patch.object(WSGIRequestHandler, "disable_nagle_algorithm", new=True)
+        at_once.start()
+        cls.addClassCleanup(at_once.stop)
+        super().setUpClass()
 
 
 def new_crew(role: Role = Role.FOREMAN) -> None:

@@ -8,10 +8,8 @@ import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
 from statistics import median, quantiles
-from unittest import mock
 
-from django.core.servers.basehttp import WSGIRequestHandler
-
+from e2e.browser import AnsweredAtOnce
 from e2e.demo import load_demo
 from e2e.offline import OfflineTestCase
 from server.fieldbook.models import Shot
@@ -39,15 +37,8 @@ WATCH = """() => {
 }"""
 
 
-class Carrying(OfflineTestCase):
+class Carrying(AnsweredAtOnce, OfflineTestCase):
     """A job of 2,000 shots in the hand."""
-
-    @classmethod
-    def setUpClass(cls) -> None:
-        at_once = mock.patch.object(WSGIRequestHandler, "disable_nagle_algorithm", new=True)
-        at_once.start()
-        cls.addClassCleanup(at_once.stop)
-        super().setUpClass()
 
     def test_what_is_felt(self) -> None:
         load_demo()

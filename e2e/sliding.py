@@ -4,11 +4,8 @@ from __future__ import annotations
 
 import sys
 from statistics import quantiles
-from unittest import mock
 
-from django.core.servers.basehttp import WSGIRequestHandler
-
-from e2e.browser import BrowserTestCase
+from e2e.browser import AnsweredAtOnce
 from e2e.demo import load_demo
 from server.measures.site import make_site
 
@@ -30,16 +27,8 @@ ANSWERED = """() => new Promise((done) => {
 })"""
 
 
-class Sliding(BrowserTestCase):
+class Sliding(AnsweredAtOnce):
     """The ways to pour a floor of 200 points and 2,000 shots."""
-
-    @classmethod
-    def setUpClass(cls) -> None:
-        # The server people run sends small answers at once; that of the tests would wait 40 ms.
-        at_once = mock.patch.object(WSGIRequestHandler, "disable_nagle_algorithm", new=True)
-        at_once.start()
-        cls.addClassCleanup(at_once.stop)
-        super().setUpClass()
 
     def test_answers(self) -> None:
         load_demo()

@@ -71,7 +71,7 @@ class Losses(LossesTestCase):
 
         def refuse_one(route: Route) -> None:
             if not refused:
-                refused.append(route.request.post_data_json)
+                refused.append(route.request.headers)
                 errors = [
                     {"field": "", "code": "gone", "typed": "A6", "why": "A6 was moved.",
                      "accepts": "Shoot it again.", "offers": []}
@@ -83,6 +83,8 @@ class Losses(LossesTestCase):
         self.page.route("**/api/v1/shots", refuse_one)
         self.page.context.set_offline(False)
         self.line_says("1 record refused")
+        said, now = (float(refused[0][name]) for name in ("x-phone-said", "x-phone-now"))
+        self.assertGreater(now, said, "when it is sent, not when it was made")
         self._until(lambda: self.logged() == 1)
         self.page.get_by_test_id("line").click()
         here = self.page.get_by_role("dialog", name="On this phone")

@@ -52,12 +52,7 @@ def field_book(slab: Slab, stone: Sequence[tuple[PlanPoint, Elevation]]) -> Fiel
     shots: dict[PlanPoint, list[tuple[int, Elevation]]] = {}
     for number, (place, elevation) in enumerate(stone):
         shots.setdefault(place, []).append((number, elevation))
-    if len(shots) < FEWEST_PLACES:
-        raise NotEnoughShots(
-            f"{len(shots)} shot{'s' if len(shots) != 1 else ''}",
-            "A surface needs three.",
-            "Shoot at least three points.",
-        )
+    check_count(len(shots))
     _check_spread(list(shots))
     thick, above = [], []
     for place, here in shots.items():
@@ -75,17 +70,31 @@ def field_book(slab: Slab, stone: Sequence[tuple[PlanPoint, Elevation]]) -> Fiel
     )
 
 
-def _check_spread(places: Sequence[PlanPoint]) -> None:
-    """Raise :class:`NotEnoughShots` for places on one line, as a surface does."""
-    hull = hull_of([(float(place.x), float(place.y)) for place in places])
-    area = abs(sum(ax * by - bx * ay for (ax, ay), (bx, by) in pairwise([*hull, hull[0]]))) / 2
-    longest = max(max(along) - min(along) for along in zip(*hull, strict=True))
+def check_count(places: int) -> None:
+    """Raise :class:`NotEnoughShots` for fewer places than a surface needs."""
+    if places < FEWEST_PLACES:
+        raise NotEnoughShots(
+            f"{places} shot{'s' if places != 1 else ''}",
+            "A surface needs three.",
+            "Shoot at least three points.",
+        )
+
+
+def check_width(places: int, area: float, longest: float) -> None:
+    """Raise :class:`NotEnoughShots` for a hull of an area, in square metres, that is a line."""
     if area < ON_A_LINE * longest * longest:
         raise NotEnoughShots(
-            f"{len(places)} shots",
+            f"{places} shots",
             "They all lie on one line.",
             "Shoot at least one point off that line.",
         )
+
+
+def _check_spread(places: Sequence[PlanPoint]) -> None:
+    hull = hull_of([(float(place.x), float(place.y)) for place in places])
+    area = abs(sum(ax * by - bx * ay for (ax, ay), (bx, by) in pairwise([*hull, hull[0]]))) / 2
+    longest = max(max(along) - min(along) for along in zip(*hull, strict=True))
+    check_width(len(places), area, longest)
 
 
 def nominal_volume(slab: Slab) -> float:

@@ -11,6 +11,7 @@ import shapely
 from numpy.typing import NDArray
 from scipy.spatial import Delaunay, QhullError
 
+from core.design.field_book import check_count, check_width
 from core.errors import NotEnoughShots
 from core.floors import Outline, PlanPoint
 from core.lengths.quantity import NANOMETRES_PER_METRE
@@ -116,12 +117,7 @@ def mesh_over(outline: Outline, xy: Floats) -> Mesh:
     the nearest four. Raises :class:`NotEnoughShots` for fewer than three places, or all of
     them on one line.
     """
-    if len(xy) < 3:
-        raise NotEnoughShots(
-            f"{len(xy)} shot{'s' if len(xy) != 1 else ''}",
-            "A surface needs three.",
-            "Shoot at least three points.",
-        )
+    check_count(len(xy))
     ring = ring_of(outline)
     polygon = shapely.Polygon(ring)
     hull = _hull(xy)
@@ -150,12 +146,7 @@ def weights_inside(mesh: Mesh, part: shapely.Polygon) -> Floats:
 def _hull(xy: Floats) -> shapely.Polygon:
     hull = shapely.convex_hull(shapely.multipoints(xy))
     longest = float(np.ptp(xy, axis=0).max())
-    if not isinstance(hull, shapely.Polygon) or hull.area < 1e-6 * longest * longest:
-        raise NotEnoughShots(
-            f"{len(xy)} shots",
-            "They all lie on one line.",
-            "Shoot at least one point off that line.",
-        )
+    check_width(len(xy), hull.area, longest)
     return hull
 
 

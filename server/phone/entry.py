@@ -38,10 +38,6 @@ class Entry:
         """Begin with what was kept in a file, or with nothing where none is named."""
         self.phone.store.load(Path(file).read_bytes() if file else None)
 
-    def begin_anew(self) -> None:
-        """Begin the working file anew from what the server said."""
-        self.phone.store.begin_anew()
-
     def keep_time(self, seconds: float) -> None:
         """Note how far the phone's clock is ahead of the server's."""
         self.phone.clock.keep(seconds)

@@ -16,7 +16,6 @@ export type PhoneServer = {
   hear: (carried: string) => boolean;
   load: (kept: Uint8Array | null) => void;
   kept: () => Uint8Array;
-  beginAnew: () => void;
   keepTime: (off: number) => void;
   shape: () => string;
   heap: () => number;

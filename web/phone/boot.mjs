@@ -61,8 +61,6 @@ function server(python, entry) {
     },
     /** What the server said last, to be kept. */
     kept: () => python.FS.readFile(`${FOLDER}/said.sqlite`),
-    /** Begin the working file anew from what the server said. */
-    beginAnew: () => entry.begin_anew(),
     /** Note how far this clock is ahead of the server's, in seconds. */
     keepTime: (off) => entry.keep_time(off),
     /** The shape of what this version takes in. */

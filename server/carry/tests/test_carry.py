@@ -60,7 +60,7 @@ class Carrying(SiteWithShots):
     def test_a_record_that_came_in_long_after_its_time_is_not_missed(self) -> None:
         first = self.carried()
         self.shoot(self.grid[1])
-        late = models.QuerySet(Shot).filter(point=self.grid[1])
+        late: models.QuerySet[Shot] = models.QuerySet(Shot).filter(point=self.grid[1])
         late.update(recorded_at=timezone.now() - 10 * OVERLAP)
         sent = self.carried(**self.since(first))["tables"]["shots"]
         self.assertTrue(sent["is_whole"], "what lies before the last look is sent anew")

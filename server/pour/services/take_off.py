@@ -5,17 +5,21 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import cache
 from importlib import import_module
-from typing import TypedDict
+from typing import TYPE_CHECKING, TypedDict
 
 from django.conf import settings
 
-from core.design import Extreme, Slab, field_book
+from core.design import Extreme, FieldBook, Slab, field_book
 from core.errors import NotEnoughShots
 from core.lengths import Length, Style
 from core.orders import concrete_order
 from server.fieldbook.pegs import FoundPoint
 from server.jobs.models import Floor
 from server.shown import Amount, Shown, show, show_difference, show_volume, volume_unit
+
+if TYPE_CHECKING:
+    from core.surfaces import SlabVolume
+
 
 WAITS = (
     "This is the field book's figure. The volume over the shot stone, how sure it is, and the map "
@@ -37,7 +41,21 @@ class SurePart(TypedDict):
     amount: Amount
 
 
-class TakeOff(TypedDict):
+class InCommon(TypedDict):
+    """What is told of concrete however it was worked out; what is ordered has its waste."""
+
+    thinnest: Spot
+    thickest: Spot
+    mean: Shown
+    volume: Amount
+    nominal_volume: Amount
+    extra: Amount
+    order: Amount
+    waste_percent: float
+    order_step: float
+
+
+class TakeOff(InCommon):
     """The concrete of one floor.
 
     ``sure_within`` is how far off the volume may be, about 95 %: ``sure_parts`` say what makes
@@ -46,22 +64,13 @@ class TakeOff(TypedDict):
     surface tells is then left out.
     """
 
-    thinnest: Spot
-    thickest: Spot
-    mean: Shown
-    volume: Amount
     field_book_volume: Amount
     field_book_difference: Amount | None
-    nominal_volume: Amount
-    extra: Amount
     sure_within: Amount | None
     sure_text: str
     sure_parts: list[SurePart]
     extrapolated_percent: float | None
     asks_for_shots: str
-    order: Amount
-    waste_percent: float
-    order_step: float
     waits: str
 
 
@@ -96,38 +105,32 @@ def by_the_book(floor: Floor, surfaces: Slab, stone: list[FoundPoint], style: St
     """Return what is known without surfaces: the field book's figure, and that others wait."""
     book = field_book(surfaces, [(one.point.place, one.elevation) for one in stone])
     return {
-        "thinnest": spot(book.thinnest, stone, style),
-        "thickest": spot(book.thickest, stone, style),
-        "mean": show(Length.from_float(book.mean_thickness), style),
-        "volume": show_volume(book.volume, style),
+        **in_common(floor, book, stone, style),
         "field_book_volume": show_volume(book.volume, style),
         "field_book_difference": None,
-        "nominal_volume": show_volume(book.nominal, style),
-        "extra": show_difference(book.extra, style),
         "sure_within": None,
         "sure_text": "not known before there is a signal",
         "sure_parts": [],
         "extrapolated_percent": None,
         "asks_for_shots": "",
-        **ordered(floor, book.volume, style),
         "waits": WAITS,
     }
 
 
-class Ordered(TypedDict):
-    """What is ordered: the volume with its waste, up to the supplier's next step."""
-
-    order: Amount
-    waste_percent: float
-    order_step: float
-
-
-def ordered(floor: Floor, volume: float, style: Style) -> Ordered:
-    """Return the order for a volume in cubic metres."""
+def in_common(
+    floor: Floor, found: FieldBook | SlabVolume, stone: list[FoundPoint], style: Style
+) -> InCommon:
+    """Return what is told of concrete however it was worked out."""
     waste, step = float(floor.waste), float(floor.order_step)
     unit = volume_unit(style)
     return {
-        "order": show_volume(concrete_order(volume / unit, waste, step) * unit, style),
+        "thinnest": _spot(found.thinnest, stone, style),
+        "thickest": _spot(found.thickest, stone, style),
+        "mean": show(Length.from_float(found.mean_thickness), style),
+        "volume": show_volume(found.volume, style),
+        "nominal_volume": show_volume(found.nominal, style),
+        "extra": show_difference(found.extra, style),
+        "order": show_volume(concrete_order(found.volume / unit, waste, step) * unit, style),
         "waste_percent": round(100 * waste, 2),
         "order_step": step,
     }
@@ -138,8 +141,7 @@ def sure_text(within: Amount) -> str:
     return f"± {within['text']}, about 95 %"
 
 
-def spot(extreme: Extreme, stone: list[FoundPoint], style: Style) -> Spot:
-    """Return an extreme with the name of its point."""
+def _spot(extreme: Extreme, stone: list[FoundPoint], style: Style) -> Spot:
     return {
         "point": stone[extreme.shot].point.name,
         "thickness": show(Length.from_float(extreme.thickness), style),

@@ -5,13 +5,13 @@ from __future__ import annotations
 import numpy as np
 
 from core.design import Slab
-from core.lengths import Length, Style
+from core.lengths import Style
 from core.surfaces import SlabVolume, VolumeRange
 from server.fieldbook.pegs import FoundPoint
 from server.jobs.models import Floor
 from server.pour.services.models_of_slabs import model_over, range_of
-from server.pour.services.take_off import TakeOff, ordered, spot, sure_text
-from server.shown import show, show_difference, show_volume
+from server.pour.services.take_off import TakeOff, in_common, sure_text
+from server.shown import show_difference, show_volume
 
 
 def concrete_over(floor: Floor, surfaces: Slab, stone: list[FoundPoint], style: Style) -> TakeOff:
@@ -28,14 +28,9 @@ def _sheet(
 ) -> TakeOff:
     slab, sure = found
     return {
-        "thinnest": spot(slab.thinnest, stone, style),
-        "thickest": spot(slab.thickest, stone, style),
-        "mean": show(Length.from_float(slab.mean_thickness), style),
-        "volume": show_volume(slab.volume, style),
+        **in_common(floor, slab, stone, style),
         "field_book_volume": show_volume(slab.field_book_volume, style),
         "field_book_difference": show_difference(slab.field_book_difference, style),
-        "nominal_volume": show_volume(slab.nominal, style),
-        "extra": show_difference(slab.extra, style),
         "sure_within": show_volume(sure.half_width, style),
         "sure_text": sure_text(show_volume(sure.half_width, style)),
         "sure_parts": [
@@ -48,7 +43,6 @@ def _sheet(
         ],
         "extrapolated_percent": round(100 * slab.extrapolated_share, 1),
         "asks_for_shots": _asks_for(slab),
-        **ordered(floor, slab.volume, style),
         "waits": "",
     }
 

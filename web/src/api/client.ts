@@ -1,5 +1,6 @@
 import createClient from "openapi-fetch";
 import { routed } from "../phone/route";
+import { formToken } from "./asked";
 import { setAway } from "./away";
 import { compareClocks, sayWho } from "./phone";
 import type { components, paths } from "./schema.gen";
@@ -10,7 +11,6 @@ export type Schemas = components["schemas"];
 export type Problem = Schemas["ErrorBody"];
 
 const AWAY = 503;
-const TOKEN_COOKIE = /(?:^|; )csrftoken=([^;]*)/;
 
 /** What the server refused, or that it could not be reached. */
 export class Refused extends Error {
@@ -47,7 +47,7 @@ export const api = createClient<paths>({
 api.use({
   async onRequest({ request }) {
     await sayWho(request);
-    const token = TOKEN_COOKIE.exec(document.cookie)?.[1];
+    const token = formToken();
     if (token && request.method !== "GET") request.headers.set("X-CSRFToken", token);
     return request;
   },

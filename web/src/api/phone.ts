@@ -1,3 +1,4 @@
+import { isOnlyAsked } from "./asked";
 import { newId } from "./keys";
 
 /**
@@ -56,13 +57,10 @@ function stampOf(id: string): Stamp {
   return stamp;
 }
 
-/** What is only asked about a form that is being typed: it records nothing, and takes no number. */
-const PREVIEW = /-draft$|\/moves$|\/height-now$/;
-
 async function idOf(request: Request): Promise<string> {
   const isForm = request.headers.get("Content-Type")?.includes("json");
   if (request.method === "GET" || !isForm) return "";
-  if (PREVIEW.test(new URL(request.url).pathname)) return "";
+  if (isOnlyAsked(new URL(request.url).pathname)) return ""; // it takes no number
   try {
     const body = (await request.clone().json()) as { id?: unknown };
     return typeof body.id === "string" ? body.id : "";

@@ -22,6 +22,7 @@ const PAUSE = 3_000;
 type Remembered = { person: number; state: DehydratedState };
 
 let person = 0;
+let isListening = false;
 let timer: ReturnType<typeof setTimeout> | undefined;
 
 /** Show what a person's screens showed last, until what is true now is there; keep it from now on. */
@@ -33,6 +34,8 @@ export async function rememberFor(client: QueryClient, who: number): Promise<voi
     hydrate(client, before.state);
     void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
   }
+  if (isListening) return;
+  isListening = true;
   client.getQueryCache().subscribe(({ type }) => {
     if (type !== "updated" || timer) return;
     timer = setTimeout(() => void remember(client), PAUSE);

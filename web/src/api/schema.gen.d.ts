@@ -3586,21 +3586,21 @@ export interface components {
             thickest: components["schemas"]["Spot"];
             mean: components["schemas"]["Shown"];
             volume: components["schemas"]["Amount"];
-            field_book_volume: components["schemas"]["Amount"];
-            field_book_difference: components["schemas"]["Amount"] | null;
             nominal_volume: components["schemas"]["Amount"];
             extra: components["schemas"]["Amount"];
+            order: components["schemas"]["Amount"];
+            /** Format: double */
+            waste_percent: number;
+            /** Format: double */
+            order_step: number;
+            field_book_volume: components["schemas"]["Amount"];
+            field_book_difference: components["schemas"]["Amount"] | null;
             sure_within: components["schemas"]["Amount"] | null;
             sure_text: string;
             sure_parts: components["schemas"]["SurePart"][];
             /** Format: double */
             extrapolated_percent: number | null;
             asks_for_shots: string;
-            order: components["schemas"]["Amount"];
-            /** Format: double */
-            waste_percent: number;
-            /** Format: double */
-            order_step: number;
             waits: string;
         };
         /** @description What a free point is wanted at; empty takes the target away. */

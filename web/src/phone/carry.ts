@@ -17,6 +17,7 @@ export type Wanted = { crew: string; job: string; name: string };
 type Came = "news" | "same" | "nothing";
 
 const LIMIT = 60_000;
+const [DENIED, MISSING] = [403, 404];
 const keyOf = (person: number, { job, crew }: Wanted) => `${person} ${job || crew}`;
 
 /** Note that something is to be taken along, though nothing of it is here yet. */
@@ -30,6 +31,8 @@ async function carry(before: Taken): Promise<Came> {
   const shape = (await askPhone({ name: "about" })).about?.shape ?? "";
   const held = before.shape === shape ? before : { ...before, since: "", digests: {} };
   const answer = await overTheLine(new Request(address(held)), LIMIT);
+  // It is not at the server yet, or no more this person's: nothing else waits for it.
+  if (answer.status === MISSING || answer.status === DENIED) return "same";
   if (!answer.ok) return "nothing";
   const text = await answer.text();
   const carried = JSON.parse(text) as Carried;
@@ -59,7 +62,6 @@ export async function carryAll(person: number, first = ""): Promise<boolean> {
   const came: Came[] = [];
   for (const one of all.sort((a, b) => Number(b.job === first) - Number(a.job === first)))
     came.push(await carry(one));
-  const last = sent.at(-1);
-  if (last && !came.includes("nothing")) await settle(person, last.seq);
+  if (sent.length > 0 && !came.includes("nothing")) await settle(person, sent);
   return came.includes("news");
 }

@@ -85,6 +85,9 @@ export async function keepWaiting(waiting: Waiting): Promise<number> {
   return seq;
 }
 
+/** What a request says of the moment it goes; by the name it already has in what was kept. */
+export const sentNow = () => ({ "x-phone-now": String(Date.now() / 1000) });
+
 /** A person's records that are not at the server yet, in their order. */
 export async function waitingOf(person: number, after = 0): Promise<Numbered[]> {
   const db = await store();
@@ -156,15 +159,12 @@ export async function keepSaid(said: Omit<Said, "version">, taken: Taken): Promi
   return version;
 }
 
-/** Let go of what was sent, up to a record: all that lies here is of a later moment. */
-export async function settle(person: number, upTo: number): Promise<void> {
+/** Let go of records that were sent: all that lies here is of a later moment. */
+export async function settle(person: number, sent: readonly Numbered[]): Promise<void> {
   const db = await store();
   const writing = db.transaction(["outbox", "versions"], "readwrite", STRICT);
-  const outbox = writing.objectStore("outbox");
-  const found = await outbox.getAll(IDBKeyRange.upperBound(upTo));
-  const sent = found.filter((one) => one.person === person && one.standing === "sent");
-  await Promise.all(sent.map(({ seq }) => outbox.delete(seq ?? 0)));
-  if (sent.length > 0) await renew(writing.objectStore("versions"), person);
+  await Promise.all(sent.map(({ seq }) => writing.objectStore("outbox").delete(seq)));
+  await renew(writing.objectStore("versions"), person);
   await writing.done;
 }
 

@@ -47,8 +47,6 @@ export function onNews(tell: () => void): void {
   changed = tell;
 }
 
-const tokenNow = () => /(?:^|; )csrftoken=([^;]*)/.exec(document.cookie)?.[1];
-
 /** Begin for who is signed in; the same person again changes nothing. */
 export async function holdFor(session: Session, clockOff: number): Promise<void> {
   if (session.person === person || !canWorkAlone()) return;
@@ -62,7 +60,6 @@ export async function holdFor(session: Session, clockOff: number): Promise<void>
   for (const crew of session.crews) await want(person, { crew: crew.id, job: "", name: crew.name });
   await sendFor({
     person,
-    token: tokenNow,
     afterwards: () => freshenIn(PAUSE),
     elsewhere: () => changed(),
   });
@@ -114,6 +111,9 @@ async function freshen(): Promise<void> {
   }
   freshenIn(lineNow() === "none" ? TRY : FRESHEN);
 }
+
+/** Something was recorded past this phone: bring it here at once. */
+export const freshenSoon = (): void => freshenIn(0);
 
 function freshenIn(milliseconds: number): void {
   clearTimeout(timer);

@@ -1,6 +1,7 @@
 import type { Answered } from "../../phone/boot.mjs";
+import { isOnlyAsked } from "../api/asked";
 import { BY_THE_PHONE } from "../api/phone";
-import { begun, keptSession } from "./live";
+import { begun, freshenSoon, keptSession } from "./live";
 import { drained, kick } from "./sender";
 import { PATIENCE, lineNow, overTheLine } from "./line";
 import { answerOf, askPhone, phoneState } from "./phone";
@@ -15,8 +16,6 @@ const OFFICE =
   /\/(session|schema|backups|records(\/.*)?|job\.json|carried|points-in|readings-in|jobs-in(\/.*)?|notices|withdrawal|spoken|options|regrades)$|\.(xlsx|pdf|ics)$|\/(links|works)\//;
 /** What is the server's to say while there is a line: the phone knows less of it. */
 const LINE_FIRST = /^\/api\/v1\/jobs$|\/map$/;
-/** What is asked about a form that is being typed; nothing is recorded. */
-const ASKED = /-draft$|\/moves$|\/height-now$/;
 
 const NEEDS_A_LINE = 503;
 const MISSING = 404;
@@ -24,7 +23,7 @@ const MISSING = 404;
 export async function routed(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url);
   if (phoneState() === "off" || OFFICE.test(pathname)) return byTheServer(request, pathname);
-  const isAsked = request.method === "GET" || ASKED.test(pathname);
+  const isAsked = request.method === "GET" || isOnlyAsked(pathname);
   if (!isAsked) return recorded(request);
   if (LINE_FIRST.test(pathname) && lineNow() === "good") return lineFirst(request);
   return phoneFirst(request);
@@ -69,6 +68,7 @@ async function byThePhone(request: Request): Promise<Response> {
 async function recorded(request: Request): Promise<Response> {
   const isReady = phoneState() === "ready";
   if (!isReady && lineNow() === "good") {
+    await drained(PATIENCE); // it may rest on what still waits
     try {
       return await overTheLine(request.clone(), PATIENCE);
     } catch (failed) {
@@ -78,7 +78,9 @@ async function recorded(request: Request): Promise<Response> {
   }
   const own = await inThePhone(request.clone());
   if (isOwn(own) || lineNow() === "none") return own;
-  return overTheLine(request);
+  const answer = await overTheLine(request);
+  if (answer.ok) freshenSoon(); // the phone does not have it yet
+  return answer;
 }
 
 async function inThePhone(request: Request): Promise<Response> {

@@ -1,5 +1,6 @@
 import type { Problem } from "../api/client";
-import { type Numbered, letGo, stand, waitingOf } from "./held";
+import { formToken } from "../api/asked";
+import { type Numbered, letGo, sentNow, stand, waitingOf } from "./held";
 import { lineNow, onLine, overTheLine } from "./line";
 
 /**
@@ -14,7 +15,6 @@ const MOST_TRIES = 3;
 
 type Sending = {
   person: number;
-  token: () => string | undefined;
   /** Something was sent. */
   afterwards: () => void;
   /** Another page of this phone recorded or sent something. */
@@ -96,7 +96,7 @@ async function sendAll(): Promise<void> {
   for (;;) {
     const next = (await waitingOf(own.person)).find((one) => one.standing === "waiting");
     if (!next || own !== sending) break;
-    const went = await send(next, own);
+    const went = await send(next);
     if (went === "later") {
       later();
       break;
@@ -119,10 +119,10 @@ function later(): void {
 
 type Went = "sent" | "refused" | "later";
 
-async function send(one: Numbered, own: Sending): Promise<Went> {
+async function send(one: Numbered): Promise<Went> {
   let answer: Response;
   try {
-    answer = await overTheLine(asRequest(one, own), LIMIT);
+    answer = await overTheLine(asRequest(one), LIMIT);
   } catch {
     return "later";
   }
@@ -139,17 +139,13 @@ async function send(one: Numbered, own: Sending): Promise<Went> {
   return "refused";
 }
 
-function asRequest({ method, path, headers, body }: Numbered, own: Sending): Request {
-  const token = own.token();
+function asRequest({ method, path, headers, body }: Numbered): Request {
+  const token = formToken();
   return new Request(path, {
     method,
     body,
     credentials: "same-origin",
-    headers: {
-      ...headers,
-      "X-Phone-Now": String(Date.now() / 1000),
-      ...(token ? { "X-CSRFToken": token } : {}),
-    },
+    headers: { ...headers, ...sentNow(), ...(token ? { "X-CSRFToken": token } : {}) },
   });
 }
 

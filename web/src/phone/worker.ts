@@ -9,6 +9,7 @@ import {
   keepWaiting,
   newest,
   saidTo,
+  sentNow,
   waitingOf,
 } from "./held";
 
@@ -28,7 +29,7 @@ export type Call =
 /** What there is to know of the phone: the memory it takes, in bytes, and its shape. */
 export type About = { heap: number; shape: string };
 export type Begin = { person: number; clockOff: number };
-export type Told = { status?: number; answered?: Answered; heard?: boolean; about?: About };
+export type Told = { answered?: Answered; heard?: boolean; about?: About };
 
 const BASE = "/phone/";
 /** What a phone answers where its disk takes nothing more. */
@@ -96,8 +97,7 @@ async function catchUp(phone: PhoneServer): Promise<void> {
 
 /** A record as it is asked for again now. */
 function askedAgain({ method, path, headers, body }: Waiting): Asked {
-  const now = { "X-Phone-Now": String(Date.now() / 1000), "X-Person": String(person) };
-  return { method, path, headers: { ...headers, ...now }, body };
+  return mine({ method, path, headers: { ...headers, ...sentNow() }, body });
 }
 
 const mine = (asked: Asked): Asked => ({
@@ -106,6 +106,7 @@ const mine = (asked: Asked): Asked => ({
 });
 
 async function record(phone: PhoneServer, call: Call & { name: "record" }): Promise<Answered> {
+  await catchUp(phone);
   const asked = mine(call.asked);
   const answered = phone.answer(asked);
   if (answered.status >= 300) return answered;
@@ -125,8 +126,9 @@ async function hear(phone: PhoneServer, call: Call & { name: "hear" }): Promise<
     await keepTaken({ ...call.taken, person });
     return true;
   }
-  return navigator.locks.request("yp-hear", async () => {
+  return alone(async () => {
     await catchUp(phone);
+    loaded = -1; // where it fails, what stands here is looked at anew
     if (!phone.hear(call.carried)) return false;
     const said = { person, shape: phone.shape(), bytes: phone.kept() };
     loaded = await keepSaid(said, { ...call.taken, person });
@@ -134,6 +136,11 @@ async function hear(phone: PhoneServer, call: Call & { name: "hear" }): Promise<
     await catchUp(phone);
     return true;
   });
+}
+
+/** Do something while no other page of this phone records or hears. */
+function alone<Result>(work: () => Promise<Result>): Promise<Result> {
+  return navigator.locks.request("yp-book", work) as Promise<Result>;
 }
 
 async function carryOut(call: Call): Promise<Told> {
@@ -146,8 +153,8 @@ async function carryOut(call: Call): Promise<Told> {
     loaded = -1;
     return {};
   }
+  if (call.name === "record") return { answered: await alone(() => record(phone, call)) };
   await catchUp(phone);
-  if (call.name === "record") return { answered: await record(phone, call) };
   return { answered: phone.answer(mine(call.asked)) };
 }
 
