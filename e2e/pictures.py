@@ -9,6 +9,7 @@ from playwright.sync_api import Page
 
 from e2e.browser import DESKTOP, MORE, PHONE
 from e2e.demo import load_demo
+from e2e.offline import OfflineTestCase
 from e2e.works import WorkedFor
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
@@ -95,7 +96,6 @@ VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
     ("set-up", f"jobs/{STUDIO}/set-up/new", DESKTOP, type_backsight),
     ("marks", f"jobs/{STUDIO}/marks", DESKTOP, nothing),
     ("stone", f"jobs/{STUDIO}/stone", DESKTOP, type_reading),
-    ("stone-phone", f"jobs/{STUDIO}/stone", PHONE, type_reading),
     ("concrete", f"jobs/{SHELTER}/concrete", DESKTOP, nothing),
     ("pour", f"jobs/{SHELTER}/pours/{SHELTER_POUR}", DESKTOP, nothing),
     ("book", f"jobs/{STUDIO}/book", DESKTOP, nothing),
@@ -129,3 +129,18 @@ class Pictures(WorkedFor):
         customer.goto(f"{self.live_server_url}/notice/{link_of(Notice.objects.get())}")
         customer.wait_for_load_state("networkidle")
         customer.screenshot(path=FOLDER / "notice-phone.png")
+
+
+class WithoutASignal(OfflineTestCase):
+    """The one of a phone that works alone."""
+
+    def test_take_it(self) -> None:
+        self.take_along("Pottery studio, kiln room", "stone")
+        self.lose_the_line()
+        self.page.get_by_label("Reading on the rod").fill("4' 4 7/8\"")
+        self.page.get_by_role("button", name="Log it").click()
+        self.page.get_by_text("A6 is logged").wait_for()
+        self.line_says("1 to send")
+        type_reading(self.page)
+        self.page.evaluate("window.scrollTo(0, 0)")
+        self.page.screenshot(path=FOLDER / "stone-phone.png")

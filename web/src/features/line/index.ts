@@ -1,3 +1,4 @@
+export { AsThisPhoneKnows } from "./AsThisPhoneKnows";
 export { Download } from "./Download";
 export { LineBar } from "./LineBar";
 export { NotSent } from "./NotSent";

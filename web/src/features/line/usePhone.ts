@@ -58,6 +58,13 @@ export function clockInWords(): string {
   return `This phone's clock is ${Math.round(amount)} ${unit} ${way}; its records are put right by that.`;
 }
 
+const CLOCK = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
+
+/** Say up to when this phone knows what others recorded in a job. */
+export function sinceInWords(taken: Taken | undefined): string {
+  return taken?.at ? CLOCK.format(taken.at) : "it was taken along";
+}
+
 /** Say how old what lies here of a job is, and where it stands. */
 export function ageInWords(taken: Taken | undefined): string {
   if (!taken || taken.at === 0) return "";

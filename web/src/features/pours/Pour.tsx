@@ -7,7 +7,7 @@ import type { Schemas } from "../../api/client";
 import { usePour } from "../../api/queries";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
-import { Download } from "../line";
+import { AsThisPhoneKnows, Download } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
 import { AfterThePour } from "./AfterThePour";
 import { Answer } from "./Answer";
@@ -32,6 +32,7 @@ function Shown({ sheet }: { sheet: Schemas["PourSheet"] }) {
       lead={`${shownTime(sheet.pours_at)}: ${sheet.parts.join(", ")}`}
       action={<Verdict state={sheet.state} isLarge />}
     >
+      <AsThisPhoneKnows job={job.id} />
       <Panel title={listTitle(sheet)}>
         <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
           {sheet.lines.map((line) => (
