@@ -6,7 +6,8 @@ import json
 from pathlib import Path
 
 from e2e.test_losses import READING, STUDIO, LossesTestCase
-from server.fieldbook.models import Strike
+from server.crews.models import Membership
+from server.fieldbook.models import Shot, Strike
 from server.jobs.models import Benchmark
 from server.webapp.demo_ids import demo_id
 
@@ -68,6 +69,48 @@ class MoreLosses(LossesTestCase):
         self.page.reload()
         self._until(lambda: Benchmark.objects.filter(name="BM9").exists())
         self._until(lambda: not self.on_the_phone()["outbox"])
+
+    def test_a_refused_reading_is_typed_anew_and_sent(self) -> None:
+        self.take_along(STUDIO, "stone")
+        refusal = {
+            "field": "reading", "code": "invalid", "typed": READING, "why": "It is off the rod.",
+            "accepts": "Read it again.", "offers": [],
+        }  # fmt: skip
+        answer = {"errors": [refusal]}
+        self.page.route(
+            "**/api/v1/shots", lambda route: route.fulfill(status=400, json=answer), times=1
+        )
+        self.log("A6")
+        self.line_says("1 record refused")
+        self.page.get_by_test_id("line").click()
+        here = self.page.get_by_role("dialog", name="On this phone")
+        here.get_by_role("button", name="Change").click()
+        self.assertTrue(here.get_by_role("button", name="Send it changed").is_disabled())
+        here.get_by_label("Reading").fill("4 5 1/8")
+        here.get_by_role("button", name="Send it changed").click()
+        here.get_by_text("All that was recorded here is sent.").wait_for()
+        self.assertEqual(self.logged(), 0)
+        self.assertEqual(Shot.objects.filter(typed="4 5 1/8", point__name="A6").count(), 1)
+        self.complaints.clear()
+
+    def test_a_job_whose_right_was_taken_away_leaves_the_phone_and_what_was_typed_stays(
+        self,
+    ) -> None:
+        self.take_along(STUDIO, "stone")
+        self.lose_the_line()
+        self.log("A6")
+        Membership.objects.filter(user__username="marek").delete()
+        self.page.context.set_offline(False)
+        self.line_says("1 record refused")
+        self._until(lambda: self.on_the_phone()["taken"] == [])
+        lies = self.on_the_phone()
+        self.assertEqual((lies["said"], len(lies["outbox"])), ([], 1))
+        self.page.get_by_test_id("line").click()
+        here = self.page.get_by_role("dialog", name="On this phone")
+        here.get_by_text(f"{READING} on A6 of").wait_for()
+        here.get_by_role("button", name="Give to the office as a file").wait_for()
+        self.assertEqual(self.logged(), 0)
+        self.complaints.clear()
 
     def test_a_reading_is_struck_without_a_signal(self) -> None:
         self.take_along(STUDIO, "stone")

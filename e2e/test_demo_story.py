@@ -95,9 +95,3 @@ class DemoStory(BrowserTestCase):
             )
         }
         self.assertEqual(len(set(shapes.values())), 4)
-
-
-class DemoStoryOnAPhone(DemoStory):
-    """In one hand."""
-
-    viewport = PHONE

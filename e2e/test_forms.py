@@ -126,7 +126,7 @@ class Forms(BrowserTestCase):
     def test_a_rod_of_no_length(self) -> None:
         load_demo()
         self.sign_in("marek", "string-line-4")
-        self.page.get_by_role("link", name="Gear of").click()
+        self.page.get_by_role("link", name="Gear of Halfmoon").click()
         rods = self.page.locator("form").filter(has_text="Add the rod")
         rods.locator("[name='length']").fill("40 m")
         self.press("Add the rod")
@@ -247,7 +247,9 @@ class InTheSun(BrowserTestCase):
             self.look_at(notice)
             self.check(scheme, notice)
             self.look_at("jobs")
-            self.page.get_by_role("button", name="Dark" if scheme == "Sun" else "Sun").click()
+            self.page.get_by_role(
+                "button", name="Dark" if scheme == "Sun" else "Sun", exact=True
+            ).click()
 
     def look_at(self, screen: str) -> None:
         self.page.goto(f"{self.live_server_url}/{screen}")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from e2e.browser import PHONE, new_crew
+from e2e.browser import new_crew
 from e2e.demo import load_demo
 from e2e.works import WorkedFor
 from server.jobs.models import Job, Point
@@ -88,9 +88,3 @@ class Records(WorkedFor):
         self.page.goto(f"{self.page.url}/book")
         self.page.get_by_text("(by a file)").first.wait_for()
         self.assertEqual(unsealed(written_job(Job.objects.get())), unsealed(content))
-
-
-class RecordsOnAPhone(Records):
-    """In the truck."""
-
-    viewport = PHONE

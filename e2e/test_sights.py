@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import re
 
+from playwright.sync_api import Route
+
 from core.lengths import Elevation
 from e2e.browser import PHONE, BrowserTestCase, new_crew
 from e2e.demo import load_demo
@@ -73,6 +75,7 @@ class AnySight(BrowserTestCase):
         self.says("Underside of joists has a point of that name.")
         self.fill(name="Middle")
         self.press("Add the point")
+        self.page.get_by_role("button", name="Add the point").wait_for(state="hidden")
         self.page.get_by_role("list", name="Points").get_by_text("Middle").click()
         self.choose("How it is read", "Rod upside down")
         self.says("Hold the rod upside down, its foot up against the point.")
@@ -180,9 +183,21 @@ class AnySight(BrowserTestCase):
         self.press("Want it there")
         self.says("There is no number in it.")
         self.fill(target="290 ft")
+        sheet = f"**/api/v1/jobs/{demo_id(LOFT)}"
+        held: list[Route] = []
+        is_held = [True]
+
+        def hold(route: Route) -> None:
+            (held.append if is_held else type(route).fallback)(route)
+
+        self.page.route(sheet, hold)
         self.press("Want it there")
         self.says("wanted at 290' 0\"")
         self.press("Keep it as a benchmark")
+        with self.page.expect_response(sheet):
+            is_held.clear()
+            for route in held:
+                route.fallback()
         name = self.page.locator("form").filter(has_text="Keep it as a benchmark")
         name.locator("[name='name']").fill("BM1")
         name.get_by_role("button").click()

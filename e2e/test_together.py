@@ -4,10 +4,9 @@ from __future__ import annotations
 
 import re
 
-from django.contrib.sessions.models import Session
-
 from core.lengths import Length
 from e2e.browser import PHONE, BrowserTestCase
+from server.crews.models import Session
 from server.fieldbook.models import Shot
 from server.gear.models import Rod
 from server.jobs.models import Floor

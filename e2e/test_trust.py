@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from core.tasks import Task
-from e2e.browser import PHONE, BrowserTestCase
+from e2e.browser import BrowserTestCase
 from e2e.demo import load_demo
 from server.crews.models import Crew, User
 from server.fieldbook.models import Shot
@@ -56,7 +56,7 @@ class KnockedHalfWay(BrowserTestCase):
         """Lay a metric floor out, for the browser to shoot."""
         marek = User.objects.get(username="marek")
         bolt = BenchmarkForm(demo_id("t", "bm"), "BM", "50.000", "Bolt", "-6", "3")
-        crew = Crew.objects.get()
+        crew = Crew.objects.get(pk=demo_id("crew"))
         job, _ = create_job(marek, JobForm(demo_id("t"), crew.pk, "Test pad", "m", "North", bolt))
         form = FloorForm(
             id=demo_id("t", "floor"), name="Pad", shape="rectangle", length="6", width="4",
@@ -381,9 +381,3 @@ class Instruments(BrowserTestCase):
         self.page.get_by_text("Give 1 to 366 days.").wait_for()
         self.page.goto(f"{self.live_server_url}/jobs/{demo_id(HILL)}/marks")
         self.page.get_by_text("these marks are VOID").wait_for()
-
-
-class InstrumentsOnAPhone(Instruments):
-    """The same in one hand."""
-
-    viewport = PHONE

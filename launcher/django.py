@@ -8,6 +8,7 @@ from collections.abc import Sequence
 
 from launcher.children import run
 from launcher.place import PYTHON, ROOT
+from launcher.say import say
 
 
 def environment(database: dict[str, str], secret_key: str, **more: str) -> dict[str, str]:
@@ -29,6 +30,13 @@ def environment(database: dict[str, str], secret_key: str, **more: str) -> dict[
 def manage(env: dict[str, str], *arguments: str, what: str) -> str:
     """Run one of Django's commands and return its output; raises :class:`Trouble`."""
     return run([str(PYTHON), "-m", "django", *arguments], cwd=ROOT, env=env, what=what)
+
+
+def say_set_up_code(env: dict[str, str]) -> None:
+    """Say the code that the first crew is begun with, where nobody signs in yet."""
+    told = manage(env, "set_up_code", what="looking whether anybody is here").strip()
+    if told:
+        say(told)
 
 
 def succeeds(env: dict[str, str], *arguments: str) -> bool:

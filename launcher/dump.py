@@ -13,7 +13,7 @@ from pathlib import Path
 from launcher.say import Trouble
 
 #: Sign-ins, tries and what the processes share: nothing of a crew's, and not for others' eyes.
-LEFT_OUT = ("django_session", "yp_cache", "axes_accessattempt")
+LEFT_OUT = ("crews_session", "yp_cache", "axes_accessattempt")
 OUT = (
     "mariadb-dump", "--single-transaction", "--quick", "--hex-blob", "--skip-lock-tables",
     "--no-tablespaces", "--default-character-set=utf8mb4",

@@ -10,6 +10,7 @@ import shutil
 import subprocess
 import sys
 import tempfile
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from launcher.children import run
@@ -50,8 +51,9 @@ def everything(*, for_tests: bool) -> None:
     if sys.version_info < OLDEST_PYTHON:
         raise Trouble("Python 3.11 or newer is needed.")
     debian_packages(SERVER_NEEDS | (TEST_NEEDS if for_tests else {}))
-    virtual_environment()
-    web_packages()
+    with ThreadPoolExecutor() as pool:  # both wait for a registry most of the time
+        for part in [pool.submit(virtual_environment), pool.submit(web_packages)]:
+            part.result()
     phone_files()
     web_build()
 

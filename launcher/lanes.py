@@ -1,14 +1,16 @@
-"""./yp test: every test and check, in two lanes beside each other, on a private database.
+"""./yp test: every test and check, in lanes beside each other, each on a database of its own.
 
-The browser's tests wait most of the time and must not wait too long: what runs beside them gives
-way to them.
+All of them wait much of the time, the browser's most, and those must not wait too long: two lanes
+of the browser's are in front, and the others give way to them.
 """
 
 from __future__ import annotations
 
 import subprocess
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
+from functools import partial
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
@@ -23,8 +25,13 @@ PARTS = ("checks", "core", "simulation", "launcher", "server", "e2e")
 #: Run only where they are asked for: a trial of three machines, and every answer of site work
 #: from a phone's server as well.
 CLUSTER, PHONE = "cluster", "phone"
-BROWSER = "e2e"
+BROWSER, SERVER = "e2e", "server"
+BESIDE_EACH_OTHER = 2
+#: So many modules of a lane are named.
+FEW = 3
 GIVES_WAY = ("nice", "-n", "19")
+#: What runs in a lane, and names what failed.
+Running = Callable[["Lane"], list[str]]
 UNDER_COVERAGE = (str(VENV / "bin" / "coverage"), "run")
 
 
@@ -71,10 +78,9 @@ def test(arguments: list[str]) -> int:
 def _test_on_a_phone() -> int:
     """Hold every answer that the tests of site work get against a phone's, and lose more."""
     install.everything(for_tests=True)
+    named = ("server.phone", "e2e.losses", "e2e.killed", "e2e.in_one_hand")
     with private_instance() as env:
-        return manage_openly(
-            {**env, "YP_EVERY_ANSWER": "yes"}, "test", "server.phone", "e2e.losses"
-        )
+        return manage_openly({**env, "YP_EVERY_ANSWER": "yes"}, "test", *named)
 
 
 def totals(counts: str) -> tuple[int, int]:
@@ -84,27 +90,65 @@ def totals(counts: str) -> tuple[int, int]:
 
 
 def _run(env: dict[str, str], counts: Path, parts: list[str], labels: list[str]) -> list[str]:
-    """Run both lanes, and name what failed."""
-    in_front = [*labels, *(part for part in parts if part == BROWSER)]
-    beside = [part for part in parts if part != BROWSER]
-    lane = Lane(env | {"YP_DB_NAME": f"{NAME}_front"}, counts)
-    with ThreadPoolExecutor(max_workers=1) as pool:
-        behind = pool.submit(_beside, Lane(env, counts, gives_way=bool(in_front)), beside)
-        failed = []
-        if in_front:
-            say(f"running the tests of {', '.join(in_front)}")
-            failed += [] if lane.passes(*in_front) else ["tests"]
-        return [*failed, *behind.result()]
+    """Run all lanes, and name what failed."""
+    in_front = [*([labels] if labels else []), *(browsers() if BROWSER in parts else [])]
+    lanes: list[Running] = [partial(_tests, names=one) for one in in_front]
+    behind: list[Running] = [
+        partial(_core_and_checks, parts=parts),
+        *(partial(_tests, names=one) for one in (servers() if SERVER in parts else [])),
+    ]
+    gives_way = [False for _ in lanes] + [bool(lanes) for _ in behind]
+    with ThreadPoolExecutor(max_workers=len(gives_way)) as pool:
+        running = [
+            pool.submit(
+                run, Lane(env | {"YP_DB_NAME": f"{NAME}_{number}"}, counts, gives_way=gives)
+            )
+            for number, (run, gives) in enumerate(zip([*lanes, *behind], gives_way, strict=True))
+        ]
+        return [failed for lane in running for failed in lane.result()]
 
 
-def _beside(lane: Lane, parts: list[str]) -> list[str]:
-    """Run the core's tests under coverage, the others', and the checks; name what failed."""
+def browsers(root: Path = ROOT) -> list[list[str]]:
+    """Return the modules of the browser's tests, in two lanes."""
+    return _shared_out(root, sorted((root / BROWSER).glob("test_*.py")))
+
+
+def servers(root: Path = ROOT) -> list[list[str]]:
+    """Return the modules of the server's tests, in two lanes."""
+    return _shared_out(root, sorted((root / SERVER).rglob("tests/test_*.py")))
+
+
+def _shared_out(root: Path, tests: list[Path]) -> list[list[str]]:
+    """Return tests by name in as many lanes as are beside each other, about equally long."""
+    lanes: list[list[Path]] = [[] for _ in range(BESIDE_EACH_OTHER)]
+    for one in sorted(tests, key=_length, reverse=True):
+        min(lanes, key=lambda lane: sum(map(_length, lane))).append(one)
+    return [
+        [".".join(one.relative_to(root).with_suffix("").parts) for one in lane] for lane in lanes
+    ]
+
+
+def _length(tests: Path) -> int:
+    return tests.stat().st_size
+
+
+def _tests(lane: Lane, names: list[str]) -> list[str]:
+    """Run the tests named, and say which, where one of them failed."""
+    if not names:
+        return []
+    others = f" and {len(names) - FEW} more" if len(names) > FEW else ""
+    told = f"tests of {', '.join(names[:FEW])}{others}"
+    say(f"running the {told}")
+    return [] if lane.passes(*names) else [told]
+
+
+def _core_and_checks(lane: Lane, parts: list[str]) -> list[str]:
+    """Run the core's tests under coverage, those that need no server, and the checks."""
     failed = []
     if "core" in parts:
         failed += [] if lane.passes("core", under=UNDER_COVERAGE) else ["tests of core"]
         failed += [] if core_is_covered(lane.env) else ["core coverage"]
-    others = [part for part in parts if part not in ("core", "checks")]
-    if others:
-        say(f"running the tests of {', '.join(others)}")
-        failed += [] if lane.passes(*others) else [f"tests of {', '.join(others)}"]
-    return failed + (failing_checks(lane.env) if "checks" in parts else [])
+    failed += _tests(lane, [part for part in ("simulation", "launcher") if part in parts])
+    # Its own database is there only while its tests run.
+    checked = lane.env | {"YP_DB_NAME": NAME}
+    return failed + (failing_checks(checked) if "checks" in parts else [])

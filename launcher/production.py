@@ -14,7 +14,7 @@ from pathlib import Path
 from launcher import install
 from launcher.backups_due import BackupsDue
 from launcher.children import Child, running
-from launcher.django import manage, succeeds
+from launcher.django import manage, say_set_up_code, succeeds
 from launcher.instance import production_environment
 from launcher.place import only_one
 from launcher.say import Trouble, say
@@ -122,6 +122,7 @@ class Serving:
             for child in children:
                 stack.enter_context(running(child))
             stack.callback(self.backups.stop)
+            say_set_up_code(self.env)
             say(f"serving at {self.settings['YP_BIND']}")
             tend(children, stopped, lambda: self._between(stopped, renewed))
 

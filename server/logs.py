@@ -9,8 +9,9 @@ from typing import Any
 import structlog
 from structlog.typing import EventDict
 
-#: A customer's link is a key: whoever has it may read the notice and answer it.
-KEYS = re.compile(r"(?P<before>/(?:links|notice)/)[^/\s\"'?&]+")
+#: A link is a key: whoever has it may answer a notice, join a crew, or choose a password.
+FRONTS = r"links|calendars|notice|join|joining|(?:new-password|passwords)/[^/\s\"'?&]+"
+KEYS = re.compile(rf"(?P<before>/(?:{FRONTS})/)[^/\s\"'?&]+")
 HIDDEN = r"\g<before>…"
 
 

@@ -1,25 +1,93 @@
-"""What needs the server itself: papers, files brought in, notices, surfaces, long works."""
+"""What needs the server itself: people, papers, files brought in, notices, long works."""
 
 from django.urls import path
 from drf_spectacular.views import SpectacularAPIView
 
 from server.carry.api import CarryCrewView, CarryView
+from server.corrections import api as corrections
+from server.corrections import gear_api as gear
+from server.crews.api import account, people
+from server.crews.api.views import SessionView
 from server.decisions.run_sheet_views import RunSheetView
+from server.jobs.api import keep_views as keep
+from server.overview.day import calendar_views as calendars
+from server.overview.day.views import OnJobView
+from server.overview.happened import views as happened
 from server.papers.api import list_views as lists
+from server.papers.api import pictures_views as zipped
 from server.papers.api import views as papers
+from server.pictures import notice_views as shown
 from server.pour.api import notice_views as notices
 from server.pour.api import options_views as pour
 from server.stages.workbook_views import WorkbookView
 
 office = [
+    path("session", SessionView.as_view()),
+    path("crews", people.BeginView.as_view()),
+    path("crews/<uuid:crew>/people", people.PeopleView.as_view()),
+    path("crews/<uuid:crew>/people/<int:person>/role", people.PersonRoleView.as_view()),
+    path("crews/<uuid:crew>/people/<int:person>/leaving", people.PersonLeavesView.as_view()),
+    path("crews/<uuid:crew>/people/<int:person>/link", people.PersonLinkView.as_view()),
+    path("crews/<uuid:crew>/invitations", people.InvitationsView.as_view()),
+    path("invitations/<uuid:invitation>/withdrawal", people.WithdrawnView.as_view()),
+    path("joining/<str:token>", people.JoiningView.as_view()),
+    path("joining/<str:token>/newcomer", people.NewcomerView.as_view()),
+    path("account", account.AccountView.as_view()),
+    path("account/password", account.PasswordView.as_view()),
+    path("account/sign-ins/end", account.SignedOutEverywhereView.as_view()),
+    path("account/sign-ins/<uuid:sign_in>/end", account.SignInEndsView.as_view()),
+    path("passwords", account.ForgottenView.as_view()),
+    path("passwords/<str:who>/<str:token>", account.ChosenPasswordView.as_view()),
     path("crews/<uuid:crew>/carried", CarryCrewView.as_view()),
+    path("crews/<uuid:crew>/instruments/<uuid:gear>/put-right", gear.InstrumentRightView.as_view()),
+    path(
+        "crews/<uuid:crew>/instruments/<uuid:gear>/put-right-draft",
+        gear.InstrumentMovesView.as_view(),
+    ),
+    path("crews/<uuid:crew>/receivers/<uuid:gear>/put-right", gear.ReceiverRightView.as_view()),
+    path(
+        "crews/<uuid:crew>/receivers/<uuid:gear>/put-right-draft", gear.ReceiverMovesView.as_view()
+    ),
+    path("crews/<uuid:crew>/rods/<uuid:gear>/put-right", gear.RodRightView.as_view()),
+    path("crews/<uuid:crew>/rods/<uuid:gear>/put-right-draft", gear.RodMovesView.as_view()),
+    path("crews/<uuid:crew>/gear/retired", gear.RetiredGearView.as_view()),
+    path("crews/<uuid:crew>/gear/<str:kind>/<uuid:gear>/typed", gear.GearPieceView.as_view()),
+    path("crews/<uuid:crew>/gear/<str:kind>/<uuid:gear>/out", gear.GearOutView.as_view()),
+    path("crews/<uuid:crew>/gear/<str:kind>/<uuid:gear>/back", gear.GearBackView.as_view()),
     path("pours/<uuid:pour>/run-sheet.ics", RunSheetView.as_view()),
     path("jobs/<uuid:job>/carried", CarryView.as_view()),
+    path("jobs/<uuid:job>/name", keep.JobNameView.as_view()),
+    path("jobs/<uuid:job>/archived", keep.ArchivedView.as_view()),
+    path("jobs/<uuid:job>/happened", happened.HappenedView.as_view()),
+    path("jobs/<uuid:job>/happened.csv", happened.HappenedCsvView.as_view()),
+    path("jobs/<uuid:job>/deletion", keep.DeletionView.as_view()),
+    path("calendar", calendars.CalendarView.as_view()),
+    path("calendar/end", calendars.CalendarEndsView.as_view()),
+    path("calendars/<str:token>.ics", calendars.CalendarFeedView.as_view()),
+    path("jobs/<uuid:job>/days/<str:day>", OnJobView.as_view()),
+    path("jobs/<uuid:job>/copies", corrections.CopyView.as_view()),
+    path("jobs/<uuid:job>/retired", corrections.RetiredView.as_view()),
+    path("jobs/<uuid:job>/plan/<str:kind>/<uuid:part>/out", corrections.OutView.as_view()),
+    path("jobs/<uuid:job>/plan/<str:kind>/<uuid:part>/back", corrections.BackView.as_view()),
+    path("jobs/<uuid:job>/marks/<uuid:benchmark>/described", corrections.DescribedView.as_view()),
+    path(
+        "jobs/<uuid:job>/marks/<uuid:benchmark>/correction-draft",
+        corrections.CorrectionDraftView.as_view(),
+    ),
+    path(
+        "jobs/<uuid:job>/marks/<uuid:benchmark>/corrections", corrections.CorrectionsView.as_view()
+    ),
+    path(
+        "jobs/<uuid:job>/marks/<uuid:benchmark>/retirement-draft",
+        corrections.RetirementDraftView.as_view(),
+    ),
     path("schema", SpectacularAPIView.as_view()),
     path("jobs/<uuid:job>/take-off.xlsx", WorkbookView.as_view()),
     path("jobs/<uuid:job>/records", papers.RecordsView.as_view()),
     path("jobs/<uuid:job>/records/digest", papers.DigestView.as_view()),
     path("jobs/<uuid:job>/records/copy", papers.CopyView.as_view()),
+    path("jobs/<uuid:job>/pictures.zip", zipped.PicturesZipView.as_view()),
+    path("jobs/<uuid:job>/pictures-in", zipped.PicturesInView.as_view()),
     path("jobs/<uuid:job>/job.json", papers.JobFileView.as_view()),
     path("jobs/<uuid:job>/points-in", lists.PointsInView.as_view()),
     path("jobs/<uuid:job>/readings.xlsx", lists.ReadingsView.as_view()),
@@ -30,6 +98,8 @@ office = [
     path("works/<uuid:work>", papers.WorkView.as_view()),
     path("notices/<uuid:notice>/notice.pdf", papers.NoticePdfView.as_view()),
     path("backups", papers.BackupsView.as_view()),
+    path("links/<str:token>/pictures", shown.LinkPicturesView.as_view()),
+    path("notices/<uuid:notice>/pictures", shown.NoticePicturesView.as_view()),
     path("links/<str:token>/notice.pdf", papers.LinkPdfView.as_view()),
     path("floors/<uuid:floor>/map", pour.MapView.as_view()),
     path("floors/<uuid:floor>/options", pour.OptionsView.as_view()),

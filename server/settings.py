@@ -10,6 +10,9 @@
 | YP_HSTS_DOMAIN | HSTS for all that stands in the domain, and for browsers' own lists | off |
 | YP_PROXIES | how many proxies of ours stand in front | 0 |
 | YP_DB_HOST, _PORT, _NAME, _USER, _PASSWORD | MariaDB | 127.0.0.1, 3306, yellowpeg, yp, empty |
+| YP_SIGN_UP | whoever comes may begin a crew | off |
+| YP_MAIL_HOST, _PORT, _USER, _PASSWORD, _TLS | the server that mail is sent through | no mail |
+| YP_MAIL_FROM | whom mail is from | yellow-peg@localhost |
 | YP_DEMO | the demo is loaded: its accounts stand on the sign-in page | off |
 | YP_WEB_DIST | the built web | web/dist |
 """
@@ -25,20 +28,25 @@ from server.plain import no_page
 env = environ.Env()
 #: What works out the concrete over shot stone; a phone has not what surfaces need.
 SURFACES = "server.pour.services.triangulated"
+#: By what pictures are written anew.
+PICTURES = "server.pictures.written_anew"
 ROOT = Path(__file__).resolve().parent.parent
 
 SECRET_KEY = env.str("YP_SECRET_KEY")
 DEBUG = env.bool("YP_DEBUG", default=False)
 DEMO = env.bool("YP_DEMO", default=False)
 HTTPS = env.bool("YP_HTTPS", default=True)
+SIGN_UP = env.bool("YP_SIGN_UP", default=False)
 ALLOWED_HOSTS = env.list("YP_HOSTS", default=["localhost", "127.0.0.1"])
 CSRF_TRUSTED_ORIGINS = env.list("YP_ORIGINS", default=[])
 WEB_DIST = Path(env.str("YP_WEB_DIST", default=str(ROOT / "web" / "dist")))
 
+#: Where a job stands is kept between looks, and worked out again once something changed.
+WORKS_OUT_ALWAYS = False
+
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
-    "django.contrib.sessions",
     "axes",
     "csp",
     "rest_framework",
@@ -49,6 +57,8 @@ INSTALLED_APPS = [
     "server.jobs",
     "server.fieldbook",
     "server.pour",
+    "server.pictures",
+    "server.overview",
     "server.papers",
     "server.webapp",
 ]
@@ -126,6 +136,19 @@ WHITENOISE_INDEX_FILE = False
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^.*/assets/[^/]+-[\w-]{8}\.\w+$"
 WHITENOISE_ADD_HEADERS_FUNCTION = no_page
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+
+EMAIL_HOST = env.str("YP_MAIL_HOST", default="")
+EMAIL_PORT = env.int("YP_MAIL_PORT", default=587)
+EMAIL_HOST_USER = env.str("YP_MAIL_USER", default="")
+EMAIL_HOST_PASSWORD = env.str("YP_MAIL_PASSWORD", default="")
+EMAIL_USE_TLS = env.bool("YP_MAIL_TLS", default=True)
+EMAIL_TIMEOUT = 10
+DEFAULT_FROM_EMAIL = env.str("YP_MAIL_FROM", default="yellow-peg@localhost")
+#: The demo's mail goes nowhere: a stand-in keeps it.
+SENDS_MAIL = DEMO or bool(EMAIL_HOST)
+if DEMO:
+    EMAIL_BACKEND = "server.crews.mailbox.StandInMailbox"
+PASSWORD_RESET_TIMEOUT = 24 * 3600
 
 SESSION_ENGINE = "server.crews.sessions"
 SESSION_COOKIE_HTTPONLY = True
@@ -215,6 +238,19 @@ SPECTACULAR_SETTINGS = {
     "SCHEMA_PATH_PREFIX": r"/api/v1",
     "ENUM_GENERATE_CHOICE_DESCRIPTION": False,
     "ENUM_NAME_OVERRIDES": {
+        "GoOrHoldEnum": ["go", "hold"],
+        "HappenedKindEnum": [
+            "change",
+            "plan",
+            "set-up",
+            "reading",
+            "strike",
+            "check",
+            "finding",
+            "pour",
+            "notice",
+        ],
+        "RoleEnum": ["owner", "foreman", "helper", "reader"],
         "VerdictEnum": ["on", "high", "low", "found"],
         "InstrumentKindEnum": "server.gear.models.InstrumentKind",
         "HeightKindEnum": ["height-of-instrument", "constant"],

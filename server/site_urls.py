@@ -2,7 +2,6 @@
 
 from django.urls import path
 
-from server.crews.api.views import SessionView
 from server.decisions import api as decisions
 from server.fieldbook.api import height_views as heights
 from server.fieldbook.api import trust_views as trust
@@ -12,14 +11,15 @@ from server.gear.api import views as gear
 from server.jobs.api import plan_views as plan
 from server.jobs.api import views as jobs
 from server.overview.api import JobView
+from server.overview.day.views import DayView
 from server.papers.api import points_views as points
+from server.pictures import views as pictures
 from server.pour.api import prices_views as prices
 from server.pour.api.units_views import UnitsDraftView, UnitsView
 from server.pour.api.views import ElementMovesView, FloorView, MovesView
 from server.stages import api as stages
 
 site = [
-    path("session", SessionView.as_view()),
     path("crews/<uuid:crew>/gear", gear.GearView.as_view()),
     path("crews/<uuid:crew>/instruments", gear.InstrumentsView.as_view()),
     path("crews/<uuid:crew>/rods", gear.RodsView.as_view()),
@@ -32,6 +32,7 @@ site = [
     path("instruments/<uuid:instrument>/check-draft", checks.CheckDraftView.as_view()),
     path("instruments/<uuid:instrument>/checks", checks.ChecksView.as_view()),
     path("instruments/<uuid:instrument>/knocks", checks.KnocksView.as_view()),
+    path("day", DayView.as_view()),
     path("jobs", jobs.JobsView.as_view()),
     path("jobs/<uuid:job>", JobView.as_view()),
     path("jobs/<uuid:job>/benchmarks", jobs.BenchmarksView.as_view()),
@@ -41,6 +42,9 @@ site = [
     path("jobs/<uuid:job>/units-draft", UnitsDraftView.as_view()),
     path("jobs/<uuid:job>/trust", jobs.TrustView.as_view()),
     path("jobs/<uuid:job>/runs", trust.RunsView.as_view()),
+    path("jobs/<uuid:job>/pictures", pictures.PicturesView.as_view()),
+    path("pictures/<uuid:picture>/small", pictures.SmallPictureView.as_view()),
+    path("pictures/<uuid:picture>/large", pictures.LargePictureView.as_view()),
     path("jobs/<uuid:job>/floors", jobs.FloorsView.as_view()),
     path("jobs/<uuid:job>/floor-draft", jobs.FloorDraftView.as_view()),
     path("jobs/<uuid:job>/set-up-draft", fieldbook.SetUpDraftView.as_view()),

@@ -4,6 +4,7 @@ from django.http import HttpRequest, JsonResponse
 from django.urls import include, path, re_path
 
 from server.api.errors import body_of
+from server.crews.mailbox import mailbox
 from server.office_urls import office
 from server.refusals import Problem
 from server.site_urls import site
@@ -24,5 +25,6 @@ handler500 = "server.api.faults.failed"
 
 urlpatterns = [
     path("api/v1/", include(api)),
+    path("mailbox", mailbox),
     re_path(r"^(?!api/|assets/).*$", page),
 ]

@@ -22,7 +22,7 @@ from core.pours.lines import (
     needed_of,
     over_dug_of,
 )
-from core.pours.run_sheet import USUAL_STEPS, RunStep, minutes_between_trucks, run_sheet
+from core.pours.run_sheet import USUAL_STEPS, RunStep, loads_of, minutes_between_trucks, run_sheet
 
 __all__ = [
     "USUAL_STEPS",
@@ -46,6 +46,7 @@ __all__ = [
     "holes_of",
     "lines_of",
     "listed",
+    "loads_of",
     "minutes_between_trucks",
     "missing_depths_of",
     "needed_of",

@@ -39,9 +39,20 @@ def minutes_between_trucks(truck: float, rate: float) -> float:
     return truck / rate * 60
 
 
+def loads_of(ordered: float, truck: float) -> int:
+    """Return how many trucks an order comes in; a load that is full to the brim is one.
+
+    Both are in the same unit of volume.
+
+    >>> loads_of(16.0, 8.0), loads_of(16.25, 8.0), loads_of(0.0, 8.0)
+    (2, 3, 0)
+    """
+    return max(1, ceil(ordered / truck - 1e-9)) if ordered > 0 else 0
+
+
 def run_sheet(ordered: float, truck: float, rate: float) -> tuple[RunStep, ...]:
     """Return what to do and when, trucks by their spacing; the last truck takes the rest."""
     spacing = minutes_between_trucks(truck, rate)
-    loads = max(1, ceil(ordered / truck - 1e-9)) if ordered > 0 else 0
+    loads = loads_of(ordered, truck)
     trucks = tuple(RunStep(-round(n * spacing), f"Truck {n + 1} of {loads}.") for n in range(loads))
     return (*USUAL_STEPS, *trucks)

@@ -97,6 +97,8 @@ class SetUpRecord:
 
     ``backsights`` is None with a single one. ``carried_from`` is the turning point it stands on
     and the number of the set-up in doubt which that was shot from, None where neither is.
+    ``lost`` are the benchmarks it stands on where none of its backsights can be relied on: they
+    are doubted since, or were destroyed before it was made.
     """
 
     reads: tuple[BenchmarkRead, ...] = ()
@@ -104,6 +106,7 @@ class SetUpRecord:
     agreements: tuple[Agreement, ...] = ()
     backsights: Disagreeing | None = None
     carried_from: tuple[str, int] | None = None
+    lost: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,9 +129,17 @@ class Doubt:
 def doubt_of(record: SetUpRecord, style: Style) -> Doubt:
     """Return when a set-up's readings are in doubt, with lengths of the reason in a style.
 
-    Always where its backsights disagree, or where it stands on a point in doubt; else as
-    :func:`doubtful_spans` says.
+    Always where it stands on a benchmark that is lost, where its backsights disagree, or where it
+    stands on a point in doubt; else as :func:`doubtful_spans` says.
     """
+    if record.lost:
+        named = " and ".join(record.lost)
+        is_lost = "is" if len(record.lost) == 1 else "are"
+        return Doubt(
+            (ALWAYS,),
+            f"It stands on {named}, which {is_lost} retired. Shoot its points again from a sound "
+            "set-up.",
+        )
     if record.backsights is not None and record.backsights.apart > record.backsights.allowed:
         apart, allowed = _against(record.backsights.apart, record.backsights.allowed, style)
         return Doubt(

@@ -270,6 +270,15 @@ class StacksAndPiers(TestCase):
         self.assertEqual((travel.up, travel.down), (metres("0.01"), metres("0.05")))
         self.assertRaises(BadLevel, AdjustableHead, metres("0.2"), metres("0.1"))
 
+    def test_a_cut_list_finds_what_the_first_that_fits_misses(self) -> None:
+        lengths = ("0.4", "0.4", "0.3", "0.3", "0.3", "0.3")
+        named = [(f"P{i}", metres(length)) for i, length in enumerate(lengths)]
+        exactly = cut_list(named, metres("1"), Length(0))
+        self.assertEqual([len(one.pieces) for one in exactly.stocks], [3, 3])
+        self.assertEqual(exactly.waste, Length(0))
+        with_a_saw = cut_list(named, metres("1"), metres("0.001"))
+        self.assertEqual(len(with_a_saw.stocks), 3)
+
     @given(tubes, st.integers(0, 5_000_000))
     def test_a_cut_list_is_never_short(self, lengths: list[Length], kerf: int) -> None:
         stock = metres("3.6")

@@ -148,7 +148,7 @@ class Grid(TestCase):
         self.assertEqual(" ".join(point.name for point in points), names)
         self.assertEqual(points[4].place, place(7.2, 2.4))
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=16, deadline=None)
     @given(st.integers(1500, 9000), st.integers(1000, 4000), st.integers(0, 3000))
     def test_corners_stand_in_it_and_nowhere_is_far_from_a_shot(
         self, width: int, spacing: int, slant: int

@@ -143,7 +143,7 @@ class Grids(TestCase):
         self.assertTrue(all(float(b - a) <= 2.0 for a, b in pairwise(on_edge)))
         self.assertEqual(len(set(found)), len(found))
 
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=15, deadline=None)
     @given(st.integers(8, 120), st.integers(4, 20), st.integers(3, 12))
     def test_about_so_many_shots(self, about: int, length: int, width: int) -> None:
         floor = rectangle(metres(length), metres(width))
@@ -173,7 +173,7 @@ class Grids(TestCase):
 class CutLists(TestCase):
     """The fewest lengths, with kerf; what is too long is named and the rest still cut."""
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=30, deadline=None)
     @given(st.lists(st.integers(200, 3600), min_size=1, max_size=6), st.integers(0, 5))
     def test_never_beaten_by_trying_all(self, lengths: list[int], kerf: int) -> None:
         stock, saw = metres("3.6"), Length(kerf * 1_000_000)

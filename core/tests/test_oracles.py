@@ -53,7 +53,7 @@ class Volumes(TestCase):
         inside = [at for at in middles if outline.contains(place(*at))]
         return float(sum(surface(inside))) * side * side
 
-    @settings(max_examples=200)
+    @settings(max_examples=80)
     @given(st.integers(0, 10**7), st.integers(0, 100), st.sampled_from([10, 25, 50, 100]))
     def test_orders_are_the_least_number_of_steps_that_suffice(
         self, thousandths: int, percent: int, hundredths: int

@@ -14,6 +14,7 @@ from core.pours import (
     Question,
     decide,
     listed,
+    loads_of,
     minutes_between_trucks,
     run_sheet,
 )
@@ -49,6 +50,10 @@ class Deciding(TestCase):
 
 class Running(TestCase):
     """Counted back from the pour, and on through its trucks."""
+
+    def test_a_truck_that_is_full_to_the_brim_is_one(self) -> None:
+        for ordered, loads in ((0.0, 0), (0.01, 1), (8.0, 1), (8.01, 2), (16.0, 2), (16.25, 3)):
+            self.assertEqual(loads_of(ordered, 8.0), loads, ordered)
 
     @given(st.floats(0.1, 100), st.floats(1, 12), st.floats(1, 40))
     def test_trucks_hold_what_is_ordered_at_the_crews_pace(

@@ -262,6 +262,16 @@ class BacksightsThatDisagree(TestCase):
         self.assertEqual(doubt.why, "It stands on TP1, shot from set-up 3 in doubt.")
         self.assertTrue(doubt.holds(Moment(0.0)))
 
+    def test_what_stands_on_a_retired_benchmark_is_in_doubt_whatever_was_read_again(self) -> None:
+        good = BenchmarkRead(Moment(100.0), GOOD, TOLERANCE, "BM1")
+        doubt = doubt_of(SetUpRecord(reads=(good,), lost=("BM1", "BM2")), EIGHTHS)
+        self.assertTrue(all(doubt.holds(Moment(moment)) for moment in (-5.0, 99.0, 101.0)))
+        self.assertFalse(doubt.stands)
+        self.assertTrue(doubt.why.startswith("It stands on BM1 and BM2, which are retired."))
+        one = doubt_of(SetUpRecord(reads=(good,), lost=("BM1",)), EIGHTHS)
+        self.assertTrue(one.why.startswith("It stands on BM1, which is retired."))
+        self.assertEqual(doubt_of(SetUpRecord(reads=(good,)), EIGHTHS).spans, ())
+
     def test_the_reason_names_the_point_what_it_read_and_what_is_allowed(self) -> None:
         failed = BenchmarkRead(Moment(5.0), metres("-0.01"), TOLERANCE, "BM2")
         why = doubt_of(SetUpRecord((failed,)), Style.from_code("mm")).why

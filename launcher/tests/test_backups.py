@@ -30,7 +30,8 @@ user, _ = User.objects.get_or_create(username="ann")
 Job.objects.create(id="{job}", crew=crew, name="{name}", place="", style="m", created_by=user)
 """
 A_SIGN_IN = (
-    "INSERT INTO django_session VALUES ('a key to come in with', 'x', '2099-01-01 00:00:00')"
+    "INSERT INTO crews_session (session_key, session_data, expire_date, device, began_at, seen_on)"
+    " VALUES ('a key to come in with', 'x', '2099-01-01', '', '2026-05-04', '2026-05-04')"
 )
 
 
@@ -58,7 +59,7 @@ class RealBackups(FolderTestCase):
             self.assertEqual(take_in(elsewhere, self.file), made)
             self.assertEqual(list(made.jobs), [JOB])
             self.assertEqual(dump.ask(elsewhere, "SELECT name FROM jobs_job"), "Stays\n")
-            self.assertEqual(dump.ask(elsewhere, "SELECT COUNT(*) FROM django_session"), "0\n")
+            self.assertEqual(dump.ask(elsewhere, "SELECT COUNT(*) FROM crews_session"), "0\n")
             self.used_meanwhile(env, elsewhere)
             self.found_wrong(elsewhere)
         self.assertEqual(stat.S_IMODE(self.file.stat().st_mode), 0o600)

@@ -106,7 +106,7 @@ class GeneratedFiles(FolderTestCase):
 
 
 class Lanes(FolderTestCase):
-    """Two lanes: the browser's tests in front, the rest giving way to them."""
+    """The browser's tests in two lanes in front, the others giving way to them."""
 
     def ran(self, parts: list[str], labels: list[str], *, fails: str = "") -> list[str]:
         """Run the lanes without running anything; return what ran, and in which lane."""
@@ -126,17 +126,45 @@ class Lanes(FolderTestCase):
         return sorted(ran)
 
     def test_all_of_it(self) -> None:
-        ran = self.ran(list(lanes.PARTS), [], fails="server")
+        ran = self.ran(list(lanes.PARTS), [], fails=lanes.servers()[0][0])
+        front = [f"front: {' '.join(named)}" for named in lanes.browsers()]
+        behind = [f"behind: {' '.join(named)}" for named in lanes.servers()]
+        others = ["behind: core covered", "behind: simulation launcher"]
+        self.assertEqual(ran, sorted([*front, *behind, *others]))
+        self.assertEqual(self.failed, ["mypy", self.failed[1]])
+        self.assertIn(lanes.servers()[0][0], self.failed[1])
+
+    def test_tests_are_shared_out_evenly_and_each_runs_once(self) -> None:
+        for name, size in (("long", 900), ("some", 500), ("short", 300), ("least", 100)):
+            self.write(f"e2e/test_{name}.py", size)
+        self.write("e2e/browser.py", 9_000)
         self.assertEqual(
-            ran, ["behind: core covered", "behind: simulation launcher server", "front: e2e"]
+            lanes.browsers(self.folder),
+            [["e2e.test_long"], ["e2e.test_some", "e2e.test_short", "e2e.test_least"]],
         )
-        self.assertEqual(self.failed, ["tests of simulation, launcher, server", "mypy"])
+        self.write("server/crews/tests/test_a.py", 500)
+        self.write("server/crews/tests/people.py", 5_000)
+        self.write("server/tests/test_b.py", 300)
+        self.write("server/jobs/tests/test_c.py", 700)
+        self.assertEqual(
+            lanes.servers(self.folder),
+            [["server.jobs.tests.test_c"], ["server.crews.tests.test_a", "server.tests.test_b"]],
+        )
+
+    def write(self, name: str, size: int) -> None:
+        """Write a file of a size."""
+        file = self.folder / name
+        file.parent.mkdir(parents=True, exist_ok=True)
+        file.write_text("#" * size)
 
     def test_what_was_asked_for_alone(self) -> None:
         self.assertEqual(self.ran([], ["e2e.test_pour"], fails="e2e.test_pour"),
                          ["front: e2e.test_pour"])  # fmt: skip
-        self.assertEqual(self.failed, ["tests"])
-        self.assertEqual(self.ran(["server"], []), ["front: server"])
+        self.assertEqual(self.failed, ["tests of e2e.test_pour"])
+        self.assertEqual(
+            self.ran(["server"], []),
+            sorted(f"front: {' '.join(named)}" for named in lanes.servers()),
+        )
         self.assertEqual(self.ran(["checks"], []), [])
 
     def test_the_counts_add_up(self) -> None:

@@ -184,12 +184,16 @@ class Served(FolderTestCase):
         self.assertEqual(self.ask_nginx("/jobs")[0], 200)
         self.assertEqual(self.ask_nginx("/api/v1/links/secret-key/notice.pdf")[0], 404)
         self.assertEqual(self.ask_nginx("/notice/secret-key?x=1")[0], 200)
+        self.assertEqual(self.ask_nginx("/join/secret-key")[0], 200)
+        self.assertEqual(self.ask_nginx("/new-password/MQ/secret-key")[0], 200)
         # nginx writes a line after its answer, and before it takes the next request.
         self.assertEqual(self.ask_nginx("/health")[0], 403)
         seen = (self.folder / "access.log").read_text()
         self.assertNotIn("secret-key", seen)
         self.assertIn("/api/v1/links/-/notice.pdf 404", seen)
         self.assertIn("GET /notice/- 200", seen)
+        self.assertIn("GET /join/- 200", seen)
+        self.assertIn("GET /new-password/MQ/- 200", seen)
         server = (self.folder / "home" / "server.log").read_text()
         self.assertNotIn("secret-key", server)
 

@@ -19,7 +19,10 @@ from server.papers.job_file.tables import TABLES
 from server.pour.models import PriceList
 from server.records import SiteRecord
 
-GEAR = (gear.Instrument, gear.Receiver, gear.Rod, gear.InstrumentCheck, gear.InstrumentKnock)
+GEAR = (
+    gear.Instrument, gear.Receiver, gear.Rod, gear.InstrumentCheck, gear.InstrumentKnock,
+    gear.GearVersion,
+)  # fmt: skip
 #: What is never known of a person on a phone stands there as for one who can't sign in.
 OF_A_PERSON = ("id", "username", "first_name", "last_name", "is_active")
 
@@ -61,6 +64,10 @@ class Carried:
 
 
 def _crews_own(model: type[models.Model]) -> Callable[[Asked], Q]:
+    if model is gear.GearVersion:
+        return lambda asked: (
+            Q(instrument__crew=asked.crew) | Q(receiver__crew=asked.crew) | Q(rod__crew=asked.crew)
+        )
     is_of_an_instrument = model in (gear.InstrumentCheck, gear.InstrumentKnock)
     path = "instrument__crew" if is_of_an_instrument else "crew"
     return lambda asked: Q(**{path: asked.crew})
@@ -84,6 +91,7 @@ CARRIED = (
         if table.model not in GEAR
     ),
     Carried("brought_in", jobs.BroughtIn, _jobs_own("job"), is_the_jobs=True),
+    Carried("archived", jobs.Archived, _jobs_own("job"), is_the_jobs=True),
 )
 ALL = {table.name: table for table in (PEOPLE, *CARRIED)}
 

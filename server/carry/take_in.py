@@ -10,6 +10,8 @@ from django.db import connection, models, transaction
 from server.carry.sheets import CarriedJob, TableRows
 from server.carry.tables import ALL, CARRIED, Asked, Carried, shape
 from server.crews.models import User
+from server.fieldbook.lines import remembered_sighting
+from server.jobs.models import Glance
 
 #: What stands for the columns of a person that a phone is not told.
 UNTOLD: dict[str, Any] = {
@@ -38,6 +40,8 @@ def take_in(carried: CarriedJob) -> None:
                 _clear(table, UUID(job))
         for name, rows in tables.items():
             _store(ALL[name], rows)
+    remembered_sighting.cache_clear()
+    Glance.objects.all().delete()
 
 
 def _clear(table: Carried, job: UUID) -> None:

@@ -3,9 +3,15 @@
 from __future__ import annotations
 
 import uuid
+from importlib import import_module
+from typing import Any
+from uuid import NAMESPACE_OID, UUID, uuid5
 
+from django.conf import settings
 from django.contrib.auth.models import AbstractUser
+from django.contrib.sessions.base_session import AbstractBaseSession
 from django.db import models
+from django.utils import timezone
 
 #: Stands in the name of one who only stands beside records that came in with a file.
 BY_A_FILE = "~"
@@ -32,6 +38,7 @@ class Role(models.TextChoices):
     OWNER = "owner", "Owner"
     FOREMAN = "foreman", "Foreman"
     HELPER = "helper", "Helper"
+    READER = "reader", "Reader"
 
 
 class Crew(models.Model):
@@ -94,3 +101,69 @@ class Membership(models.Model):
 
     def __str__(self) -> str:
         return f"{self.user} in {self.crew}"
+
+
+class Session(AbstractBaseSession):
+    """A sign-in that holds: whose it is, on what device, since when, and when it was last used.
+
+    ``person`` is empty of a browser where nobody signed in yet.
+    """
+
+    person = models.ForeignKey(User, null=True, on_delete=models.CASCADE, related_name="sign_ins")
+    device = models.CharField(max_length=80, default="")
+    began_at = models.DateTimeField(default=timezone.now)
+    seen_on = models.DateField(default=timezone.localdate)
+
+    @classmethod
+    def get_session_store_class(cls) -> Any:
+        """Return the store that reads and writes these rows, as Django asks for it."""
+        return import_module(settings.SESSION_ENGINE).SessionStore
+
+    @property
+    def key(self) -> UUID:
+        """A key to name it by, from which nobody can tell the one it is held by."""
+        return uuid5(NAMESPACE_OID, self.session_key)
+
+
+class Invitation(models.Model):
+    """A place in a crew that somebody is asked to take, by a link that works once.
+
+    ``taken_by`` took it; ``withdrawn_by`` took it back before anybody did.
+    """
+
+    id = models.UUIDField(primary_key=True)
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="invitations")
+    role = models.CharField(max_length=10, choices=Role)
+    invited_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    invited_at = models.DateTimeField(auto_now_add=True)
+    expires_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, null=True, on_delete=models.PROTECT, related_name="+")
+    taken_at = models.DateTimeField(null=True)
+    withdrawn_by = models.ForeignKey(User, null=True, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.get_role_display()} of {self.crew}"
+
+
+class CalendarKey(models.Model):
+    """The key in the address of a person's calendar; another one ends the address."""
+
+    user = models.OneToOneField(
+        User, primary_key=True, on_delete=models.CASCADE, related_name="calendar"
+    )
+    key = models.UUIDField(unique=True)
+
+    def __str__(self) -> str:
+        return f"calendar of {self.user}"
+
+
+class StandInMail(models.Model):
+    """A mail that the demo's stand-in keeps in place of sending it."""
+
+    to = models.CharField(max_length=254)
+    subject = models.CharField(max_length=200)
+    body = models.TextField()
+    sent_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return self.subject

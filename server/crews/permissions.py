@@ -16,12 +16,14 @@ class Ability(StrEnum):
     RECORD = "record"  # readings, struck readings, extra points, checks, knocks
     SET_UP = "set-up"  # set-ups, and the benchmark and the job a height that is kept needs
     PLAN = "plan"  # jobs, benchmarks, floors, runs, gear, the crew's choices
+    PEOPLE = "people"  # who is in the crew, as what
 
 
 ABILITIES: dict[str, frozenset[Ability]] = {
     Role.OWNER: frozenset(Ability),
-    Role.FOREMAN: frozenset(Ability),
+    Role.FOREMAN: frozenset(Ability) - {Ability.PEOPLE},
     Role.HELPER: frozenset({Ability.READ, Ability.RECORD, Ability.SET_UP}),
+    Role.READER: frozenset({Ability.READ}),
 }
 
 IN_WORDS = {
@@ -29,6 +31,7 @@ IN_WORDS = {
     Ability.RECORD: "record readings",
     Ability.SET_UP: "set up",
     Ability.PLAN: "plan levels",
+    Ability.PEOPLE: "say who is in the crew",
 }
 
 

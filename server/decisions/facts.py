@@ -31,8 +31,9 @@ from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.gear.models import InstrumentKnock
 from server.gear.trust import checks_of, record_of
-from server.jobs.models import Element, ElementKind, Job
+from server.jobs.models import Element, Job
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.planned import ElementKind
 from server.pour.models import LiftedHold, Pour, PourAnswer
 from server.pour.services.notices import (
     NoticeState,

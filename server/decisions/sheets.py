@@ -7,7 +7,7 @@ from datetime import timedelta
 from typing import Literal, TypedDict, cast
 from uuid import UUID
 
-from core.pours import Decision, Question, decide, minutes_between_trucks, run_sheet
+from core.pours import Decision, Question, decide, loads_of, minutes_between_trucks, run_sheet
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.decisions.access import pour_for
@@ -25,7 +25,7 @@ PourState = Literal["go", "hold", "poured"]
 
 
 class PourRow(TypedDict):
-    """A pour in the list."""
+    """A pour in the list; ``why`` names what holds it, ``needed`` is empty while not known."""
 
     id: str
     name: str
@@ -33,6 +33,9 @@ class PourRow(TypedDict):
     parts: list[str]
     state: PourState
     holds: int
+    why: list[str]
+    needed: str
+    loads: int
 
 
 class LiftedSheet(TypedDict):
@@ -79,7 +82,9 @@ class PourSheet(TypedDict):
     parts: list[str]
     state: PourState
     holds: int
+    why: list[str]
     needed: str
+    loads: int
     unit: str
     truck: str
     rate: str
@@ -107,20 +112,20 @@ def pour_rows(user: User, job_id: UUID) -> list[PourRow]:
 def rows_of(job: Job, plan: JobPlan, standings: JobStandings) -> list[PourRow]:
     """Return a job's pours; as many queries for one pour as for many."""
     pours = list(
-        Pour.objects.filter(job=job)
+        Pour.objects.filter(job=job, retired_at=None)
         .select_related("closing__taken_by")
         .prefetch_related("parts__floor", "parts__element")
         .order_by("pours_at")
     )
     ahead = [pour for pour in pours if not hasattr(pour, "closing")]
-    facts = JobFacts(job, ahead, plan, standings) if ahead else None
-    return [
-        _row(pour, None if facts is None or pour not in ahead else decided(Facts(pour, facts))[0])
-        for pour in pours
-    ]
+    read = JobFacts(job, ahead, plan, standings) if ahead else None
+    return [_row(pour, Facts(pour, read) if read and pour in ahead else None) for pour in pours]
 
 
-def _row(pour: Pour, decision: Decision | None) -> PourRow:
+def _row(pour: Pour, facts: Facts | None) -> PourRow:
+    """Return a pour in the list; without facts, it was made."""
+    decision = decided(facts)[0] if facts else None
+    needed = facts.needed if facts else None
     state: PourState = "poured"
     if decision is not None:
         state = "go" if decision.is_go else "hold"
@@ -131,7 +136,16 @@ def _row(pour: Pour, decision: Decision | None) -> PourRow:
         "parts": [str(part) for part in pour.parts.all()],
         "state": state,
         "holds": len(decision.holds) if decision else 0,
+        "why": _why(decision) if decision else [],
+        "needed": "" if facts is None or needed is None else f"{needed:.2f} {facts.unit}",
+        "loads": loads_of(needed or 0.0, float(pour.truck)),
     }
+
+
+def _why(decision: Decision) -> list[str]:
+    """Return what holds a pour, line by line, each in its first sentence."""
+    held = (line.reason for line in decision.lines if line.question in decision.holds)
+    return [reason.partition(". ")[0].rstrip(".") for reason in held]
 
 
 def pour_sheet(user: User, pour_id: UUID) -> PourSheet:
@@ -144,12 +158,12 @@ def pour_sheet(user: User, pour_id: UUID) -> PourSheet:
     closing = getattr(pour, "closing", None)
     needed, unit = facts.needed, facts.unit
     if closing:
-        decision, lines = None, _as_closed(closing)
+        lines = _as_closed(closing)
     else:
         decision, lifted = decided(facts)
         lines = asked_lines(decision, lifted)
     return {
-        **_row(pour, decision),
+        **_row(pour, None if closing else facts),
         "needed": "" if needed is None else f"{needed:.2f} {unit}",
         "unit": unit,
         "truck": f"{pour.truck.normalize():f}",

@@ -10,7 +10,7 @@ from django.db.models import F, Model
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
 from server.fieldbook.models import Reread, SetUp, Shot, TurningPoint
-from server.jobs.access import element_for, floor_for
+from server.jobs.access import check_open, element_for, floor_for
 from server.jobs.models import Element, Floor, Point
 
 
@@ -18,13 +18,22 @@ def set_up_for(user: User, set_up_id: UUID, ability: Ability) -> SetUp:
     """Return a set-up with its job, gear and the point it stands on, in one query."""
     found = (
         SetUp.objects.filter(pk=set_up_id, job__crew__memberships__user=user)
-        .select_related("job__crew", "rod", "instrument", "benchmark", "turning_point", "taken_by")
+        .select_related(
+            "job__crew",
+            "job__archived",
+            "rod",
+            "instrument",
+            "benchmark",
+            "turning_point",
+            "taken_by",
+        )
         .annotate(role=F("job__crew__memberships__role"))
         .first()
     )
     if found is None:
         raise missing("set-up", set_up_id)
     require(found.role, ability)
+    check_open(found.job, ability)
     return found  # type: ignore[no-any-return]
 
 
@@ -54,7 +63,9 @@ def point_seen_from(user: User, set_up: SetUp, point_id: UUID) -> Point:
 
 def point_for(user: User, point_id: UUID, ability: Ability) -> Point:
     """Return a point with the floor or the element it lies on, in one query."""
-    points = Point.objects.filter(pk=point_id).select_related("floor__job", "element__job")
+    points = Point.objects.filter(pk=point_id).select_related(
+        "floor__job__archived", "element__job__archived"
+    )
     for owner in ("floor", "element"):
         membership = f"{owner}__job__crew__memberships"
         found = (
@@ -64,6 +75,7 @@ def point_for(user: User, point_id: UUID, ability: Ability) -> Point:
         )
         if found is not None:
             require(found.role, ability)
+            check_open(found.owner.job, ability)
             return found
     raise missing("point", point_id)
 
@@ -90,11 +102,12 @@ def _read_from_a_set_up(user: User, model: type[Model], key: UUID, ability: Abil
     """Return what was read from a set-up of one of the person's crews."""
     found = (
         model._default_manager.filter(pk=key, set_up__job__crew__memberships__user=user)
-        .select_related("set_up__job")
+        .select_related("set_up__job__archived")
         .annotate(role=F("set_up__job__crew__memberships__role"))
         .first()
     )
     if found is None:
         raise missing(str(model._meta.verbose_name), key)
     require(found.role, ability)
+    check_open(found.set_up.job, ability)
     return found

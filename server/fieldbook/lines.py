@@ -27,6 +27,7 @@ from server.fieldbook.rules import (
     Gear,
     KnownPoint,
     Sighting,
+    is_lost,
     kit_of,
     known_point,
     place_of,
@@ -34,7 +35,8 @@ from server.fieldbook.rules import (
     sight_back,
 )
 from server.gear.trust import checks_of, slope_error
-from server.jobs.models import Job
+from server.gear.versions import put_right
+from server.jobs.models import Benchmark, Job
 from server.jobs.rules import run_allowance_of
 from server.records import as_stored
 
@@ -85,6 +87,11 @@ class JobLines:
             "first_strike",
         )  # fmt: skip
         self.set_ups: list[SetUp] = list(found.order_by("number"))
+        put_right(
+            (gear, set_up.taken_at)
+            for set_up in self.set_ups
+            for gear in (set_up.instrument, set_up.receiver, set_up.rod)
+        )
         self._by_id = {set_up.pk: set_up for set_up in self.set_ups}
         self.extras = _grouped(
             ExtraBacksight.objects.filter(set_up__job_id=job_id).select_related(
@@ -182,6 +189,9 @@ class JobLines:
         """Take each accepted run into account, in the order they were accepted."""
         stored = AcceptedRun.objects.filter(closing__set_up__job_id=job_id)
         for accepted in stored.select_related("closing__benchmark").order_by("accepted_at"):
+            closed_on = accepted.closing.benchmark
+            if closed_on is not None and is_lost(closed_on, accepted.closing.moment):
+                continue
             run = self.run(accepted.closing)
             for leg, share, width in zip(
                 run.legs, run.levels.shares or (), run.half_widths, strict=False
@@ -227,6 +237,13 @@ class JobLines:
         known, why = self._first_known(set_up), strike.reason if strike else ""
         first = ReadBack(set_up.pk, known, set_up.observed, set_up.backsight_typed, why)
         return [first, *map(self._read_further, self.extras[set_up_id])]
+
+    def points_of(self, set_up_id: UUID) -> list[Benchmark | TurningPoint]:
+        """Return the points whose backsights of a set-up count."""
+        set_up = self._by_id[set_up_id]
+        first = [] if is_first_struck(set_up) else [set_up.stands_on]
+        further = [one.stands_on for one in self.extras[set_up_id] if not hasattr(one, "strike")]
+        return [*first, *further]
 
     def _read_further(self, extra: ExtraBacksight) -> ReadBack:
         strike, point = getattr(extra, "strike", None), extra.turning_point
@@ -280,17 +297,18 @@ SELECT (SELECT COUNT(*) FROM gear_instrumentcheck c
      + (SELECT COUNT(*) FROM fieldbook_acceptedrun a
         JOIN fieldbook_reread r ON r.id = a.closing_id
         JOIN fieldbook_setup s ON s.id = r.set_up_id WHERE s.job_id = %s)
+     + (SELECT COUNT(*) FROM jobs_happening h WHERE h.job_key IN (%s, %s))
 """
 
 
 def edition_of(job: Job) -> int:
-    """Return how many checks, accepted runs and struck backsights a job's lines rest on.
+    """Return how many checks, accepted runs, struck backsights and changes a job's lines rest on.
 
     In one statement, as every reading that is logged asks for it.
     """
     crew, key = as_stored(job.crew_id), as_stored(job.pk)
     with connection.cursor() as cursor:
-        cursor.execute(EDITION, [crew, key, key, key])
+        cursor.execute(EDITION, [crew, key, key, key, key, crew])
         return int(cursor.fetchone()[0])
 
 
@@ -298,9 +316,9 @@ def edition_of(job: Job) -> int:
 def remembered_sighting(set_up_id: UUID, edition: int) -> Sighting:
     """Return what a set-up sees, from memory after the first time.
 
-    Set-ups, rods and benchmarks are append-only; what else a line rests on, checks of
-    instruments, accepted runs and struck backsights, is only ever added to, and their number is
-    the ``edition``.
+    Set-ups are append-only; what else a line rests on, checks of instruments, accepted runs,
+    struck backsights and what was changed of the job, is only ever added to, and their number
+    is the ``edition``.
     Raises ``SetUp.DoesNotExist``, which is not remembered.
     """
     job_id = SetUp.objects.values_list("job_id", flat=True).get(pk=set_up_id)

@@ -118,6 +118,13 @@ class ExtraBacksight(Sight):
             )
         ]
 
+    @property
+    def stands_on(self) -> Benchmark | TurningPoint:
+        """The point it was read on."""
+        known: Benchmark | TurningPoint | None = self.benchmark or self.turning_point
+        assert known is not None
+        return known
+
     def __str__(self) -> str:
         return str(self.set_up)
 

@@ -110,6 +110,8 @@ class OwnPegs:
 
 
 Scope = dict[str, Any]
+#: What neither was retired nor lies on what was.
+IN_THE_PLAN: Scope = {"retired_at": None, "floor__retired_at": None, "element__retired_at": None}
 Counted = tuple[UUID, UUID, Observed, bool]
 Counting = dict[tuple[UUID, str], Counted]
 
@@ -181,8 +183,8 @@ def _elevations(
 
 
 def _points(scope: Scope, plan: JobPlan) -> list[Point]:
-    """Return the points of a scope in order, each with what it lies on."""
-    points = list(Point.objects.filter(**scope).order_by("position"))
+    """Return the points of a scope in order, each with what it lies on; none that is retired."""
+    points = list(Point.objects.filter(**scope, **IN_THE_PLAN).order_by("position"))
     for point in points:
         if point.floor_id is not None:
             point.floor = plan.floors[point.owner_id]

@@ -24,8 +24,8 @@ class Proof(TypedDict):
 
 def tightest_tolerance(job: Job) -> Length | None:
     """Return the tightest tolerance of what is planned on a job, None where nothing is."""
-    floors = Floor.objects.filter(job=job).values_list("tolerance", flat=True)
-    elements = Element.objects.filter(job=job).values_list("tolerance", flat=True)
+    floors = Floor.objects.filter(job=job, retired_at=None).values_list("tolerance", flat=True)
+    elements = Element.objects.filter(job=job, retired_at=None).values_list("tolerance", flat=True)
     return _tightest([*floors, *elements])
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from uuid import UUID
 
+from core.clocks import Moment
 from core.floors import PlanPoint
 from core.instruments import InstrumentKind as CoreKind
 from core.instruments import Setting
@@ -15,7 +16,7 @@ from core.uncertainty import Kit, Sight, Uncertainty, uncertainty
 from server.fieldbook.models import SetUp
 from server.gear import models as gear
 from server.gear.models import InstrumentKind
-from server.jobs.models import Benchmark
+from server.jobs.models import Benchmark, RetiredAs
 
 ASSUMED_DISTANCE = Length.from_metres(15)
 BAND_BY_EYE = 0.0015
@@ -76,6 +77,18 @@ def known_point(benchmark: Benchmark) -> KnownPoint:
     """Return a benchmark as far as it is known."""
     own = float(benchmark.half_width or 0.0)
     return KnownPoint(benchmark.pk, benchmark.name, benchmark.elevation, own, benchmark.place)
+
+
+def is_lost(benchmark: Benchmark, moment: Moment) -> bool:
+    """Whether what was read on a benchmark then can't be relied on.
+
+    One that is doubted may have moved at any time; one that was destroyed stood until then.
+    """
+    if benchmark.retired_at is None:
+        return False
+    if benchmark.retired_as == RetiredAs.DOUBTED:
+        return True
+    return bool(moment.earliest > benchmark.retired_at.timestamp())
 
 
 def sight_on(

@@ -31,9 +31,9 @@ from core.setups import (
 )
 from server.fieldbook.lines import JobLines, is_first_struck
 from server.fieldbook.models import Knock, Occasion, Reread, SetUp, Shot, TurningPoint
-from server.fieldbook.rules import KnownPoint, Sighting, known_point, sight_back, sight_on
+from server.fieldbook.rules import KnownPoint, Sighting, is_lost, known_point, sight_back, sight_on
 from server.gear.trust import moment_of
-from server.jobs.models import Job
+from server.jobs.models import Benchmark, Job
 from server.jobs.rules import reread_tolerance_of, style_of
 
 
@@ -115,7 +115,9 @@ class JobStandings:
             "benchmark", "turning_point", "taken_by"
         )
         self.closings = [one for one in rereads if one.occasion == Occasion.CLOSING]
-        self._reads = self._read_again(one for one in rereads if one.occasion != Occasion.CLOSING)
+        self._reads = self._read_again(
+            one for one in rereads if one.occasion != Occasion.CLOSING and not _is_of_lost(one)
+        )
         self._knocks: defaultdict[UUID, list[Knock]] = defaultdict(list)
         for knock in Knock.objects.filter(**of_job).order_by("happened_at"):
             self._knocks[knock.set_up_id].append(knock)
@@ -191,6 +193,7 @@ class JobStandings:
             agreements=tuple(agreements),
             backsights=self.disagreeing(set_up.pk),
             carried_from=_carried_from(set_up, before),
+            lost=self._lost(set_up),
         )
         good_at = moment_of(last_good(counting(record), set_up.moment).earliest)
         return Standing(
@@ -203,6 +206,14 @@ class JobStandings:
             good_at=good_at,
             due_at=good_at + timedelta(minutes=self._minutes),
         )
+
+    def _lost(self, set_up: SetUp) -> tuple[str, ...]:
+        """Name what a set-up stands on where none of it can be relied on any more."""
+        points = self.lines.points_of(set_up.pk)
+        lost = [
+            one.name for one in points if isinstance(one, Benchmark) and is_lost(one, set_up.moment)
+        ]
+        return tuple(lost) if len(lost) == len(points) else ()
 
     def disagreeing(self, set_up_id: UUID) -> Disagreeing | None:
         """Return how far a set-up's backsights are apart, None with a single one."""
@@ -258,6 +269,10 @@ class JobStandings:
             and (one.set_up.instrument_id != gone or one.set_up.number > shaken.set_up.number)
         ]
         return standing[-1] if standing else None
+
+
+def _is_of_lost(reread: Reread) -> bool:
+    return reread.benchmark is not None and is_lost(reread.benchmark, reread.moment)
 
 
 def _carried_from(set_up: SetUp, before: Mapping[UUID, Standing]) -> tuple[str, int] | None:

@@ -5,10 +5,12 @@ from __future__ import annotations
 from uuid import UUID
 
 from django.db.models import F
+from django.utils import timezone
 
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
 from server.gear.models import Instrument
+from server.gear.versions import put_right
 
 
 def instrument_for(user: User, instrument_id: UUID, ability: Ability) -> tuple[Instrument, str]:
@@ -22,4 +24,5 @@ def instrument_for(user: User, instrument_id: UUID, ability: Ability) -> tuple[I
     if found is None:
         raise missing("instrument", instrument_id)
     require(found.role, ability)
+    put_right([(found, timezone.now())])
     return found, found.role

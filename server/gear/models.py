@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from django.db import models
+from django.db.models import Q
 
 from core.instruments import Axis, Signal
 from core.instruments import InstrumentKind as CoreKind
 from core.instruments import Receiver as CoreReceiver
 from server.crews.models import Crew, User
+from server.crews.retirable import Retirable
 from server.quantities import LengthField
 from server.records import SiteRecord
 from server.timed import Timed
@@ -35,9 +37,11 @@ class BeamClass(models.TextChoices):
     THREE_B = "3B", "class 3B"
 
 
-class Instrument(SiteRecord):
+class Instrument(Retirable):
     """An instrument, with its reach and its specification where the crew knows them."""
 
+    id = models.UUIDField(primary_key=True)
+    recorded_at = models.DateTimeField(auto_now_add=True)
     crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="instruments")
     name = models.CharField(max_length=60)
     kind = models.CharField(max_length=20, choices=InstrumentKind)
@@ -52,9 +56,11 @@ class Instrument(SiteRecord):
         return self.name
 
 
-class Receiver(SiteRecord):
+class Receiver(Retirable):
     """A receiver: what it tells by, and how far off center it still sounds on."""
 
+    id = models.UUIDField(primary_key=True)
+    recorded_at = models.DateTimeField(auto_now_add=True)
     crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="receivers")
     name = models.CharField(max_length=60)
     signal = models.CharField(max_length=10)
@@ -78,9 +84,11 @@ class ReadTo(models.IntegerChoices):
     TENTH = 10, "a tenth of a division"
 
 
-class Rod(SiteRecord):
+class Rod(Retirable):
     """A rod or rule: how its numbers run, its scale, its length, and how it is read."""
 
+    id = models.UUIDField(primary_key=True)
+    recorded_at = models.DateTimeField(auto_now_add=True)
     crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="rods")
     name = models.CharField(max_length=60)
     numbering = models.CharField(max_length=12)
@@ -134,3 +142,35 @@ class InstrumentKnock(Timed, SiteRecord):
 
     def __str__(self) -> str:
         return self.note
+
+
+class GearVersion(SiteRecord):
+    """What was typed wrong of gear that was used already, put right from a moment on.
+
+    ``values`` are the columns that changed, as texts; lengths in metres.
+    """
+
+    instrument = models.ForeignKey(
+        Instrument, null=True, on_delete=models.PROTECT, related_name="versions"
+    )
+    receiver = models.ForeignKey(
+        Receiver, null=True, on_delete=models.PROTECT, related_name="versions"
+    )
+    rod = models.ForeignKey(Rod, null=True, on_delete=models.PROTECT, related_name="versions")
+    holds_from = models.DateTimeField()
+    values = models.JSONField()
+    reason = models.CharField(max_length=200)
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(instrument__isnull=False, receiver=None, rod=None)
+                | Q(instrument=None, receiver__isnull=False, rod=None)
+                | Q(instrument=None, receiver=None, rod__isnull=False),
+                name="version_of_one_piece_of_gear",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"put right from {self.holds_from:%Y-%m-%d}: {self.reason}"

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from typing import TypedDict
+from typing import Any, TypedDict
 from uuid import UUID
 
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from core.instruments import trust_of
@@ -34,6 +35,7 @@ from server.gear.models import (
     Rod,
 )
 from server.gear.trust import checks_of, record_of, specified_slope
+from server.gear.versions import as_they_are
 
 SHORT_STYLE = Style.from_code("ft-in/16")
 
@@ -132,16 +134,13 @@ class InstrumentHistory(TypedDict):
 
 
 def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
-    """Return a crew's gear, by name, in eight queries however much gear."""
+    """Return a crew's gear, by name, in eleven queries however much gear."""
     role_in_crew(user, crew_id, Ability.READ)
     crew = Crew.objects.get(pk=crew_id)
     return {
         "instruments": instrument_sheets(crew_id, Site(SHORT_STYLE, None)),
-        "receivers": [receiver_sheet(r) for r in crew.receivers.order_by("name", "recorded_at")],
-        "rods": [
-            rod_sheet(r)
-            for r in Rod.objects.filter(crew_id=crew_id).order_by("name", "recorded_at")
-        ],
+        "receivers": [receiver_sheet(one) for one in _by_name(crew.receivers.all())],
+        "rods": [rod_sheet(one) for one in _by_name(crew.rods.all())],
         "graduations": [graduation_sheet(graduation) for graduation in GRADUATIONS.values()],
         "choices": {
             "strict_calls": crew.strict_calls,
@@ -152,12 +151,8 @@ def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
 
 
 def instrument_sheets(crew_id: UUID, site: Site) -> list[InstrumentSheet]:
-    """Return a crew's instruments by name, in three queries."""
-    found = list(
-        Instrument.objects.filter(crew_id=crew_id)
-        .select_related("crew")
-        .order_by("name", "recorded_at")
-    )
+    """Return a crew's instruments by name, in four queries."""
+    found = _by_name(Instrument.objects.filter(crew_id=crew_id).select_related("crew"))
     checks = checks_of(instrument.pk for instrument in found)
     knocks = list(InstrumentKnock.objects.filter(instrument__in=found))
     now = timezone.now().timestamp()
@@ -176,6 +171,11 @@ def instrument_sheets(crew_id: UUID, site: Site) -> list[InstrumentSheet]:
         )
         for one in found
     ]
+
+
+def _by_name(rows: QuerySet[Any]) -> list[Any]:
+    """Return the gear that is in use, as it is now, by name."""
+    return as_they_are(rows.order_by("name", "recorded_at"), timezone.now())
 
 
 def instrument_history(user: User, instrument_id: UUID, site: Site) -> InstrumentHistory:

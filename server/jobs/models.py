@@ -8,11 +8,12 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
-from core.design import SlabPart
 from core.floors import PlanPoint
-from core.lengths import Length, Style
+from core.lengths import Length
 from core.tasks import SURFACES, Task
 from server.crews.models import Crew, User
+from server.crews.retirable import Retirable
+from server.jobs.planned import ElementKind, FloorPart, Leveled, TypedIn
 from server.quantities import ElevationField, LengthField
 from server.records import SiteRecord
 
@@ -23,6 +24,7 @@ class Job(models.Model):
     """A job of a crew; its lengths are shown in one style.
 
     ``begun_at`` is the time that counts of its opening: no set-up of it lies before.
+    ``kit`` names the gear its first set-up is likely made with, from the job it was copied from.
     ``datum`` is the real elevation of the zero its heights are kept above; its last tie says it.
     ``reread_minutes`` is how often its benchmark is read again. The tolerances of a re-read
     and of a rough pass, and what a run may be off a set-up, are empty where the defaults of its
@@ -39,6 +41,7 @@ class Job(models.Model):
     reread_tolerance = LengthField(null=True)
     rough_tolerance = LengthField(null=True)
     run_allowance = LengthField(null=True)
+    kit = models.JSONField(default=dict)
     created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     created_at = models.DateTimeField(auto_now_add=True)
     begun_at = models.DateTimeField(default=timezone.now)
@@ -47,13 +50,23 @@ class Job(models.Model):
         return self.name
 
 
-class Benchmark(SiteRecord):
-    """A fixed point of known or assumed elevation; a new value is a new record.
+class RetiredAs(models.TextChoices):
+    """Why a benchmark is read no more: what it tied before stands, or is in doubt with it."""
+
+    DESTROYED = "destroyed", "destroyed"
+    DOUBTED = "doubted", "doubted"
+
+
+class Benchmark(Retirable):
+    """A fixed point of known or assumed elevation.
 
     Its place is empty where nobody put it on the plan. ``half_width`` is its U at 95 % where
-    a run carried it here, empty where it is taken as given.
+    a run carried it here, empty where it is taken as given. Its elevation is what it was taken
+    for at first, or what its last correction says.
     """
 
+    id = models.UUIDField(primary_key=True)
+    recorded_at = models.DateTimeField(auto_now_add=True)
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="benchmarks")
     name = models.CharField(max_length=20)
     elevation = ElevationField()
@@ -61,6 +74,7 @@ class Benchmark(SiteRecord):
     x = LengthField(null=True)
     y = LengthField(null=True)
     half_width = LengthField(null=True)
+    retired_as = models.CharField(max_length=10, choices=RetiredAs, blank=True, default="")
     created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 
     class Meta:
@@ -75,6 +89,20 @@ class Benchmark(SiteRecord):
 
     def __str__(self) -> str:
         return self.name
+
+
+class BenchmarkCorrection(SiteRecord):
+    """A benchmark's mistyped elevation put right, for everything that was read from it."""
+
+    benchmark = models.ForeignKey(Benchmark, on_delete=models.PROTECT, related_name="corrections")
+    was = ElevationField()
+    becomes = ElevationField()
+    typed = models.CharField(max_length=60)
+    reason = models.CharField(max_length=200)
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.benchmark} corrected to {self.typed}"
 
 
 class DatumTie(SiteRecord):
@@ -127,43 +155,7 @@ def came_in(job: Job) -> str:
     return brought.in_words if brought else ""
 
 
-class TypedIn(models.Model):
-    """Something kept as it was typed, with the style and the datum it was typed in."""
-
-    typed_style = models.CharField(max_length=10)
-    typed_datum = LengthField(default=Length(0))
-
-    class Meta:
-        abstract = True
-
-    @property
-    def typed_in(self) -> Style:
-        """The style it was typed in."""
-        return Style.from_code(self.typed_style).tied(self.typed_datum)
-
-
-def as_typed_in(style: Style) -> dict[str, object]:
-    """Return the columns that keep the style something is typed in."""
-    return {"typed_style": style.code, "typed_datum": style.datum}
-
-
-class Leveled(models.Model):
-    """Something with a level: an elevation, or an amount above a benchmark or a floor."""
-
-    level_elevation = ElevationField(null=True)
-    level_offset = LengthField(null=True)
-    reference_benchmark = models.ForeignKey(
-        Benchmark, null=True, on_delete=models.PROTECT, related_name="+"
-    )
-    reference_floor = models.ForeignKey(
-        "jobs.Floor", null=True, on_delete=models.PROTECT, related_name="+"
-    )
-
-    class Meta:
-        abstract = True
-
-
-class Floor(Leveled, TypedIn):
+class Floor(Leveled, TypedIn, Retirable):
     """A slab as planned: where its top lies and falls, how thick it is, what is still on.
 
     The finished level is ``level_elevation``, or ``level_offset`` above a reference: a
@@ -221,32 +213,7 @@ class FloorCorner(models.Model):
         return f"corner {self.position + 1} of {self.floor_id}"
 
 
-class ElementKind(models.TextChoices):
-    """What an element of the plan is."""
-
-    BOARDS = "boards", "Batter boards"
-    EXCAVATION = "excavation", "Excavation"
-    FOOTING = "footing", "Strip footing"
-    PAD = "pad", "Pad"
-    WALL = "wall", "Wall of courses"
-    FORM = "form", "Forms"
-    PIERS = "piers", "Piers"
-    MARKS = "marks", "Wall marks"
-    SCREED = "screed", "Screed points"
-    FINISHED = "finished", "Finished surface"
-    FREE = "free", "Free points"
-
-
-class FloorPart(models.TextChoices):
-    """The surface of a floor a level is given from."""
-
-    TOP = SlabPart.TOP, "top of slab"
-    FINISHED = SlabPart.FINISHED, "finished level, without its fall"
-    SUB_BASE = SlabPart.SUB_BASE, "sub-base (stone)"
-    SUB_GRADE = SlabPart.SUB_GRADE, "formation (sub-grade)"
-
-
-class Element(Leveled, TypedIn):
+class Element(Leveled, TypedIn, Retirable):
     """A part of the plan below or beside the floors, with a geometry of its own.
 
     ``typed`` keeps its geometry as it was typed; what it is follows from that by one
@@ -272,7 +239,7 @@ class Element(Leveled, TypedIn):
         return self.name
 
 
-class Point(models.Model):
+class Point(Retirable):
     """A place to shoot for a task: on a floor's stone, or on an element of the plan.
 
     A free point, of an element that plans none, may have no place, and a ``target`` of its own.
@@ -335,3 +302,69 @@ class Point(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+class Archived(models.Model):
+    """That a job is done with: it stands in no list, and takes no record until it is brought back.
+
+    It is this server's own note of the job, and no part of the job's file.
+    """
+
+    job = models.OneToOneField(Job, on_delete=models.CASCADE, related_name="archived")
+    archived_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    archived_at = models.DateTimeField(default=timezone.now)
+
+    def __str__(self) -> str:
+        return f"{self.job} archived"
+
+
+class Glance(models.Model):
+    """Where a job stands, as it was worked out last; stale once anything of it changed.
+
+    It can be worked out again at any time, and is no part of the job's file.
+    """
+
+    job = models.OneToOneField(
+        Job, primary_key=True, on_delete=models.CASCADE, related_name="glance"
+    )
+    sheet = models.JSONField()
+    is_stale = models.BooleanField(default=False)
+    made_at = models.DateTimeField(default=timezone.now)
+
+    def __str__(self) -> str:
+        return f"{self.job} at a glance"
+
+
+class DayOnJob(models.Model):
+    """That a person is on a job on a day, as the foreman set it."""
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="days")
+    day = models.DateField()
+    person = models.ForeignKey(User, on_delete=models.CASCADE, related_name="days")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["job", "day", "person"], name="once_a_day_on_a_job")
+        ]
+        indexes = [models.Index(fields=["day"], name="days_on_jobs_by_day")]
+
+    def __str__(self) -> str:
+        return f"{self.person} on {self.job}, {self.day}"
+
+
+class Happening(SiteRecord):
+    """A change of a job that is no record of its own: what it was, what it became, by whom.
+
+    Written with the change, in the same transaction; it outlives a job that is deleted.
+    """
+
+    crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="happenings")
+    job_key = models.UUIDField(db_index=True)
+    what = models.CharField(max_length=200)
+    before = models.JSONField(default=dict)
+    after = models.JSONField(default=dict)
+    phone = models.UUIDField(null=True)
+    done_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return self.what

@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from functools import lru_cache
-from uuid import UUID
 
 from core import floors
 from core.errors import BadLevel
@@ -12,7 +10,7 @@ from core.floors import Outline
 from core.lengths import Elevation, Length, Style, StyleKind
 from core.runs.run import ALLOWED_A_SET_UP
 from core.setups.backsights import TOLERANCE_OF_A_RE_READ
-from server.jobs.models import Benchmark, Floor, FloorCorner, Job
+from server.jobs.models import Floor, FloorCorner, Job
 
 LONGEST_CHAIN = 8
 
@@ -52,18 +50,6 @@ def outline_of(corners: Iterable[FloorCorner]) -> Outline:
     return Outline(tuple(corner.place for corner in corners))
 
 
-@lru_cache(maxsize=1024)
-def recorded_elevation(benchmark_id: UUID) -> Elevation:
-    """Return a benchmark's elevation, from memory after the first time.
-
-    Benchmarks are append-only, so what is remembered stays true.
-    """
-    elevation: Elevation = Benchmark.objects.values_list("elevation", flat=True).get(
-        pk=benchmark_id
-    )
-    return elevation
-
-
 def finished_level(floor: Floor, links: int = 0) -> Elevation:
     """Return a floor's finished level, following its references to a benchmark.
 
@@ -81,8 +67,8 @@ def finished_level(floor: Floor, links: int = 0) -> Elevation:
     if floor.reference_floor is not None:
         reference = finished_level(floor.reference_floor, links + 1)
     else:
-        assert floor.reference_benchmark_id is not None
-        reference = recorded_elevation(floor.reference_benchmark_id)
+        assert floor.reference_benchmark is not None
+        reference = floor.reference_benchmark.elevation
     offset: Length | None = floor.level_offset
     assert offset is not None
     return floors.finished_level(reference, offset)

@@ -18,10 +18,11 @@ from core.lengths import (
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
-from server.jobs.models import Benchmark, Floor, Job, Leveled
+from server.jobs.models import Floor, Job
 from server.jobs.plan.panels import falls_in_words
 from server.jobs.plan.retyped import panels_retyped, underside_retyped
 from server.jobs.plan.underside import ThickenedTyped
+from server.jobs.planned import Leveled
 from server.jobs.rules import (
     outline_of,
     reread_tolerance_of,
@@ -40,7 +41,7 @@ PanelKind = Literal["level", "one", "two", "point"]
 
 
 class JobRow(TypedDict):
-    """A job in the list."""
+    """A job in the list; an archived one stands there where it is asked for."""
 
     id: str
     name: str
@@ -48,17 +49,7 @@ class JobRow(TypedDict):
     crew: str
     crew_id: str
     created_at: str
-
-
-class BenchmarkSheet(TypedDict):
-    """A benchmark."""
-
-    id: str
-    name: str
-    elevation: Shown
-    description: str
-    place: Place | None
-    uncertainty: str
+    is_archived: bool
 
 
 class TrustLimits(TypedDict):
@@ -137,7 +128,7 @@ def job_rows(user: User) -> list[JobRow]:
     """Return the jobs of a person's crews, the newest first, in one query."""
     jobs = (
         Job.objects.filter(crew__memberships__user=user)
-        .select_related("crew")
+        .select_related("crew", "archived")
         .order_by("-created_at", "name")
     )
     return [
@@ -148,23 +139,10 @@ def job_rows(user: User) -> list[JobRow]:
             "crew": job.crew.name,
             "crew_id": str(job.crew_id),
             "created_at": job.created_at.isoformat(),
+            "is_archived": hasattr(job, "archived"),
         }
         for job in jobs
     ]
-
-
-def benchmark_sheet(benchmark: Benchmark, style: Style) -> BenchmarkSheet:
-    """Return a benchmark as screens show it."""
-    return {
-        "id": str(benchmark.pk),
-        "name": benchmark.name,
-        "elevation": show(benchmark.elevation, style),
-        "description": benchmark.description,
-        "place": show_place(benchmark.place, style) if benchmark.place else None,
-        "uncertainty": (
-            f"±{format_fine(float(benchmark.half_width), style)}" if benchmark.half_width else ""
-        ),
-    }
 
 
 def trust_limits(job: Job) -> TrustLimits:

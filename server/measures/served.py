@@ -32,13 +32,14 @@ class Served:
 
 
 @contextmanager
-def served(database: str = "") -> Iterator[Served]:
+def served(database: str = "", port: int = 0) -> Iterator[Served]:
     """Serve over loopback with the bare view beside the application.
 
-    ``database`` is another one's name than the environment's.
+    ``database`` is another one's name than the environment's; ``port`` the one to serve on, any
+    that is free by default.
     """
     command = [
-        sys.executable, "-m", "gunicorn", "server.measures.wsgi", "--bind=127.0.0.1:0",
+        sys.executable, "-m", "gunicorn", "server.measures.wsgi", f"--bind=127.0.0.1:{port}",
         "--worker-class=gthread", "--threads=2", "--keep-alive=60", "--no-control-socket",
     ]  # fmt: skip
     env = {**os.environ, **({"YP_DB_NAME": database} if database else {})}

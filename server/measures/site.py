@@ -15,6 +15,7 @@ from server.jobs.models import Benchmark, Floor, FloorCorner, Job, Point
 from server.jobs.plan.elements import Typed
 from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.place_element import place_element
+from server.webapp.demo_ids import demo_id
 
 START = datetime(2026, 5, 4, 9, 0, tzinfo=UTC)
 SHOTS_A_POINT = 10
@@ -40,6 +41,7 @@ def make_site(points: int) -> Site:
     """Make a job with so many points and ten times as many shots, from the demo's crew."""
     user = User.objects.get(username="marek")
     found = SetUp.objects.filter(rod__graduation="ft/100", benchmark__isnull=False)
+    found = found.filter(job__crew=demo_id("crew"))
     like = found.select_related("job", "benchmark").order_by("taken_at")[0]
     job = Job.objects.create(
         id=uuid4(), crew=like.job.crew, name=f"{points} points", place="bench",

@@ -16,12 +16,14 @@ from server.fieldbook.standing import JobStandings, Standing
 from server.gear.check_sheets import Site
 from server.gear.sheets import InstrumentSheet, instrument_sheets
 from server.jobs.access import job_for
-from server.jobs.models import ElementKind, came_in
+from server.jobs.benchmark_sheets import BenchmarkSheet, RetiredBenchmark, benchmark_sheets
+from server.jobs.models import Job, came_in
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import ElementSheet, element_sheet
+from server.jobs.planned import ElementKind
 from server.jobs.rules import style_of
 from server.jobs.services.tie_datum import TieSheet, tie_sheets
-from server.jobs.sheets import BenchmarkSheet, TrustLimits, benchmark_sheet, trust_limits
+from server.jobs.sheets import TrustLimits, trust_limits
 from server.overview.steps import Progress, Step, steps_of
 from server.pour.services.floor_sheet import FloorPlan, floor_plan
 from server.shown import volume_unit_text
@@ -37,6 +39,8 @@ class JobSheet(TypedDict):
     crew: str
     crew_id: str
     came_in: str
+    is_archived: bool
+    kit: dict[str, str]
     style: str
     style_kind: str
     volume_unit: str
@@ -47,6 +51,7 @@ class JobSheet(TypedDict):
     can_set_up: bool
     can_record: bool
     benchmarks: list[BenchmarkSheet]
+    retired_benchmarks: list[RetiredBenchmark]
     ties: list[TieSheet]
     floors: list[FloorPlan]
     instruments: list[InstrumentSheet]
@@ -61,12 +66,17 @@ class JobSheet(TypedDict):
 def job_sheet(user: User, job_id: UUID) -> JobSheet:
     """Return a job's sheet, in a fixed number of queries however many points and shots."""
     job, role = job_for(user, job_id, Ability.READ)
+    return sheet_of(job, role)
+
+
+def sheet_of(job: Job, role: str) -> JobSheet:
+    """Return a job's sheet for somebody of a role."""
     style = style_of(job)
     plan, standings = JobPlan(job), JobStandings(job)
     pegs, _ = pegs_of(stone_of(plan.floors), plan, standings)
     plans = [floor_plan(plan, floor, pegs.get(floor, OwnPegs())) for floor in plan.floors]
     stages = stage_progress(job, standings) if plan.elements else []
-    benchmarks = [benchmark_sheet(b, style) for b in job.benchmarks.order_by("recorded_at")]
+    benchmarks, retired_benchmarks = benchmark_sheets(job, style)
     stations = list(reversed(standings.by_id.values()))
     tightest = tightest_of(plan)
     set_ups = [set_up_sheet(standings, one, style, tightest) for one in stations]
@@ -79,6 +89,8 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "crew": job.crew.name,
         "crew_id": str(job.crew_id),
         "came_in": came_in(job),
+        "is_archived": hasattr(job, "archived"),
+        "kit": job.kit,
         "style": style.code,
         "style_kind": str(style.kind),
         "volume_unit": volume_unit_text(style),
@@ -89,6 +101,7 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
         "can_set_up": may(role, Ability.SET_UP, helpers_set_up=job.crew.helpers_set_up),
         "can_record": Ability.RECORD in ABILITIES[role],
         "benchmarks": benchmarks,
+        "retired_benchmarks": retired_benchmarks,
         "ties": tie_sheets(job),
         "floors": plans,
         "instruments": instruments,

@@ -9,7 +9,7 @@ from core.tasks import Stage
 from server.decisions.sheets import PourRow
 from server.fieldbook.sheets import SetUpSheet
 from server.gear.sheets import InstrumentSheet
-from server.jobs.sheets import BenchmarkSheet
+from server.jobs.benchmark_sheets import BenchmarkSheet
 from server.pour.services.floor_sheet import FloorPlan
 from server.stages.progress import StageProgress
 

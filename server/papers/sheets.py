@@ -11,6 +11,8 @@ from server.crews.permissions import Ability, role_in_crew
 from server.jobs.access import job_for
 from server.papers.models import KeptPaper, LongWork, WorkKind, WorkState
 from server.papers.services.ask_work import jobs_in, work_for, works_of_job
+from server.pictures.models import Picture
+from server.pictures.zipped import parts_of
 
 
 class WorkSheet(TypedDict):
@@ -42,10 +44,15 @@ class PaperSheet(TypedDict):
 
 
 class RecordsSheet(TypedDict):
-    """The records made of a job, and the works it waits for."""
+    """The records made of a job, the works it waits for, and in how many zips its pictures go out.
+
+    ``pictures_missing`` counts those whose record came in with a file, and that are not here yet.
+    """
 
     papers: list[PaperSheet]
     works: list[WorkSheet]
+    picture_parts: int
+    pictures_missing: int
 
 
 class WorksSheet(TypedDict):
@@ -82,6 +89,8 @@ def records_sheet(user: User, job_id: UUID) -> RecordsSheet:
             for paper in papers.order_by("-made_at")
         ],
         "works": [_sheet(work) for work in works_of_job(job_id)],
+        "picture_parts": len(parts_of(job)),
+        "pictures_missing": Picture.objects.filter(job=job, content__isnull=True).count(),
     }
 
 

@@ -6,6 +6,8 @@ from typing import cast
 from uuid import UUID
 
 from core.design import Slab
+from core.design.field_book import field_book
+from core.errors import NotEnoughShots
 from core.lengths import Style
 from server.crews.models import User
 from server.crews.permissions import Ability
@@ -35,7 +37,18 @@ def known_map(user: User, floor_id: UUID) -> ThicknessMap:
     pegs, _ = pegs_of(stone_of([floor_id]), plan, JobStandings(floor.job))
     slab, own = plan.surfaces(floor_id), pegs.get(floor_id, OwnPegs())
     known = _known(floor, slab, own.found, plan.style)
-    return cast("ThicknessMap", known.map) if known else undrawn(slab, plan.style, WAITS)
+    if known is not None:
+        return cast("ThicknessMap", known.map)
+    return undrawn(slab, plan.style, _why_undrawn(slab, own.found))
+
+
+def _why_undrawn(slab: Slab, stone: list[FoundPoint]) -> str:
+    """Say that the map waits for a signal, or that none could be drawn with one either."""
+    try:
+        field_book(slab, [(one.point.place, one.elevation) for one in stone])
+    except NotEnoughShots as refused:
+        return f"{refused.why} {refused.accepts}"
+    return WAITS
 
 
 def _known(

@@ -13,8 +13,10 @@ from server.settings import REST_FRAMEWORK as SHARED
 from server.settings import env
 
 SURFACES = "server.phone.concrete"
+PICTURES = "server.phone.pictures"
 ROOT_URLCONF = "server.phone.urls"
 ALLOWED_HOSTS = ["phone"]
+WORKS_OUT_ALWAYS = True
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
@@ -24,6 +26,8 @@ INSTALLED_APPS = [
     "server.jobs",
     "server.fieldbook",
     "server.pour",
+    "server.pictures",
+    "server.overview",
     "server.webapp",  # its own way to migrate
     "server.phone",
 ]

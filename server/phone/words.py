@@ -86,6 +86,7 @@ TELLERS: tuple[tuple[str, Teller], ...] = (
     ("jobs/(.+)/elements", _in_job("New on the plan:")),
     ("jobs/(.+)/benchmarks", _in_job("Benchmark")),
     ("jobs/(.+)/pours", _in_job("New pour")),
+    ("jobs/(.+)/pictures", lambda key, body: f"Picture of a {body.get('kind', '')}"),
     ("floors/([^/]+)", _changed(Floor)),
     ("elements/([^/]+)", _changed(Element)),
     ("floors/(.+)/points", _of("Point", Floor, "name")),

@@ -7,6 +7,7 @@ from django.db.models import Q
 
 from core.pours import Question
 from server.crews.models import Crew, User
+from server.crews.retirable import Retirable
 from server.jobs.models import Element, Floor, Job
 from server.records import SiteRecord
 from server.timed import Timed
@@ -48,7 +49,7 @@ class PriceList(models.Model):
         return f"prices of {self.job or self.crew}"
 
 
-class Pour(models.Model):
+class Pour(Retirable):
     """A pour of one or several floors and elements: when, in what trucks, how fast placed.
 
     ``moved_at`` is when it was put to another time last: holds lifted before then hold again.

@@ -15,7 +15,8 @@ from core.verdicts import Verdict, judge
 from server.fieldbook.aims import Aims
 from server.fieldbook.models import HeadLock
 from server.fieldbook.pegs import OwnPegs
-from server.jobs.models import Element, ElementKind, Point
+from server.jobs.models import Element, Point
+from server.jobs.planned import ElementKind
 
 
 class PierTop(TypedDict):

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from core.instruments import Setting
 from core.tasks import Stage, Task, stage_of
-from server.fieldbook.pegs import counting_shots
+from server.fieldbook.pegs import IN_THE_PLAN, counting_shots
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Job, Point
 
@@ -28,7 +28,7 @@ def stage_progress(job: Job, standings: JobStandings) -> list[StageProgress]:
         stage: {"stage": stage, "points": 0, "shot": 0, "in_doubt": 0} for stage in Stage
     }
     tasks: list[tuple[UUID, str]] = list(
-        Point.objects.filter(element__job=job).values_list("pk", "task").order_by()
+        Point.objects.filter(element__job=job, **IN_THE_PLAN).values_list("pk", "task").order_by()
     )
     for key, task in tasks:
         progress = found[stage_of(Task(task))]

@@ -16,8 +16,8 @@ from server.fieldbook.aims import Aims
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import job_for
-from server.jobs.models import ElementKind
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.planned import ElementKind
 from server.pour.services.take_off import sure_text, take_off
 from server.shown import show_volume, volume_unit, volume_unit_text
 from server.stages.piers import schedule_of

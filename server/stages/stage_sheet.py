@@ -15,9 +15,10 @@ from server.fieldbook.counts import PegCounts, counts_of
 from server.fieldbook.pegs import OwnPegs, Peg, pegs_of, stage_of_job
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import job_for
-from server.jobs.models import Element, ElementKind
+from server.jobs.models import Element
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import DrawnLine, drawn_lines
+from server.jobs.planned import ElementKind
 from server.shown import Shown, show
 from server.stages.beam_line import LevelSheet, level_sheet
 from server.stages.boards import BoardsSheet, boards_sheet

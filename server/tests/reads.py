@@ -11,7 +11,8 @@ from core.tables import ColumnOrder
 from core.tasks import Stage
 from server.fieldbook.models import SetUp
 from server.gear.models import Instrument
-from server.jobs.models import Element, ElementKind, Floor, Job, Point
+from server.jobs.models import Element, Floor, Job, Point
+from server.jobs.planned import ElementKind
 from server.pour.models import Notice, Pour
 
 #: A job's own.

@@ -141,7 +141,7 @@ class Demo(TestCase):
     def test_it_loads_once_and_is_half_done(self) -> None:
         self.assertTrue(load_demo())
         self.assertFalse(load_demo())
-        self.assertEqual(Membership.objects.count(), 3)
+        self.assertEqual(Membership.objects.count(), 5)
         self.assertEqual(Strike.objects.count(), 2)
         marek = User.objects.get(username="marek")
         studio = job_sheet(marek, demo_id("Pottery studio, kiln room"))

@@ -56,9 +56,10 @@ class DemoCase(TestCase):
         self.user = User.objects.get(username="ines")
         self.client = Client()
         self.client.force_login(self.user)
-        richest = sorted(Job.objects.all(), key=lambda job: -job.elements.count())
+        own = Job.objects.filter(crew__memberships__user=self.user)
+        richest = sorted(own, key=lambda job: -job.elements.count())
         self.rich = richest[0]
-        self.with_a_run = next(job for job in Job.objects.all() if self.runs_of(job))
+        self.with_a_run = next(job for job in own if self.runs_of(job))
 
     def runs_of(self, job: Job) -> Any:
         return self.client.get(f"/api/v1/jobs/{job.pk}/runs").json()["runs"]

@@ -5,13 +5,14 @@ from __future__ import annotations
 import csv
 import io
 from functools import partial
+from typing import cast
 
 from django.test import TestCase
 from openpyxl import load_workbook
 from pypdf import PdfReader
 
 from core.tables import AT_THE_ORIGIN, ColumnOrder, SurveyUnit, read_points
-from server.crews.models import User
+from server.crews.models import Role, User
 from server.fieldbook.models import Strike
 from server.jobs.models import Benchmark, Job, Point
 from server.papers.lists.points_out import points_csv
@@ -26,17 +27,21 @@ def keep(told: list[tuple[int, int]], done: int, of: int) -> None:
     told.append((done, of))
 
 
+def owner_of(job: Job) -> User:
+    """Return the owner of a job's crew."""
+    return job.crew.memberships.get(role=Role.OWNER).user
+
+
 class DemoPapers(TestCase):
     """The demo, as its owner takes it out."""
 
     def setUp(self) -> None:
         load_demo()
-        self.owner = User.objects.get(username="ines")
 
     def test_each_record_names_every_set_up_benchmark_strike_floor_and_pour(self) -> None:
         for job in Job.objects.all():
             told: list[tuple[int, int]] = []
-            made = job_record(self.owner, job.pk, partial(keep, told))
+            made = job_record(owner_of(job), job.pk, partial(keep, told))
             self.assertEqual([done for done, _ in told], list(range(len(told))))
             pages = PdfReader(io.BytesIO(made.paper.content)).pages
             texts = [" ".join(page.extract_text().split()) for page in pages]
@@ -60,15 +65,18 @@ class DemoPapers(TestCase):
         for job in Job.objects.all():
             places = {
                 (point.x.nanometres, point.y.nanometres)
-                for point in [
-                    *Point.objects.filter(floor__job=job),
-                    *Point.objects.filter(element__job=job, x__isnull=False),
-                    *Benchmark.objects.filter(job=job, x__isnull=False),
-                ]
+                for point in cast(
+                    "list[Point]",
+                    [
+                        *Point.objects.filter(floor__job=job),
+                        *Point.objects.filter(element__job=job, x__isnull=False),
+                        *Benchmark.objects.filter(job=job, x__isnull=False),
+                    ],
+                )
             }
             for order in ColumnOrder:
                 unit = SurveyUnit.METRES
-                _, table = points_csv(self.owner, job.pk, order, "found", unit, AT_THE_ORIGIN)
+                _, table = points_csv(owner_of(job), job.pk, order, "found", unit, AT_THE_ORIGIN)
                 points = read_points(table.encode(), order, unit, AT_THE_ORIGIN)
                 found = {(p.place.x.nanometres, p.place.y.nanometres) for p in points}
                 with self.subTest(job=job.name, order=order):
@@ -76,8 +84,8 @@ class DemoPapers(TestCase):
                     self.assertEqual(len(points) + 1, len(list(csv.reader(io.StringIO(table)))))
 
     def test_each_workbook_has_a_page_a_set_up_and_a_formula_a_reading_that_counts(self) -> None:
-        for job in Job.objects.all():
-            _, content = readings_workbook(self.owner, job.pk)
+        for job in Job.objects.filter(set_ups__number=1):
+            _, content = readings_workbook(owner_of(job), job.pk)
             book = load_workbook(io.BytesIO(content))
             with self.subTest(job.name):
                 self.assertEqual(len(book.sheetnames), job.set_ups.count())

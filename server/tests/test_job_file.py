@@ -17,7 +17,7 @@ from django.test import Client
 from core.lengths import Length
 from server.crews.models import Crew, Membership, Role, User
 from server.fieldbook.models import Shot
-from server.jobs.models import BroughtIn, Floor, Job
+from server.jobs.models import Archived, BroughtIn, DayOnJob, Floor, Glance, Job
 from server.overview.job_sheet import job_sheet
 from server.papers.job_file.bring_in import bring_in_job
 from server.papers.job_file.older import OF_ITS_OWN_CLOCK, TIMES, brought_up
@@ -26,13 +26,14 @@ from server.papers.job_file.tables import TABLES, VERSION
 from server.papers.job_file.write import digest_of, written_job
 from server.papers.models import KeptPaper, LongWork
 from server.papers.services.ask_work import TakenIn
+from server.pictures.models import NoticePicture, PictureContent
 from server.refusals import Invalid, Refusal
 from server.tests.site import person
 from server.tests.works import WorkTestCase
 from server.webapp.demo import load_demo
 
 HEAD = ("format", "version", "digest", "seal")
-APART = {LongWork, KeptPaper, BroughtIn}
+APART = {LongWork, KeptPaper, BroughtIn, Archived, Glance, DayOnJob, PictureContent, NoticePicture}
 
 
 def unsealed(file: bytes) -> bytes:

@@ -8,13 +8,12 @@ from datetime import timedelta
 from unittest import mock
 
 from axes.models import AccessAttempt
-from django.contrib.sessions.models import Session
 from django.core.cache import cache
 from django.db import OperationalError
 from django.test import Client, SimpleTestCase, TestCase
 from django.utils import timezone
 
-from server.crews.models import CacheRow, User
+from server.crews.models import CacheRow, Session, User
 from server.health import WORKER, HealthMiddleware, say_a_worker_is_here
 from server.logs import LOGGING
 from server.papers.management.commands.work import SECONDS_WHILE_AWAY, Worker
@@ -66,7 +65,11 @@ class Logs(SimpleTestCase):
         return str(made.format(record))
 
     def test_a_customers_link_is_hidden_wherever_it_stands(self) -> None:
-        for path in ("/api/v1/links/{0}", "/api/v1/links/{0}/notice.pdf", "/notice/{0}?a=1"):
+        for path in (
+            "/api/v1/links/{0}", "/api/v1/links/{0}/notice.pdf", "/notice/{0}?a=1",
+            "/join/{0}", "/api/v1/joining/{0}/newcomer", "/new-password/MQ/{0}",
+            "/api/v1/passwords/MQ/{0}",
+        ):  # fmt: skip
             address = path.format("eyJ-secret:1uX")
             for said in (("Internal Server Error: %s", address), (f"GET {address} failed",)):
                 line = self.line(*said)

@@ -10,6 +10,7 @@ from uuid import UUID
 from django.conf import settings
 from django.db import transaction
 from django.db.models import QuerySet
+from django.utils import timezone
 
 from core.lengths import Style
 from server.crews.models import Crew, Membership, User
@@ -45,6 +46,7 @@ from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
 from server.jobs.services.place_element import place_element
+from server.overview.day.who_is_where import put_on_job
 from server.pour.models import NoticeAcknowledgment
 from server.pour.services.acknowledge_notice import AcknowledgeForm, acknowledge_notice
 from server.pour.services.notices import link_of
@@ -52,6 +54,7 @@ from server.pour.services.prices import PricesForm, keep_prices
 from server.pour.services.send_notice import NoticeForm, send_notice
 from server.webapp.demo_heights import keep_demo_height
 from server.webapp.demo_ids import demo_id, moment
+from server.webapp.demo_second_crew import load_second_crew
 from server.webapp.demo_survey import Survey
 
 Entry = dict[str, Any]
@@ -71,7 +74,21 @@ def load_demo() -> bool:
         _job(users, crew, job)
     for height in _read("heights"):
         keep_demo_height(users, crew, height)
+    load_second_crew(users, _read("second_crew"))
+    _days(users)
     return True
+
+
+def _days(users: dict[str, User]) -> None:
+    """Say who is where today and tomorrow."""
+    today = timezone.localdate()
+    for name, ahead, people in (
+        ("Bicycle shelter", 0, ("marek", "tobi")),
+        ("Orchard pack house", 1, ("marek",)),
+        ("Pottery studio, kiln room", 1, ("tobi",)),
+    ):
+        keys = [users[person].pk for person in people]
+        put_on_job(users["ines"], demo_id(name), today + timedelta(days=ahead), keys)
 
 
 def _read(name: str) -> Any:

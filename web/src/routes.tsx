@@ -11,6 +11,17 @@ export const router = createBrowserRouter([
         path: "/sign-in",
         lazy: async () => ({ Component: (await import("./features/signin")).SignIn }),
       },
+      ...(
+        [
+          ["/begin", "Begin"],
+          ["/join/:token", "Join"],
+          ["/new-password", "Forgotten"],
+          ["/new-password/:who/:token", "NewPassword"],
+        ] as const
+      ).map(([path, name]) => ({
+        path,
+        lazy: async () => ({ Component: (await import("./features/people"))[name] }),
+      })),
       {
         path: "/notice/:token",
         lazy: async () => ({ Component: (await import("./features/notices")).NoticePage }),
@@ -31,6 +42,14 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import("./features/height")).HeightNow }),
           },
           {
+            path: "/people/:crew",
+            lazy: async () => ({ Component: (await import("./features/people")).People }),
+          },
+          {
+            path: "/account",
+            lazy: async () => ({ Component: (await import("./features/people")).Account }),
+          },
+          {
             path: "/gear/:crew",
             lazy: async () => ({ Component: (await import("./features/gear")).Gear }),
           },
@@ -39,6 +58,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({
               Component: (await import("./features/instruments")).InstrumentPage,
             }),
+          },
+          {
+            path: "/gear/:crew/:kind/:gear/put-right",
+            lazy: async () => ({ Component: (await import("./features/gear")).PutRight }),
           },
           {
             path: "/gear/:crew/instruments/:instrument/:method",
@@ -67,6 +90,20 @@ export const router = createBrowserRouter([
               {
                 path: "instruments/:instrument/:method",
                 lazy: async () => ({ Component: (await import("./features/instruments")).Check }),
+              },
+              {
+                path: "control/:benchmark",
+                lazy: async () => ({ Component: (await import("./features/mend")).Benchmark }),
+              },
+              {
+                path: "happened",
+                lazy: async () => ({ Component: (await import("./features/happened")).Happened }),
+              },
+              {
+                path: "settings",
+                lazy: async () => ({
+                  Component: (await import("./features/settings")).JobSettings,
+                }),
               },
               {
                 path: "height-now",

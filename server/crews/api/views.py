@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import json
-from typing import Any, TypedDict
+from typing import Any, Literal, TypedDict
 
 from django.conf import settings
-from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth import authenticate, logout
 from django.http import HttpRequest, JsonResponse
 from django.middleware.csrf import get_token
 from django.utils.decorators import method_decorator
@@ -23,6 +23,8 @@ from server.api.views import SignedInView, answers
 from server.crews.known_phones import OneKnownPhone, remember
 from server.crews.models import Role, User
 from server.crews.permissions import ABILITIES, Ability
+from server.crews.services.begin_crew import is_empty
+from server.crews.sessions import begin_session, note_day
 from server.refusals import Invalid, Problem
 from server.senders import sender_of, sent_by
 from server.styles import StyleChoice, style_choices
@@ -49,12 +51,15 @@ class Account(TypedDict):
 class SessionSheet(TypedDict):
     """Who is signed in, by name and by number; 0 is nobody.
 
+    ``begins`` is whether whoever comes may begin a crew: the first one, with the set-up code.
     Demo accounts stand only where the demo is loaded.
     """
 
     person: int
     name: str
     crews: list[CrewSheet]
+    begins: Literal["no", "first", "any"]
+    sends_mail: bool
     demo_accounts: list[Account]
     styles: list[StyleChoice]
 
@@ -82,7 +87,9 @@ class SessionView(SignedInView):
         """Tell who is signed in, and set the token forms carry."""
         get_token(request._request)
         see_phone()
-        return Response(_session(request._request))
+        if request.user.is_authenticated:
+            note_day(request._request)
+        return Response(session_sheet(request._request))
 
     @extend_schema(operation_id="sign_in", request=SignIn, responses=answers(SessionSheet))
     def post(self, request: Request) -> Response:
@@ -99,18 +106,13 @@ class SessionView(SignedInView):
                     "Type both again.",
                 )
             )
-        login(request._request, user)
-        with sent_by(sender_of(request._request)):
-            see_phone()
-        response = Response(_session(request._request))
-        remember(response, user)
-        return response
+        return signed_in(request._request, user)
 
     @extend_schema(operation_id="sign_out", request=None, responses=answers(SessionSheet))
     def delete(self, request: Request) -> Response:
         """Sign out."""
         logout(request._request)
-        return Response(_session(request._request))
+        return Response(session_sheet(request._request))
 
 
 def too_many(request: HttpRequest, *_: object) -> JsonResponse:
@@ -119,15 +121,34 @@ def too_many(request: HttpRequest, *_: object) -> JsonResponse:
     return JsonResponse({"errors": [body_of(problem)]}, status=429)
 
 
-def _session(request: HttpRequest) -> SessionSheet:
+def signed_in(request: HttpRequest, user: User) -> Response:
+    """Sign a person in, and answer with what they may do."""
+    begin_session(request, user)
+    with sent_by(sender_of(request)):
+        see_phone()
+    response = Response(session_sheet(request))
+    remember(response, user)
+    return response
+
+
+def session_sheet(request: HttpRequest) -> SessionSheet:
+    """Return who is signed in, and their crews."""
     user = request.user if isinstance(request.user, User) else None
     return {
         "person": user.pk if user else 0,
         "name": user.shown_name if user else "",
         "crews": _crews(user) if user else [],
+        "begins": "no" if user else _begins(),
+        "sends_mail": settings.SENDS_MAIL,
         "demo_accounts": [] if user or not settings.DEMO else _demo_accounts(),
         "styles": style_choices() if user else [],
     }
+
+
+def _begins() -> Literal["no", "first", "any"]:
+    if settings.SIGN_UP:
+        return "any"
+    return "first" if is_empty() else "no"
 
 
 def _crews(user: User) -> list[CrewSheet]:
@@ -143,5 +164,7 @@ def _crews(user: User) -> list[CrewSheet]:
 
 
 def _demo_accounts() -> list[Account]:
-    people = json.loads((settings.ROOT / "demo" / "people.json").read_text())["people"]
+    demo = settings.ROOT / "demo"
+    people = json.loads((demo / "people.json").read_text())["people"]
+    people = [*people, json.loads((demo / "second_crew.json").read_text())["owner"]]
     return [{"username": p["username"], "password": p["password"], "who": p["who"]} for p in people]

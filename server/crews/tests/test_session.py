@@ -55,7 +55,7 @@ class Session(TestCase):
             self.assertEqual(self.browser.get("/api/v1/session").json()["demo_accounts"], [])
         with override_settings(DEMO=True):
             accounts = self.browser.get("/api/v1/session").json()["demo_accounts"]
-            self.assertEqual(len(accounts), 3)
+            self.assertEqual(len(accounts), 4)
 
 
 class EveryAnswer(TestCase):

@@ -16,8 +16,10 @@ from server.crews.permissions import Ability
 from server.decisions.access import pour_for
 from server.decisions.services.close_pour import refuse_poured
 from server.jobs.access import job_for
-from server.jobs.models import Element, ElementKind, Floor
+from server.jobs.models import Element, Floor
+from server.jobs.planned import ElementKind
 from server.jobs.rules import style_of
+from server.jobs.services.note_change import note_difference
 from server.pour.models import Pour, PourPart
 from server.records import record_once
 from server.refusals import Entries
@@ -55,11 +57,22 @@ def move_pour(user: User, pour_id: UUID, form: MoveForm) -> Pour:
     entries = Entries({"truck": form.truck, "rate": form.rate}, style_of(pour.job))
     truck, rate = _trucks(entries)
     entries.finish()
+    before = _planned(pour)
     if form.pours_at != pour.pours_at:
         pour.pours_at, pour.moved_at = form.pours_at, timezone.now()
     pour.truck, pour.rate = truck, rate
-    pour.save(update_fields=["pours_at", "moved_at", "truck", "rate"])
+    with transaction.atomic():
+        pour.save(update_fields=["pours_at", "moved_at", "truck", "rate"])
+        note_difference(user, pour.job, f"Pour {pour.name}", before, _planned(pour))
     return pour
+
+
+def _planned(pour: Pour) -> dict[str, object]:
+    return {
+        "pours at": pour.pours_at.isoformat(timespec="minutes"),
+        "a truck holds": f"{pour.truck:f}",
+        "placed an hour": f"{pour.rate:f}",
+    }
 
 
 def _trucks(entries: Entries) -> tuple[Decimal, Decimal]:
@@ -76,8 +89,8 @@ def plan_pour(user: User, job_id: UUID, form: PourForm) -> tuple[Pour, bool]:
     job, _ = job_for(user, job_id, Ability.PLAN)
     entries = Entries({"truck": form.truck, "rate": form.rate}, style_of(job))
     truck, rate = _trucks(entries)
-    floors = list(Floor.objects.filter(job=job, pk__in=form.floors))
-    poured = Element.objects.filter(job=job, pk__in=form.elements)
+    floors = list(Floor.objects.filter(job=job, retired_at=None, pk__in=form.floors))
+    poured = Element.objects.filter(job=job, retired_at=None, pk__in=form.elements)
     elements = list(poured.exclude(kind=ElementKind.FREE))
     if not floors and not elements:
         entries.refuse("floors", "", "Nothing is poured.", "Choose a floor or an element.")

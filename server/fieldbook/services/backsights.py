@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from uuid import UUID
 
+from django.utils import timezone
+
 from core.errors import OffTheRod
 from core.floors import PlanPoint
 from core.lengths import Length, format_length
@@ -15,6 +17,7 @@ from server.fieldbook.lines import JobLines
 from server.fieldbook.models import TurningPoint
 from server.fieldbook.rules import KnownPoint, known_point, rod_of, sight_back
 from server.gear import models as gear
+from server.gear.versions import put_right
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import style_of
 from server.refusals import Entries
@@ -85,6 +88,7 @@ class Sighted:
 def read_backsights(job: Job, form: BacksightForm, entries: Entries) -> Sighted | None:
     """Read backsights, keeping each refusal in its field's place."""
     rod_record = gear.Rod.objects.filter(crew_id=job.crew_id, pk=form.rod).first()
+    put_right([(rod_record, timezone.now())])
     if rod_record is None:
         entries.refuse(
             "rod", "", "There is no such rod in your crew.", "Choose one of the crew's rods."

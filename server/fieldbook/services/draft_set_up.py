@@ -27,6 +27,7 @@ from server.fieldbook.services.set_up import (
 from server.fieldbook.sheets import LineSheet, line_sheet
 from server.gear.models import Instrument
 from server.gear.trust import checks_of, slope_error
+from server.gear.versions import put_right
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.jobs.rules import reread_tolerance_of, style_of
@@ -81,6 +82,7 @@ def _kit(job: Job, form: SetUpForm, sighted: Sighted) -> Kit | None:
     )
     if instrument is None:
         return None
+    put_right([(instrument, timezone.now())])
     slope = slope_error(instrument, checks_of([instrument.pk])[instrument.pk], timezone.now())
     return kit_of(Gear(instrument, receiver_of(job, form), sighted.rod), slope, Setting.FINE)
 

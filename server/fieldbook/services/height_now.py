@@ -30,6 +30,7 @@ from server.fieldbook.ways import WaysSheet, ways_to
 from server.gear import models as gear
 from server.gear.sheets import RodSheet, rod_sheet
 from server.gear.trust import checks_of, slope_error
+from server.gear.versions import put_right
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import style_of
@@ -93,6 +94,7 @@ def height_now(user: User, crew_id: UUID, form: HeightForm) -> tuple[HeightSheet
     """Work heights out from three numbers, and tell what is wrong with them so far."""
     role_in_crew(user, crew_id, Ability.READ)
     rod = gear.Rod.objects.filter(crew_id=crew_id, pk=form.rod).first()
+    put_right([(rod, timezone.now())])
     if rod is None:
         raise missing("rod", form.rod)
     job = job_for(user, form.job, Ability.READ)[0] if form.job else None
@@ -244,11 +246,12 @@ def usual_gear(crew_id: UUID) -> tuple[gear.Instrument, gear.Receiver | None]:
     )
     if last is not None:
         return last.instrument, last.receiver
-    instruments = gear.Instrument.objects.filter(crew_id=crew_id).select_related("crew")
+    instruments = gear.Instrument.objects.filter(crew_id=crew_id, retired_at=None)
+    instruments = instruments.select_related("crew")
     instrument = instruments.order_by("recorded_at").first()
     if instrument is None:
         raise Conflict(
             "", "The crew has no instrument yet.", "Begin with the usual kit, or add it."
         )
-    receivers = gear.Receiver.objects.filter(crew_id=crew_id)
+    receivers = gear.Receiver.objects.filter(crew_id=crew_id, retired_at=None)
     return instrument, receivers.order_by("recorded_at").first()

@@ -61,6 +61,11 @@ class ReceiverForm:
 def add_rod(user: User, crew_id: UUID, form: RodForm) -> tuple[Rod, bool]:
     """Add a rod to a crew."""
     role_in_crew(user, crew_id, Ability.PLAN)
+    return record_once(read_rod(crew_id, form))
+
+
+def read_rod(crew_id: UUID, form: RodForm) -> Rod:
+    """Return a rod as its form says, not stored."""
     graduation = GRADUATIONS[form.graduation]
     entries = Entries({"length": form.length}, graduation.style)
     length = entries.length("length")
@@ -68,23 +73,26 @@ def add_rod(user: User, crew_id: UUID, form: RodForm) -> tuple[Rod, bool]:
         entries.check("length", lambda: CoreRod(Numbering(form.numbering), graduation, length))
     entries.finish()
     assert length is not None
-    return record_once(
-        Rod(
-            id=form.id,
-            crew_id=crew_id,
-            name=form.name,
-            numbering=form.numbering,
-            graduation=form.graduation,
-            length=length,
-            has_bubble=form.has_bubble,
-            read_parts=form.read_parts,
-        )
+    return Rod(
+        id=form.id,
+        crew_id=crew_id,
+        name=form.name,
+        numbering=form.numbering,
+        graduation=form.graduation,
+        length=length,
+        has_bubble=form.has_bubble,
+        read_parts=form.read_parts,
     )
 
 
 def add_instrument(user: User, crew_id: UUID, form: InstrumentForm) -> tuple[Instrument, bool]:
     """Add an instrument to a crew; its distances carry their unit."""
     role_in_crew(user, crew_id, Ability.PLAN)
+    return record_once(read_instrument(crew_id, form))
+
+
+def read_instrument(crew_id: UUID, form: InstrumentForm) -> Instrument:
+    """Return an instrument as its form says, not stored."""
     typed = {"range": form.range, "least_distance": form.least_distance}
     entries = Entries(typed, SHORT_STYLE)
     reach = {name: entries.length(name) for name, text in typed.items() if text.strip()}
@@ -94,25 +102,28 @@ def add_instrument(user: User, crew_id: UUID, form: InstrumentForm) -> tuple[Ins
     text = form.specification.strip()
     specified = entries.check("specification", lambda: parse_slope(text)) if text else None
     entries.finish()
-    return record_once(
-        Instrument(
-            id=form.id,
-            crew_id=crew_id,
-            name=form.name,
-            kind=form.kind,
-            range=reach.get("range"),
-            least_distance=reach.get("least_distance"),
-            specified_rise=specified.rise if specified else None,
-            specified_run=specified.run if specified else None,
-            specification_typed=text,
-            beam_class=form.beam_class,
-        )
+    return Instrument(
+        id=form.id,
+        crew_id=crew_id,
+        name=form.name,
+        kind=form.kind,
+        range=reach.get("range"),
+        least_distance=reach.get("least_distance"),
+        specified_rise=specified.rise if specified else None,
+        specified_run=specified.run if specified else None,
+        specification_typed=text,
+        beam_class=form.beam_class,
     )
 
 
 def add_receiver(user: User, crew_id: UUID, form: ReceiverForm) -> tuple[Receiver, bool]:
     """Add a receiver to a crew."""
     role_in_crew(user, crew_id, Ability.PLAN)
+    return record_once(read_receiver(crew_id, form))
+
+
+def read_receiver(crew_id: UUID, form: ReceiverForm) -> Receiver:
+    """Return a receiver as its form says, not stored."""
     entries = Entries({"fine": form.fine, "coarse": form.coarse}, SHORT_STYLE)
     fine, coarse = entries.length("fine"), entries.length("coarse")
     if fine is not None and coarse is not None:
@@ -120,15 +131,13 @@ def add_receiver(user: User, crew_id: UUID, form: ReceiverForm) -> tuple[Receive
     entries.finish()
     assert fine is not None
     assert coarse is not None
-    return record_once(
-        Receiver(
-            id=form.id,
-            crew_id=crew_id,
-            name=form.name,
-            signal=form.signal,
-            fine=fine,
-            coarse=coarse,
-        )
+    return Receiver(
+        id=form.id,
+        crew_id=crew_id,
+        name=form.name,
+        signal=form.signal,
+        fine=fine,
+        coarse=coarse,
     )
 
 

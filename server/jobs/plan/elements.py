@@ -31,8 +31,8 @@ from core.floors import Line, Outline, PlanPoint
 from core.lengths import Elevation, Length, Style
 from core.piers import Bell, HoleDepths
 from core.tasks import Task
-from server.jobs.models import ElementKind
 from server.jobs.plan.shapes import read_line, read_outline
+from server.jobs.planned import ElementKind
 from server.refusals import Entries
 
 MOST_DIGITS = 12

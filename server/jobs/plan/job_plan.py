@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Callable, Iterable, Mapping
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import TypeVar
 from uuid import UUID
 
@@ -23,14 +23,14 @@ from core.floors import FloorLevels, Outline, finished_level
 from core.lengths import Elevation, Length, Style
 from core.tasks import Task
 from server.crews.permissions import missing
-from server.jobs.models import Element, Floor, Job, Leveled
+from server.jobs.models import Benchmark, Element, Floor, Job
 from server.jobs.plan.elements import Ground, PierWork, build, entries_of, pier_work, waste_of
 from server.jobs.plan.panels import panel_entries, read_panels
 from server.jobs.plan.underside import EVEN, read_underside, underside_entries
+from server.jobs.planned import Leveled
 from server.jobs.rules import (
     LONGEST_CHAIN,
     outline_of,
-    recorded_elevation,
     style_of,
 )
 from server.refusals import Entries, Missing
@@ -61,10 +61,10 @@ class JobPlan:
         outlines: Mapping[UUID, Outline] | None = None,
     ) -> None:
         if floors is None:
-            floors = Floor.objects.filter(job=job).order_by("created_at")
+            floors = Floor.objects.filter(job=job, retired_at=None).order_by("created_at")
             floors = floors.prefetch_related("corners")
         if parts is None:
-            parts = Element.objects.filter(job=job).order_by("created_at")
+            parts = Element.objects.filter(job=job, retired_at=None).order_by("created_at")
         self.job, self.style = job, style_of(job)
         self.floors = _Known({floor.pk: floor for floor in floors}, self._late_floor)
         self.elements = _Known({element.pk: element for element in parts}, self._late_element)
@@ -92,6 +92,10 @@ class JobPlan:
             raise missing("element", key)
         return element
 
+    @cached_property
+    def _benchmarks(self) -> dict[UUID, Elevation]:
+        return dict(Benchmark.objects.filter(job=self.job).values_list("pk", "elevation"))
+
     def finished(self, leveled: Leveled, links: int = 0) -> Elevation | None:
         """Return the level something is given at, None where it has none.
 
@@ -109,7 +113,7 @@ class JobPlan:
         if leveled.reference_floor_id is not None:
             start = self.finished(self.floors[leveled.reference_floor_id], links + 1)
         elif leveled.reference_benchmark_id is not None:
-            start = recorded_elevation(leveled.reference_benchmark_id)
+            start = self._benchmarks[leveled.reference_benchmark_id]
         else:
             return None
         offset: Length | None = leveled.level_offset

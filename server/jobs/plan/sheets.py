@@ -12,9 +12,10 @@ from core.tasks import SURFACES, stage_of
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
-from server.jobs.models import Element, ElementKind
+from server.jobs.models import Element
 from server.jobs.plan.elements import entries_of
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.planned import ElementKind
 from server.jobs.rules import style_of
 from server.jobs.services.draft_element import ElementForm, draft_element
 from server.refusals import Problem

@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.lengths import retypable, written_above
-from server.jobs.models import Element, ElementKind, FloorPart
+from server.jobs.models import Element
 from server.jobs.plan.elements import LayerTyped, Shape, StepTyped
 from server.jobs.plan.retyped import element_retyped
+from server.jobs.planned import ElementKind, FloorPart
 from server.jobs.rules import style_of
 from server.jobs.sheets import Corner, LevelFrom, Side, level_from
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+from collections.abc import Iterable
 from dataclasses import dataclass
 from uuid import UUID
 
@@ -16,6 +18,7 @@ from server.crews.permissions import Ability
 from server.jobs.access import floor_for
 from server.jobs.models import Floor, Point
 from server.jobs.rules import outline_of, style_of
+from server.jobs.services.note_change import note
 from server.records import record_once
 from server.refusals import Entries
 
@@ -36,19 +39,28 @@ def add_point(user: User, floor_id: UUID, form: PointForm) -> tuple[Point, bool]
     with transaction.atomic():
         Floor.objects.select_for_update().get(pk=floor.pk)
         stored = Point.objects.filter(pk=form.id).first()
-        extras = floor.points.filter(is_extra=True).count()
+        extras = floor.points.filter(is_extra=True)
         last = floor.points.aggregate(last=Max("position"))["last"] or 0
-        return record_once(
+        point, created = record_once(
             Point(
                 id=form.id,
                 floor=floor,
-                name=stored.name if stored else f"X{extras + 1}",
+                name=stored.name if stored else _next_name(extras),
                 position=last + 1,
                 x=place.x,
                 y=place.y,
                 is_extra=True,
             )
         )
+        if created:
+            note(user, floor.job, f"Point {point.name} added to {floor.name}", {}, {})
+        return point, created
+
+
+def _next_name(extras: Iterable[Point]) -> str:
+    """Return a name that no point has or had: one behind the last of them."""
+    numbers = [re.match(r"X(\d+)", point.name) for point in extras]
+    return f"X{max((int(one[1]) for one in numbers if one), default=0) + 1}"
 
 
 def _read_place(floor: Floor, form: PointForm) -> PlanPoint:

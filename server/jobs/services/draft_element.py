@@ -8,9 +8,10 @@ from uuid import UUID
 from core import elements as built
 from core.lengths import Length
 from core.verdicts import Tolerance
-from server.jobs.models import Element, ElementKind, Job, as_typed_in
+from server.jobs.models import Element, Job
 from server.jobs.plan.elements import Ground, Typed, build, entries_of
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.planned import ElementKind, as_typed_in
 from server.jobs.rules import style_of
 from server.jobs.services.draft_level import read_level
 from server.refusals import Entries

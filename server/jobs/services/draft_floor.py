@@ -23,7 +23,7 @@ from core.floors import (
 from core.lengths import Elevation, Length, Style, format_length
 from core.orders import concrete_order
 from core.verdicts import Tolerance
-from server.jobs.models import Job, as_typed_in
+from server.jobs.models import Job
 from server.jobs.plan.panels import PanelTyped, panel_entries, read_panels
 from server.jobs.plan.underside import (
     EVEN,
@@ -32,6 +32,7 @@ from server.jobs.plan.underside import (
     read_underside,
     underside_entries,
 )
+from server.jobs.planned import as_typed_in
 from server.jobs.rules import style_of
 from server.jobs.services.draft_level import read_level
 from server.refusals import Entries

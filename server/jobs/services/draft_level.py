@@ -76,7 +76,7 @@ def _reference(
             return elevation
     elif form.reference is not None:
         floor = (
-            Floor.objects.filter(job=job, pk=form.reference)
+            Floor.objects.filter(job=job, retired_at=None, pk=form.reference)
             .exclude(pk=form.id)
             .select_related("reference_floor")
             .first()

@@ -9,14 +9,16 @@ from django.db import transaction
 from django.db.models import Max
 
 from core.floors import PlanPoint
-from core.lengths import Elevation, Length
+from core.lengths import Elevation, Length, format_elevation
 from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.jobs.access import job_for
-from server.jobs.models import Element, ElementKind, Job, Point, as_typed_in
+from server.jobs.models import Element, Job, Point
 from server.jobs.plan.elements import Typed
+from server.jobs.planned import ElementKind, as_typed_in
 from server.jobs.rules import kind_of, style_of
+from server.jobs.services.note_change import note, note_difference
 from server.records import record_once
 from server.refusals import Entries, Invalid, Problem
 
@@ -70,7 +72,7 @@ def add_free_point(user: User, job_id: UUID, form: FreePointForm) -> tuple[Point
         Element.objects.select_for_update().get(pk=group.pk)
         _refuse_taken(group, form)
         last = group.points.aggregate(last=Max("position"))["last"] or 0
-        return record_once(
+        point, created = record_once(
             Point(
                 id=form.id,
                 element=group,
@@ -83,6 +85,9 @@ def add_free_point(user: User, job_id: UUID, form: FreePointForm) -> tuple[Point
                 is_extra=True,
             )
         )
+        if created:
+            note(user, job, f"Point {point.name} added to {group.name}", {}, {})
+        return point, created
 
 
 def aim_at(user: User, point_id: UUID, target: str) -> Point:
@@ -93,9 +98,16 @@ def aim_at(user: User, point_id: UUID, target: str) -> Point:
         raise missing("free point", point_id)
     job, _ = job_for(user, point.element.job_id, Ability.RECORD)
     entries = Entries({"target": target}, style_of(job))
+    was, style = point.target, style_of(job)
     point.target = read_target(entries)
     entries.finish()
-    point.save(update_fields=["target"])
+    with transaction.atomic():
+        point.save(update_fields=["target"])
+        before, after = (
+            {"wanted at": format_elevation(one, style) if one is not None else ""}
+            for one in (was, point.target)
+        )
+        note_difference(user, job, f"Point {point.name}", before, after)
     return point
 
 
@@ -114,10 +126,13 @@ def _read_place(entries: Entries, form: FreePointForm) -> PlanPoint | None:
 
 
 def _group_of(user: User, job: Job, form: FreePointForm) -> Element:
+    groups = job.elements.filter(kind=ElementKind.FREE)
     if form.group is None:
-        group, _ = _group(user, job, GroupForm(uuid5(job.pk, "free points"), USUAL_GROUP))
-        return group
-    found: Element | None = job.elements.filter(pk=form.group, kind=ElementKind.FREE).first()
+        usual = groups.filter(retired_at=None, name=USUAL_GROUP).first()
+        retired = groups.exclude(retired_at=None).count()
+        key = uuid5(job.pk, f"free points {retired}" if retired else "free points")
+        return usual or _group(user, job, GroupForm(key, USUAL_GROUP))[0]
+    found: Element | None = groups.filter(pk=form.group, retired_at=None).first()
     if found is None:
         raise missing("group of points", form.group)
     return found

@@ -5,12 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass
 from uuid import UUID
 
-from core.lengths import Length, format_length
+from django.db import transaction
+
+from core.lengths import Length, format_fine, format_length
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Job
-from server.jobs.rules import style_of
+from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, run_allowance_of, style_of
+from server.jobs.services.note_change import note_difference
 from server.refusals import Entries
 
 WIDEST = Length.from_metres("0.1")
@@ -31,6 +34,7 @@ class TrustForm:
 def keep_trust(user: User, job_id: UUID, form: TrustForm) -> Job:
     """Keep a job's limits."""
     job, _ = job_for(user, job_id, Ability.PLAN)
+    before = _limits(job)
     typed = {
         "reread_minutes": form.reread_minutes,
         "reread_tolerance": form.reread_tolerance,
@@ -42,8 +46,21 @@ def keep_trust(user: User, job_id: UUID, form: TrustForm) -> Job:
     for name in TOLERANCES:
         setattr(job, name, _tolerance(entries, job, name, typed[name]))
     entries.finish()
-    job.save(update_fields=["reread_minutes", *TOLERANCES])
+    with transaction.atomic():
+        job.save(update_fields=["reread_minutes", *TOLERANCES])
+        note_difference(user, job, "Limits of trust", before, _limits(job))
     return job
+
+
+def _limits(job: Job) -> dict[str, object]:
+    """Return a job's limits in words; the trade's defaults where it has none of its own."""
+    style = style_of(job)
+    return {
+        "re-read every, minutes": job.reread_minutes,
+        "a re-read may differ by": format_length(reread_tolerance_of(job), style),
+        "rough pass, on within": format_length(rough_tolerance_of(job), style),
+        "a run may be off, a set-up": format_fine(float(run_allowance_of(job)), style),
+    }
 
 
 def _minutes(entries: Entries, text: str) -> int:

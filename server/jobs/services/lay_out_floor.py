@@ -18,6 +18,7 @@ from server.jobs.plan.planned_key import planned_key
 from server.jobs.rules import outline_of
 from server.jobs.services.changed_since import refuse_overwriting
 from server.jobs.services.draft_floor import FloorDraft, FloorForm, draft_floor
+from server.jobs.services.note_change import note_difference
 from server.jobs.services.place_element import check_carried
 from server.jobs.sheets import typed_as_it_stands
 from server.records import record_once
@@ -56,7 +57,9 @@ def change_floor(
         for name, value in draft.values.items():
             setattr(floor, name, value)
         floor.save()
-        refuse_overwriting(opened, before, typed_as_it_stands(floor))
+        after = typed_as_it_stands(floor)
+        refuse_overwriting(opened, before, after)
+        note_difference(user, floor.job, f"Floor {floor.name} changed", before, after)
         check_carried(JobPlan(floor.job))
     return floor
 

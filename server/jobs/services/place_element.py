@@ -18,6 +18,7 @@ from server.jobs.plan.planned_key import planned_key
 from server.jobs.plan.typed import element_typed
 from server.jobs.services.changed_since import refuse_overwriting
 from server.jobs.services.draft_element import ElementDraft, ElementForm, draft_element
+from server.jobs.services.note_change import note_difference
 from server.records import record_once
 from server.refusals import Invalid, Problem, Refusal
 
@@ -51,7 +52,9 @@ def change_element(
         for name, value in draft.values.items():
             setattr(element, name, value)
         element.save()
-        refuse_overwriting(opened, before, element_typed(element))
+        after = element_typed(element)
+        refuse_overwriting(opened, before, after)
+        note_difference(user, element.job, f"{element.name} changed", before, after)
         _match_points(element, draft)
     return element
 

@@ -9,6 +9,7 @@ from uuid import UUID
 from django.db import transaction
 
 from core.lengths import (
+    Elevation,
     Length,
     Style,
     format_elevation,
@@ -114,16 +115,25 @@ def tie_sheets(job: Job) -> list[TieSheet]:
     """Return a job's ties, the last one first."""
     style = style_of(job)
     ties = job.ties.select_related("benchmark", "taken_by").order_by("-recorded_at")
+    ties = ties.prefetch_related("benchmark__corrections")
     return [
         {
             "benchmark": tie.benchmark.name,
             "typed": tie.typed,
-            "real": format_elevation(tie.benchmark.elevation, style.tied(tie.datum)),
+            "real": format_elevation(_as_tied(tie), style.tied(tie.datum)),
             "recorded_at": tie.recorded_at.isoformat(),
             "taken_by": tie.taken_by.shown_name,
         }
         for tie in ties
     ]
+
+
+def _as_tied(tie: DatumTie) -> Elevation:
+    """Return what a benchmark's elevation was when it was tied, whatever it was corrected to."""
+    later = [one for one in tie.benchmark.corrections.all() if one.recorded_at > tie.recorded_at]
+    first = min(later, key=lambda one: one.recorded_at, default=None)
+    elevation: Elevation = first.was if first else tie.benchmark.elevation
+    return elevation
 
 
 def _datum(job: Job, form: TieForm, entries: Entries) -> Length | None:

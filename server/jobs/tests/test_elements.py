@@ -5,7 +5,8 @@ from __future__ import annotations
 import base64
 from typing import Any
 
-from server.jobs.models import ElementKind, Point
+from server.jobs.models import Point
+from server.jobs.planned import ElementKind
 from server.tests.plan import element_body
 from server.tests.site import SiteTestCase, floor_body
 

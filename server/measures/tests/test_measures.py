@@ -11,6 +11,7 @@ from django.test import TestCase as DatabaseTestCase
 
 from server.fieldbook.models import Shot
 from server.measures.clock import Compared, compare
+from server.measures.day import copies_of, opening_the_day
 from server.measures.requests import opening_a_job
 from server.measures.scripts import first_screen
 from server.measures.site import make_site
@@ -74,3 +75,16 @@ class Sites(DatabaseTestCase):
 
     def test_volumes_are_measured_on_real_floors(self) -> None:
         self.assertGreater(volume(50, 1).ours, 0)
+
+
+class Day(DatabaseTestCase):
+    """The first page is measured with as many jobs as asked, in as many queries as with few."""
+
+    def test_queries_stay_the_same_with_more_jobs(self) -> None:
+        load_demo()
+        site = make_site(2)
+        _, few, queries = opening_the_day(site, 1)
+        copies_of(site, 30)
+        compared, many, again = opening_the_day(site, 1)
+        self.assertEqual((many - few, again), (30, queries))
+        self.assertGreater(compared.ratio, 0)

@@ -20,7 +20,10 @@ from server.papers.job_file.tables import is_person, is_to, written
 from server.papers.services.ask_work import TakenIn
 from server.refusals import Conflict
 
-GEAR = ("instruments", "receivers", "rods", "instrument_checks", "instrument_knocks")
+GEAR = (
+    "instruments", "receivers", "rods", "instrument_checks", "instrument_knocks",
+    "instrument_versions", "receiver_versions", "rod_versions",
+)  # fmt: skip
 Progress = Callable[[int, int], None]
 
 
@@ -103,6 +106,9 @@ class _Storing:
         for field in row.table.fields:
             value = row.values[field.name]
             if is_person(field):
+                if value is None and field.null:
+                    values[field.attname] = None
+                    continue
                 if not isinstance(value, str) or value not in self.people:
                     row.refuse(field.name, value, "no such person stands in the file")
                 values[field.attname] = self.people[value].pk

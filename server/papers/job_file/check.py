@@ -4,19 +4,22 @@ from __future__ import annotations
 
 from typing import Any, get_type_hints
 
+from django.db.models import Q
+
 from core.lengths import Style
 from core.lengths.style import OWN_ZERO
+from core.tasks import Task
 from server.decisions.sheets import AskedLine, LiftedSheet
 from server.fieldbook.pegs import pegs_of
 from server.fieldbook.standing import JobStandings
 from server.gear.methods import recorded_check
 from server.gear.models import InstrumentCheck
 from server.gear.sheets import receiver_sheet, rod_sheet
-from server.jobs.models import Element, Floor, Job
+from server.jobs.models import Benchmark, Element, Floor, Job, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import element_sheet
 from server.papers.job_file.parse import refuse
-from server.pour.models import Notice, PourClosing
+from server.pour.models import Notice, Pour, PourClosing
 from server.pour.services.notice_numbers import NoticeNumbers, ShotThickness
 
 UNREADABLE = (ValueError, KeyError, TypeError, AttributeError, IndexError, ArithmeticError)
@@ -30,11 +33,13 @@ def check_job(job: Job) -> None:
     try:
         Style.from_code(job.style)
         _check_datum(job)
+        _check_places(job)
+        _check_retired(job)
         plan, standings = JobPlan(job), JobStandings(job)
-        for floor in plan.floors.values():
+        for floor in [*plan.floors.values(), *job.floors.exclude(retired_at=None)]:
             _check_level(floor, is_needed=True)
             plan.surfaces(floor.pk)
-        for element in plan.elements.values():
+        for element in [*plan.elements.values(), *job.elements.exclude(retired_at=None)]:
             _check_level(element, is_needed=False)
             element_sheet(plan, element)
         for scope in ({"floor__job": job}, {"element__job": job}):
@@ -55,6 +60,29 @@ def _check_datum(job: Job) -> None:
     last = job.ties.order_by("-recorded_at").first()
     if job.datum != (last.datum if last else OWN_ZERO):
         refuse("Its datum is not the one its last tie gave.", job.name)
+
+
+def _check_places(job: Job) -> None:
+    """Refuse a planned point that is nowhere; only a free one may be."""
+    planned = Point.objects.exclude(task=Task.FREE).filter(Q(x=None) | Q(y=None))
+    for scope in (Q(floor__job=job), Q(element__job=job)):
+        nowhere = planned.filter(scope).first()
+        if nowhere is not None:
+            refuse("This planned point has no place.", nowhere.name)
+
+
+def _check_retired(job: Job) -> None:
+    """Refuse what is half retired: without who said so, or what became of a benchmark."""
+    for model in (Benchmark, Floor, Element, Pour, Point):
+        own = Q(job=job)
+        if model is Point:
+            own = Q(floor__job=job) | Q(element__job=job)
+        half = Q(retired_at=None) ^ Q(retired_by=None)
+        if model is Benchmark:
+            half |= Q(retired_at=None) ^ Q(retired_as="")
+        found = model._default_manager.filter(own).filter(half).first()
+        if found is not None:
+            refuse("It is half retired.", str(found))
 
 
 def _check_level(leveled: Floor | Element, *, is_needed: bool) -> None:

@@ -9,6 +9,8 @@ METRIC = ("m", "mm")
 NOTHING = "0.000000000"
 IGNORED_TAPE = "Taped beside a rod that tells the beam itself; it never counted."
 
+#: Nothing was retired before version 6.
+STANDING = {"retired_at": None, "retired_by": None, "retired_why": ""}
 #: By the version a file must be older than: the tables it lacks, and the columns, by table.
 LACKED: dict[int, tuple[tuple[str, ...], dict[str, dict[str, Any]]]] = {
     2: (
@@ -44,6 +46,22 @@ LACKED: dict[int, tuple[tuple[str, ...], dict[str, dict[str, Any]]]] = {
         (),
         {
             "notice_acknowledgments": {"witness": "", "address": "", "browser": "", "digest": ""},
+        },
+    ),
+    6: (
+        (
+            "benchmark_corrections",
+            "instrument_versions",
+            "receiver_versions",
+            "rod_versions",
+            "pictures",
+        ),
+        {
+            "job": {"kit": {}},
+            "benchmarks": STANDING | {"retired_as": ""},
+            **dict.fromkeys(
+                ("floors", "elements", "points_of_floors", "points_of_elements", "pours"), STANDING
+            ),
         },
     ),
 }

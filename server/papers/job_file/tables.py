@@ -21,18 +21,24 @@ from server.fieldbook import models as book
 from server.files import is_text
 from server.gear import models as gear
 from server.jobs import models as jobs
+from server.pictures import models as pictures
 from server.pour import models as pour
 from server.quantities import QuantityField
 from server.senders import FARTHEST_OFF
 from server.timed import EARLIEST, LATEST
 
 FORMAT = "yellow-peg-job"
-VERSION = 5
+VERSION = 6
 LONGEST_JSON = 200_000
 #: Moments that may lie ahead: what is planned, what runs out, and what a phone's clock showed.
 TO_COME = ("pours_at", "expires_at", "said_at", "last_counted_at")
 #: What the clocks of two servers may differ by.
 BETWEEN_SERVERS = timedelta(minutes=10)
+
+
+#: Gear that may be out of use: that is the crew's own affair, and no part of a job.
+GEAR_IN_USE = (gear.Instrument, gear.Receiver, gear.Rod)
+OF_THE_CREW = ("retired_at", "retired_by", "retired_why")
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +55,9 @@ class Table:
         return [
             field
             for field in self.model._meta.concrete_fields
-            if not isinstance(field, models.AutoField) and not is_to(field, Crew)
+            if not isinstance(field, models.AutoField)
+            and not is_to(field, Crew)
+            and not (self.model in GEAR_IN_USE and field.name in OF_THE_CREW)
         ]
 
     @property
@@ -69,8 +77,10 @@ TABLES = (
     Table("rods", gear.Rod, "rod"),
     Table("instrument_checks", gear.InstrumentCheck, "instrument"),
     Table("instrument_knocks", gear.InstrumentKnock, "instrument"),
+    *(Table(f"{one}_versions", gear.GearVersion, one) for one in ("instrument", "receiver", "rod")),
     Table("job", jobs.Job, "pk"),
     Table("benchmarks", jobs.Benchmark, "job"),
+    Table("benchmark_corrections", jobs.BenchmarkCorrection, "benchmark__job"),
     Table("datum_ties", jobs.DatumTie, "job"),
     Table("floors", jobs.Floor, "job"),
     Table("floor_corners", jobs.FloorCorner, "floor__job"),
@@ -93,6 +103,7 @@ TABLES = (
     Table("struck_backsights", book.BacksightStrike, "first_of__job"),
     Table("struck_further_backsights", book.BacksightStrike, "extra__set_up__job"),
     Table("struck_turning_points", book.TurningPointStrike, "turning_point__set_up__job"),
+    Table("pictures", pictures.Picture, "job"),
     Table("prices", pour.PriceList, "job"),
     Table("pours", pour.Pour, "job"),
     Table("pour_parts", pour.PourPart, "pour__job"),
@@ -222,7 +233,7 @@ def _words(field: Any, value: Any) -> str:
     text = _text(value)
     if field.max_length is not None and len(text) > field.max_length:
         raise ValueError(f"it is longer than {field.max_length} characters")
-    if field.choices and text not in dict(field.flatchoices):
+    if field.choices and text not in dict(field.flatchoices) and not (field.blank and not text):
         raise ValueError(f"it is none of {', '.join(str(key) for key, _ in field.flatchoices)}")
     return text
 

@@ -83,8 +83,9 @@ def _row(table: Table, one: Any, people: dict[int, User]) -> dict[str, Any]:
     for field in table.fields:
         if is_person(field):
             user = getattr(one, field.name)
-            people[user.pk] = user
-            row[field.name] = key_of(user)
+            if user is not None:
+                people[user.pk] = user
+            row[field.name] = key_of(user) if user else None
         else:
             row[field.name] = written(field, getattr(one, field.attname))
     return row

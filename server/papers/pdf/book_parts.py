@@ -10,10 +10,9 @@ from server.fieldbook.notes import notes_of
 from server.fieldbook.standing import JobStandings
 from server.gear.check_sheets import Site
 from server.gear.sheets import InstrumentHistory, instrument_history
-from server.jobs.models import Benchmark
+from server.jobs.benchmark_sheets import benchmark_sheets
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.services.tie_datum import tie_sheets
-from server.jobs.sheets import benchmark_sheet
 from server.papers.pdf.page import HEADING, PART, figures, moment_text, table, text
 
 NOTE_TITLES = (
@@ -24,8 +23,7 @@ NOTE_SHARES = (19, 10, 10, 10, 9, 9, 14, 14, 18, 13, 17)
 
 def benchmarks_part(plan: JobPlan, width: float) -> list[Flowable]:
     """Return the benchmarks, and what tied them to real elevations."""
-    found = Benchmark.objects.filter(job=plan.job).order_by("recorded_at")
-    sheets = [benchmark_sheet(one, plan.style) for one in found]
+    sheets, retired = benchmark_sheets(plan.job, plan.style)
     rows = [
         [
             one["name"],
@@ -44,7 +42,16 @@ def benchmarks_part(plan: JobPlan, width: float) -> list[Flowable]:
         )
         for tie in tie_sheets(plan.job)
     ]
-    return [text("Benchmarks", HEADING), *table(titles, rows, (2, 2, 5, 3, 2), width), *ties]
+    put_right = [
+        *(f"{one['name']} was {said}." for one in sheets for said in one["corrections"]),
+        *(
+            f"{one['name']} at {one['elevation']['text']} ({one['description']}) is retired, "
+            f"{one['what']}: {one['why']} ({one['by']}, {moment_text(one['at'])})."
+            for one in retired
+        ),
+    ]
+    told = [*ties, *map(text, put_right)]
+    return [text("Benchmarks", HEADING), *table(titles, rows, (2, 2, 5, 3, 2), width), *told]
 
 
 def instruments_part(

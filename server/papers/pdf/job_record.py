@@ -18,6 +18,7 @@ from server.jobs.models import came_in
 from server.jobs.plan.job_plan import JobPlan
 from server.papers.job_file.write import digest_now
 from server.papers.pdf.book_parts import benchmarks_part, instruments_part, set_ups_part
+from server.papers.pdf.changes_part import changes_part
 from server.papers.pdf.page import (
     TITLE,
     Paper,
@@ -29,6 +30,7 @@ from server.papers.pdf.page import (
     text,
     width_on,
 )
+from server.papers.pdf.pictures_part import pictures_part
 from server.papers.pdf.pour_parts import floors_part, pours_part, quantities_part
 
 HOW_TO_COMPARE = (
@@ -69,6 +71,8 @@ def job_record(user: User, job_id: UUID, progress: Callable[[int, int], None]) -
         lambda: quantities_part(user, plan, width),
         lambda: floors_part(plan, standings, width),
         lambda: pours_part(user, plan, width),
+        lambda: changes_part(job, width),
+        lambda: pictures_part(job, width),
         lambda: [PageBreak(), *set_ups_part(standings, width)],
     ]
     for number, part in enumerate(parts):

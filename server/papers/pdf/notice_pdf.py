@@ -24,6 +24,7 @@ from server.papers.pdf.page import (
     text,
     width_on,
 )
+from server.papers.pdf.pictures_part import pictures_of_notice_part
 from server.pour.models import Notice
 from server.pour.services.notice_page import NoticePage, page_of
 from server.pour.services.notices import NoticeState, notice_by
@@ -50,7 +51,9 @@ def _paper(notice: Notice) -> Paper:
         f"Notice {notice.pk}, sent {moment_text(page['sent_at'])} by {notice.taken_by.shown_name}.",
     ]
     title = f"Extra concrete, {page['floor']}"
-    return laid_out(notice_story(page, width_on(size)), size, title, foot)
+    width = width_on(size)
+    story = [*notice_story(page, width), *pictures_of_notice_part(notice, width)]
+    return laid_out(story, size, title, foot)
 
 
 def notice_story(page: NoticePage, width: float) -> list[Flowable]:

@@ -96,7 +96,7 @@ def _notice(notice: Notice, why: str) -> str:
 def pours_part(user: User, plan: JobPlan, width: float) -> list[Flowable]:
     """Return each pour: go or hold, who lifted what, and how it came out."""
     story: list[Flowable] = [text("Pours: go or hold", HEADING)]
-    pours = list(Pour.objects.filter(job=plan.job).order_by("pours_at"))
+    pours = list(Pour.objects.filter(job=plan.job, retired_at=None).order_by("pours_at"))
     for pour in pours:
         story += _pour(pour_sheet(user, pour.pk), width)
     return story if pours else [*story, text("No pour is planned.")]

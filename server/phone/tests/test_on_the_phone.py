@@ -59,6 +59,15 @@ class OnThePhone(SiteWithShots):
         self.assertIn("wait for a signal", json.loads(self.ask(path)["body"])["take_off"]["waits"])
         self.assertIn("wait for a signal", json.loads(self.ask(f"{path}/map")["body"])["why_none"])
 
+    def test_a_map_of_too_few_shots_waits_for_shots_and_not_for_a_signal(self) -> None:
+        self.hear()
+        shot = self.shot_body(self.set_up, str(self.grid[1].pk), READING)
+        self.assertEqual(self.ask("shots", "POST", json.dumps(shot))["status"], 201)
+        told = json.loads(self.ask(f"floors/{self.floor}/map")["body"])["why_none"]
+        self.ok(self.helper, "shots", shot)
+        self.assertEqual(told, self.get(f"floors/{self.floor}/map")["why_none"])
+        self.assertIn("A surface needs three", told)
+
     def test_what_changed_since_takes_the_place_of_what_was(self) -> None:
         self.hear()
         first = self.carried()

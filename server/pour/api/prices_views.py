@@ -39,5 +39,5 @@ class PricesView(SignedInView):
     @extend_schema(operation_id="keep_prices", request=PricesInput, responses=records())
     def put(self, request: Request, job: UUID) -> Response:
         """Keep them."""
-        kept = keep_prices(self.user(request), job, PricesForm(**self.typed(request, PricesInput)))
-        return recorded(kept.pk, created=False)
+        keep_prices(self.user(request), job, PricesForm(**self.typed(request, PricesInput)))
+        return recorded(job, created=False)

@@ -17,6 +17,7 @@ from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Floor, Job
 from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, style_of
+from server.jobs.services.note_change import note_difference
 from server.pour.models import Pour, PriceList
 from server.pour.services.prices import prices_for
 from server.shown import volume_unit_text
@@ -78,6 +79,8 @@ def change_units(user: User, job_id: UUID, code: str) -> Job:
             one.stored.save(update_fields=[one.column])
     job.style = after.code
     job.save(update_fields=["style", "reread_tolerance", "rough_tolerance"])
+    shown = "lengths are shown in"
+    note_difference(user, job, "Units", {shown: before.code}, {shown: after.code})
     return job
 
 

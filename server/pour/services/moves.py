@@ -17,8 +17,9 @@ from server.fieldbook.aims import Aims
 from server.fieldbook.pegs import Scope, pegs_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import element_for, floor_for
-from server.jobs.models import Element, Floor, FloorPart, Job
+from server.jobs.models import Element, Floor, Job
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.planned import FloorPart
 from server.jobs.services.draft_element import ElementForm, draft_element
 from server.jobs.services.draft_floor import FloorForm, draft_floor
 from server.jobs.services.place_element import check_carried
@@ -90,7 +91,7 @@ def _moves(job: Job, before: JobPlan, after: JobPlan) -> MovesSheet:
     except Refusal as refused:
         problem = refused.problems[0]
         return {**NOTHING, "refused": f"{problem.why} {problem.accepts}"}
-    old, new = _levels(before), _levels(after)
+    old, new = levels_of(before), levels_of(after)
     moves = [move for name in old if (move := move_of(name, old[name], new.get(name, {})))]
     return {
         "moves": [{"what": move.name, "by": move.in_words(before.style)} for move in moves],
@@ -99,7 +100,7 @@ def _moves(job: Job, before: JobPlan, after: JobPlan) -> MovesSheet:
     }
 
 
-def _levels(plan: JobPlan) -> Levels:
+def levels_of(plan: JobPlan) -> Levels:
     """Return every planned level by what it is and where."""
     found: Levels = {}
     for floor in plan.floors.values():

@@ -18,6 +18,7 @@ from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.jobs.rules import kind_of, style_of
+from server.jobs.services.note_change import note_difference
 from server.pour.models import PriceList
 from server.refusals import Entries
 from server.shown import SQUARE_METRES_PER_SQUARE_FOOT, volume_unit, volume_unit_text
@@ -112,7 +113,7 @@ def _typed(price: Decimal | None) -> str:
     return "" if price is None else f"{price.normalize():f}"
 
 
-def keep_prices(user: User, job_id: UUID, form: PricesForm) -> PriceList:
+def keep_prices(user: User, job_id: UUID, form: PricesForm) -> None:
     """Keep a job's prices, for the crew's other jobs of its units too where it is asked for."""
     job, _ = job_for(user, job_id, Ability.PLAN)
     entries = Entries({name: getattr(form, name) for name in NAMES}, style_of(job))
@@ -120,17 +121,22 @@ def keep_prices(user: User, job_id: UUID, form: PricesForm) -> PriceList:
     values["currency"] = _currency(entries, form.currency)
     entries.finish()
     metric = kind_of(job).is_metric
+    stored = PriceList.objects.filter(job=job, is_metric=metric).first()
+    before = {name: _typed(getattr(stored, name, None)) for name in NAMES}
     with transaction.atomic():
+        note_difference(
+            user, job, "Prices", before,
+            {name: _typed(values[name]) for name in NAMES},  # type: ignore[arg-type]
+        )  # fmt: skip
         if form.for_crew:
             PriceList.objects.update_or_create(
                 crew=job.crew,
                 is_metric=metric,
                 defaults={**values, "changed_by": user, "job": None},
             )
-        kept, _ = PriceList.objects.update_or_create(
+        PriceList.objects.update_or_create(
             job=job, is_metric=metric, defaults={**values, "changed_by": user}
         )
-    return kept
 
 
 def _currency(entries: Entries, typed: str) -> str:

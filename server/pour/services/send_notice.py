@@ -12,7 +12,7 @@ from django.utils import timezone
 
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
-from server.jobs.access import floor_for
+from server.jobs.access import check_open, floor_for
 from server.jobs.rules import style_of
 from server.pour.models import Notice, NoticeWithdrawal
 from server.pour.services.notice_numbers import Rate, notice_numbers
@@ -75,13 +75,16 @@ def notice_for(user: User, notice_id: UUID, ability: Ability) -> Notice:
     """Return a notice, for the members of its crew."""
     found = (
         Notice.objects.filter(pk=notice_id, floor__job__crew__memberships__user=user)
-        .select_related("floor__job__crew", "taken_by", "withdrawal", "acknowledgment")
+        .select_related(
+            "floor__job__crew", "floor__job__archived", "taken_by", "withdrawal", "acknowledgment"
+        )
         .annotate(role=F("floor__job__crew__memberships__role"))
         .first()
     )
     if found is None:
         raise missing("notice", notice_id)
     require(found.role, ability)
+    check_open(found.floor.job, ability)
     return found  # type: ignore[no-any-return]
 
 

@@ -48,8 +48,13 @@ export function useBackup(isOwner: boolean) {
   });
 }
 
-export function useJobs() {
-  return useQuery({ queryKey: ["jobs"], queryFn: () => told(api.GET("/api/v1/jobs")) });
+/** The crew's day; jobs that have to be looked at anew follow by and by. */
+export function useDay() {
+  return useQuery({
+    queryKey: ["day"],
+    queryFn: () => told(api.GET("/api/v1/day")),
+    refetchInterval: ({ state }) => (state.data && !state.data.is_whole ? 1500 : false),
+  });
 }
 
 export function useJob(job: string) {

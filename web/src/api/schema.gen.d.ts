@@ -4,6 +4,75 @@
  */
 
 export interface paths {
+    "/api/v1/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell what stands in it. */
+        get: operations["account"];
+        /** @description Change the name that is shown and the address for mail. */
+        put: operations["change_account"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Change it; every other sign-in ends. */
+        post: operations["change_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/sign-ins/{sign_in}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description End it at once. */
+        post: operations["end_sign_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/sign-ins/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description End all of them. */
+        post: operations["sign_out_everywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/backups": {
         parameters: {
             query?: never;
@@ -15,6 +84,75 @@ export interface paths {
         get: operations["last_backup"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it. */
+        get: operations["calendar"];
+        put?: never;
+        /** @description Make a new one; the one before ends. */
+        post: operations["new_calendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description End it. */
+        post: operations["end_calendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendars/{token}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as it is now. */
+        get: operations["calendar_feed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Begin a crew with its owner, who is signed in then. */
+        post: operations["begin_crew"];
         delete?: never;
         options?: never;
         head?: never;
@@ -64,6 +202,74 @@ export interface paths {
         };
         /** @description List instruments, rods and the scales a rod can have. */
         get: operations["gear"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/gear/{kind}/{gear}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Use it again. */
+        post: operations["use_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/gear/{kind}/{gear}/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Remove it while it was never used, else retire it. */
+        post: operations["retire_gear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/gear/{kind}/{gear}/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as it can be typed again. */
+        get: operations["gear_piece"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/gear/retired": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List it, the last first. */
+        get: operations["retired_gear"];
         put?: never;
         post?: never;
         delete?: never;
@@ -123,6 +329,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/crews/{crew}/instruments/{gear}/put-right": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Put right what was typed of it. */
+        put: operations["put_instrument_right"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/instruments/{gear}/put-right-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would move. */
+        post: operations["instrument_moves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Offer a place in a crew. */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/crews/{crew}/jobs-in": {
         parameters: {
             query?: never;
@@ -157,6 +414,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/crews/{crew}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List the people of a crew. */
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/people/{person}/leaving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take somebody out, or leave; answers with what is left of one's own crews. */
+        post: operations["take_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/people/{person}/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make it. */
+        post: operations["link_for_person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/people/{person}/role": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Change it. */
+        put: operations["change_role"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/crews/{crew}/receivers": {
         parameters: {
             query?: never;
@@ -168,6 +493,40 @@ export interface paths {
         put?: never;
         /** @description Add a receiver. */
         post: operations["add_receiver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/receivers/{gear}/put-right": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Put right what was typed of it. */
+        put: operations["put_receiver_right"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/receivers/{gear}/put-right-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would move. */
+        post: operations["receiver_moves"];
         delete?: never;
         options?: never;
         head?: never;
@@ -191,6 +550,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/crews/{crew}/rods/{gear}/put-right": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Put right what was typed of it. */
+        put: operations["put_rod_right"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/rods/{gear}/put-right-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would move. */
+        post: operations["rod_moves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/crews/{crew}/usual-kit": {
         parameters: {
             query?: never;
@@ -202,6 +595,23 @@ export interface paths {
         put?: never;
         /** @description Give it to a crew, in its units; answers with its rod. */
         post: operations["give_usual_kit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return where every job stands, what is poured soon, what is due, who is where. */
+        get: operations["day"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -432,6 +842,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/invitations/{invitation}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take it back. */
+        post: operations["withdraw_invitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs": {
         parameters: {
             query?: never;
@@ -460,6 +887,23 @@ export interface paths {
         /** @description Return where it stands, and all its screens' frames. */
         get: operations["job"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Archive it, or bring it back. */
+        put: operations["archive_job"];
         post?: never;
         delete?: never;
         options?: never;
@@ -501,6 +945,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Begin a job with its plan, its gear choices and its prices; no records. */
+        post: operations["copy_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/corners": {
         parameters: {
             query?: never;
@@ -512,6 +973,40 @@ export interface paths {
         put?: never;
         /** @description Read it whole or refuse it whole; nothing is stored. */
         post: operations["read_corners"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/days/{day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Say who is on it. */
+        put: operations["put_on_job"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/deletion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Delete it, while nothing is recorded in it. */
+        post: operations["delete_job"];
         delete?: never;
         options?: never;
         head?: never;
@@ -603,6 +1098,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/happened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List it, the last first. */
+        get: operations["happened"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/happened.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Write all of it that is asked for. */
+        get: operations["happened_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/isolation-strip": {
         parameters: {
             query?: never;
@@ -631,6 +1160,178 @@ export interface paths {
         get: operations["job_file"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/marks/{benchmark}/correction-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what it would move. */
+        post: operations["draft_correction"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/marks/{benchmark}/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Correct its elevation, what it moves having been accepted. */
+        post: operations["correct_benchmark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/marks/{benchmark}/described": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Describe and place it better. */
+        put: operations["describe_benchmark"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/marks/{benchmark}/retirement-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what rests on it, and what would be in doubt. */
+        post: operations["draft_retirement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Call it something else. */
+        put: operations["rename_job"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them. */
+        get: operations["pictures"];
+        put?: never;
+        /** @description Add one to something of the job. */
+        post: operations["add_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/pictures-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take those whose records came in with the job's file. */
+        post: operations["bring_pictures_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/pictures.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Take a part of them out. */
+        get: operations["pictures_zip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/plan/{kind}/{part}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Bring it back into the plan. */
+        post: operations["bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/plan/{kind}/{part}/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell what rests on it. */
+        get: operations["resting_on"];
+        put?: never;
+        /** @description Remove it while nothing rests on it, else retire it. */
+        post: operations["take_out_of_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -787,6 +1488,23 @@ export interface paths {
         put?: never;
         /** @description Tell which record it was printed on. */
         post: operations["compare_digest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/retired": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List it, the last first. */
+        get: operations["retired"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1031,6 +1749,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/joining/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell what it offers. */
+        get: operations["invitation"];
+        put?: never;
+        /** @description Join as who is signed in. */
+        post: operations["join_crew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/joining/{token}/newcomer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make the account, join, and be signed in; all of it or nothing. */
+        post: operations["join_crew_anew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/links/{token}": {
         parameters: {
             query?: never;
@@ -1066,6 +1819,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/links/{token}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return them. */
+        get: operations["pictures_by_link"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/notices/{notice}/notice.pdf": {
         parameters: {
             query?: never;
@@ -1076,6 +1846,24 @@ export interface paths {
         /** @description Return it as it stands now. */
         get: operations["notice_pdf"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notices/{notice}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell which it shows. */
+        get: operations["notice_pictures"];
+        /** @description Choose which it shows. */
+        put: operations["show_in_notice"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1111,6 +1899,75 @@ export interface paths {
         put?: never;
         /** @description Take it back: its link shows nothing more. */
         post: operations["withdraw_notice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/passwords": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Mail a link; the answer is the same whoever there is. */
+        post: operations["forgot_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/passwords/{who}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell whose it is. */
+        get: operations["whose_password"];
+        put?: never;
+        /** @description Choose it, and be signed in. */
+        post: operations["choose_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pictures/{picture}/large": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it. */
+        get: operations["large_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pictures/{picture}/small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it. */
+        get: operations["small_picture"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1648,6 +2505,21 @@ export interface components {
             password: string;
             who: string;
         };
+        /** @description A new account. */
+        AccountInputRequest: {
+            username: string;
+            name: string;
+            password: string;
+            /** @default  */
+            mail: string;
+        };
+        /** @description One's own account. */
+        AccountSheet: {
+            username: string;
+            name: string;
+            mail: string;
+            sign_ins: components["schemas"]["SignInSheet"][];
+        };
         /** @description A customer's word. */
         AcknowledgeInputRequest: {
             /** Format: uuid */
@@ -1676,6 +2548,10 @@ export interface components {
             is_good: boolean;
             /** Format: date-time */
             taken_at: string;
+        };
+        /** @description Whether a job is archived. */
+        ArchivedInputRequest: {
+            is_archived: boolean;
         };
         /** @description A line of the list with its reason, and where what it rests on is. */
         AskedLine: {
@@ -1721,6 +2597,21 @@ export interface components {
         BeamClassEnum: "1" | "2" | "3R" | "3B";
         /** @enum {string} */
         BearingEnum: "rock" | "refusal" | "undisturbed soil" | "engineered fill";
+        /** @description A crew that begins with its owner; ``code`` is empty where anybody may sign up. */
+        BeginInputRequest: {
+            username: string;
+            name: string;
+            password: string;
+            /** @default  */
+            mail: string;
+            /** Format: uuid */
+            id: string;
+            crew: string;
+            /** @default  */
+            code: string;
+        };
+        /** @enum {string} */
+        BeginsEnum: "no" | "first" | "any";
         /** @description A point, and how far it lies below the highest; ``is_told`` where that can be told. */
         BelowSheet: {
             point: string;
@@ -1740,7 +2631,7 @@ export interface components {
             /** @default  */
             y: string;
         };
-        /** @description A benchmark. */
+        /** @description A benchmark; what it was corrected from, in words, and its place as it can be typed. */
         BenchmarkSheet: {
             id: string;
             name: string;
@@ -1748,6 +2639,9 @@ export interface components {
             description: string;
             place: components["schemas"]["Place"] | null;
             uncertainty: string;
+            corrections: string[];
+            x: string;
+            y: string;
         };
         /** @enum {unknown} */
         BlankEnum: "";
@@ -1817,6 +2711,10 @@ export interface components {
             rod: string;
             job: string;
         };
+        /** @description How many pictures came in that were not there. */
+        BroughtPictures: {
+            brought: number;
+        };
         /** @description The instrument was knocked where it stands. */
         BumpInputRequest: {
             /** Format: uuid */
@@ -1828,6 +2726,16 @@ export interface components {
         BumpSheet: {
             point: string;
             off: string;
+        };
+        /** @description The path of a person's calendar; empty while there is none. */
+        CalendarAddress: {
+            path: string;
+        };
+        /** @description A picture, and what is said of it. */
+        CaptionedPicture: {
+            note: string;
+            at: string;
+            jpeg: string;
         };
         /** @description A job as a phone takes it along; a crew's gear alone where ``job`` is empty. */
         CarriedJob: {
@@ -1841,6 +2749,12 @@ export interface components {
                 [key: string]: components["schemas"]["TableRows"];
             };
             concrete: components["schemas"]["ConcreteSheet"][];
+        };
+        /** @description Something that was one thing and became another; empty where it was nothing. */
+        ChangedField: {
+            name: string;
+            before: string;
+            after: string;
         };
         /** @description What a check that is being typed gives so far. */
         CheckDraft: {
@@ -1908,6 +2822,10 @@ export interface components {
             check_days: number;
             helpers_set_up?: boolean | null;
         };
+        /** @description A password chosen by a link. */
+        ChosenPasswordInputRequest: {
+            password: string;
+        };
         /** @description A pour that was made. */
         CloseInputRequest: {
             /** Format: uuid */
@@ -1940,6 +2858,14 @@ export interface components {
             path: string;
             at: components["schemas"]["Place"] | null;
         };
+        /** @description What a copied job is called. */
+        CopyInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @default  */
+            place: string;
+        };
         /** @description A corner as it can be typed. */
         Corner: {
             x: string;
@@ -1954,12 +2880,83 @@ export interface components {
         CornersRead: {
             corners: components["schemas"]["Corner"][];
         };
+        /** @description What a correction moves, and the digest by which that is accepted. */
+        CorrectionDraft: {
+            moves: components["schemas"]["MovesOfAll"];
+            accepted: string;
+        };
+        /** @description A benchmark's right elevation. */
+        CorrectionDraftInputRequest: {
+            elevation: string;
+        };
+        /** @description A benchmark's right elevation, why, and the digest of what it moves. */
+        CorrectionInputRequest: {
+            elevation: string;
+            /** Format: uuid */
+            id: string;
+            reason: string;
+            accepted: string;
+        };
+        /** @description Somebody of a crew who can be on a job. */
+        CrewPerson: {
+            id: number;
+            name: string;
+        };
         /** @description A crew of the person's, and what they may do in it. */
         CrewSheet: {
             id: string;
             name: string;
             role: string;
             can_plan: boolean;
+        };
+        /** @description A crew of the person's, and who is in it. */
+        DayCrew: {
+            id: string;
+            name: string;
+            can_plan: boolean;
+            people: components["schemas"]["CrewPerson"][];
+        };
+        /** @description A job of the day; ``stands`` is None while it has to be worked out again. */
+        DayJob: {
+            id: string;
+            name: string;
+            place: string;
+            crew: string;
+            crew_id: string;
+            created_at: string;
+            is_archived: boolean;
+            stands: components["schemas"]["GlanceSheet"] | null;
+        };
+        /** @description A pour of the coming two weeks, and its job. */
+        DayPour: {
+            id: string;
+            name: string;
+            pours_at: string;
+            parts: string[];
+            state: components["schemas"]["GoOrHoldEnum"];
+            why: string[];
+            needed: string;
+            loads: number;
+            job: string;
+            job_name: string;
+        };
+        /** @description The day: jobs with where they stand, newest first; pours, what is due, and who is where. */
+        DaySheet: {
+            jobs: components["schemas"]["DayJob"][];
+            pours: components["schemas"]["DayPour"][];
+            due: components["schemas"]["DueInstrument"][];
+            crews: components["schemas"]["DayCrew"][];
+            days: components["schemas"]["OnJob"][];
+            is_whole: boolean;
+        };
+        /** @description What a benchmark is, and where on the plan. */
+        DescribedInputRequest: {
+            /** @default  */
+            description: string;
+            /** @default  */
+            x: string;
+            /** @default  */
+            y: string;
         };
         /** @description A digest as it is printed. */
         DigestInputRequest: {
@@ -1982,6 +2979,13 @@ export interface components {
         DrawnLine: {
             places: components["schemas"]["Place"][];
             is_closed: boolean;
+        };
+        /** @description An instrument that is to be checked. */
+        DueInstrument: {
+            id: string;
+            crew_id: string;
+            name: string;
+            text: string;
         };
         /** @description An element as it is to be, and as it was when its form was opened. */
         ElementChangeInputRequest: {
@@ -2344,6 +3348,14 @@ export interface components {
             taper_to: string;
             thickened: components["schemas"]["ThickenedTyped"][];
         };
+        /** @description A name to sign in with, or an address for mail. */
+        ForgottenInputRequest: {
+            who: string;
+        };
+        /** @description That a link is on its way, where there is somebody to send it to. */
+        ForgottenSheet: {
+            said: string;
+        };
         /** @enum {string} */
         FormationEnum: "follow" | "level";
         /** @description A free point; its target, its place and its group may be left empty. */
@@ -2360,6 +3372,15 @@ export interface components {
             /** Format: uuid */
             group?: string | null;
         };
+        /** @description What putting gear right moves, job by job. */
+        GearMoves: {
+            moves: string[];
+        };
+        /** @description Why gear is out of use. */
+        GearOutInputRequest: {
+            /** @default  */
+            why: string;
+        };
         /** @description The gear of a crew, what it chose, and the scales a new rod may have. */
         GearSheet: {
             instruments: components["schemas"]["InstrumentSheet"][];
@@ -2368,6 +3389,50 @@ export interface components {
             graduations: components["schemas"]["GraduationSheet"][];
             choices: components["schemas"]["Choices"];
         };
+        /** @description A piece of gear as its form shows it; what is of another kind is empty. */
+        GearTyped: {
+            id: string;
+            name: string;
+            kind: string;
+            range: string;
+            least_distance: string;
+            specification: string;
+            beam_class: string;
+            signal: string;
+            fine: string;
+            coarse: string;
+            numbering: string;
+            graduation: string;
+            length: string;
+            has_bubble: boolean;
+            read_parts: number;
+            used: string[];
+            versions: components["schemas"]["VersionSheet"][];
+            is_retired: boolean;
+        };
+        /** @description A pour that is ahead, as the day shows it. */
+        GlancePour: {
+            id: string;
+            name: string;
+            pours_at: string;
+            parts: string[];
+            state: components["schemas"]["GoOrHoldEnum"];
+            why: string[];
+            needed: string;
+            loads: number;
+        };
+        /** @description Where a job stands: what comes next, go or hold and why, what is in doubt, what is left. */
+        GlanceSheet: {
+            next: string;
+            note: string;
+            verdict: components["schemas"]["GoOrHoldEnum"] | components["schemas"]["BlankEnum"];
+            why: string[];
+            doubted: number;
+            left: number;
+            pours: components["schemas"]["GlancePour"][];
+        };
+        /** @enum {string} */
+        GoOrHoldEnum: "go" | "hold";
         /** @enum {string} */
         GraduationEnum: "ft-in/8" | "ft-in/16" | "ft/100" | "in/8" | "in/16" | "in/32" | "m/cm" | "mm";
         /** @description A printed scale, as it is drawn and keyed; metres. */
@@ -2384,6 +3449,28 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
+        };
+        /** @enum {string} */
+        HappenedKindEnum: "change" | "plan" | "set-up" | "reading" | "strike" | "check" | "finding" | "pour" | "notice";
+        /** @description A page of what happened, the last first, and by what it can be filtered. */
+        HappenedSheet: {
+            happened: components["schemas"]["HappeningSheet"][];
+            is_more: boolean;
+            people: components["schemas"]["PersonNamed"][];
+            kinds: components["schemas"]["HappenedKindEnum"][];
+        };
+        /** @description One thing that happened, and who did it, when and from which phone. */
+        HappeningSheet: {
+            id: string;
+            kind: components["schemas"]["HappenedKindEnum"];
+            what: string;
+            by: string;
+            at: string;
+            came_in: string;
+            phone: string;
+            changed: components["schemas"]["ChangedField"][];
+            pictured: string;
+            pictured_key: string;
         };
         /** @description Heights as far as they are known, and what is wrong with what was typed. */
         HeightAnswer: {
@@ -2452,6 +3539,21 @@ export interface components {
         };
         /** @enum {string} */
         InstrumentKindEnum: "rotary-laser" | "line-laser" | "optical-level" | "water-level";
+        /** @description An instrument as it should have been typed. */
+        InstrumentRightInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: components["schemas"]["InstrumentKindEnum"];
+            range: string;
+            least_distance: string;
+            specification: string;
+            beam_class: components["schemas"]["BeamClassEnum"] | components["schemas"]["BlankEnum"];
+            /** Format: date-time */
+            holds_from?: string | null;
+            /** @default  */
+            reason: string;
+        };
         /** @description An instrument, as it is listed. */
         InstrumentSheet: {
             id: string;
@@ -2463,6 +3565,20 @@ export interface components {
             specification: string;
             beam_class: string;
             trust: components["schemas"]["TrustSheet"];
+        };
+        /** @description A place in a crew that is offered. */
+        InvitationInputRequest: {
+            /** Format: uuid */
+            id: string;
+            role: components["schemas"]["RoleEnum"];
+        };
+        /** @description A place that is offered; ``link`` is the path to send. */
+        InvitationSheet: {
+            id: string;
+            role_text: string;
+            link: string;
+            expires_at: string;
+            invited_by: string;
         };
         /** @description A new job; its place and its first benchmark may come later. */
         JobInputRequest: {
@@ -2476,7 +3592,7 @@ export interface components {
             style: components["schemas"]["StyleEnum"];
             benchmark?: components["schemas"]["BenchmarkInputRequest"] | null;
         };
-        /** @description A job in the list. */
+        /** @description A job in the list; an archived one stands there where it is asked for. */
         JobRow: {
             id: string;
             name: string;
@@ -2484,6 +3600,7 @@ export interface components {
             crew: string;
             crew_id: string;
             created_at: string;
+            is_archived: boolean;
         };
         /** @description A job, whole enough for every screen's frame. */
         JobSheet: {
@@ -2493,6 +3610,10 @@ export interface components {
             crew: string;
             crew_id: string;
             came_in: string;
+            is_archived: boolean;
+            kit: {
+                [key: string]: string;
+            };
             style: string;
             style_kind: string;
             volume_unit: string;
@@ -2504,6 +3625,7 @@ export interface components {
             can_set_up: boolean;
             can_record: boolean;
             benchmarks: components["schemas"]["BenchmarkSheet"][];
+            retired_benchmarks: components["schemas"]["RetiredBenchmark"][];
             ties: components["schemas"]["TieSheet"][];
             floors: components["schemas"]["FloorPlan"][];
             instruments: components["schemas"]["InstrumentSheet"][];
@@ -2626,6 +3748,10 @@ export interface components {
             scale_value: number;
             reads: components["schemas"]["SightEnum"][];
         };
+        /** @description A path to send to somebody; it works once. */
+        LinkSheet: {
+            link: string;
+        };
         /** @description Whether the head of a pier or pile is locked. */
         LockInputRequest: {
             /** Format: uuid */
@@ -2667,6 +3793,12 @@ export interface components {
             before: string;
             after: string;
         };
+        /** @description What a change moves: levels and set-ups by how much; verdicts and pours from what to what. */
+        MovesOfAll: {
+            moves: components["schemas"]["MoveRow"][];
+            rejudged: string[];
+            rests: string[];
+        };
         /** @description What a change moves, and how what was shot would be judged anew. */
         MovesSheet: {
             moves: components["schemas"]["MoveRow"][];
@@ -2677,6 +3809,17 @@ export interface components {
         Moving: {
             what: string;
             by: string;
+        };
+        /** @description A job's name and place. */
+        NameInputRequest: {
+            name: string;
+            /** @default  */
+            place: string;
+        };
+        /** @description A new password, and the old one. */
+        NewPasswordInputRequest: {
+            old: string;
+            new: string;
         };
         /** @description A new notice. */
         NoticeInputRequest: {
@@ -2718,6 +3861,10 @@ export interface components {
             acknowledged_by: string;
             acknowledged_at: string;
         };
+        /** @description The keys of the pictures that a notice shows. */
+        NoticePicturesSheet: {
+            pictures: string[];
+        };
         /** @description A notice as the crew sees it; ``link`` is the path its customer opens. */
         NoticeSheet: {
             id: string;
@@ -2754,6 +3901,20 @@ export interface components {
             label: string;
             text: string;
         };
+        /** @description What an invitation offers, and to whom: ``you`` is empty where nobody is signed in. */
+        OfferSheet: {
+            crew: string;
+            role_text: string;
+            invited_by: string;
+            expires_at: string;
+            you: string;
+        };
+        /** @description That somebody is on a job on a day. */
+        OnJob: {
+            job: string;
+            day: string;
+            person: number;
+        };
         /** @description A way to pour; ``lacks`` says what keeps it from having a price. */
         OptionSheet: {
             way: components["schemas"]["WayEnum"];
@@ -2788,6 +3949,21 @@ export interface components {
         };
         /** @enum {string} */
         OrderEnum: "number,northing,easting,elevation,description" | "number,easting,northing,elevation,description" | "northing,easting,elevation,number,description" | "easting,northing,elevation,number,description";
+        /** @description Why a part is taken out; of a benchmark, what became of it. */
+        OutInputRequest: {
+            /** @default  */
+            why: string;
+            /** @default  */
+            retired_as: components["schemas"]["RetiredAsEnum"] | components["schemas"]["BlankEnum"];
+        };
+        /** @description One's own account; the password is asked for where the mail address changes. */
+        OwnAccountInputRequest: {
+            name: string;
+            /** @default  */
+            mail: string;
+            /** @default  */
+            password: string;
+        };
         /** @description A panel of a slab; its corners are empty where it is the whole slab. */
         PanelInputRequest: {
             name: string;
@@ -2875,6 +4051,65 @@ export interface components {
         };
         /** @enum {string} */
         PegStateEnum: "not-shot" | "on" | "high" | "low" | "close" | "in-doubt" | "found";
+        /** @description Who is on a job. */
+        PeopleInputRequest: {
+            people: number[];
+        };
+        /** @description A crew's people, and the places that are offered; those only to whoever may offer them. */
+        PeopleSheet: {
+            crew: string;
+            people: components["schemas"]["PersonSheet"][];
+            invitations: components["schemas"]["InvitationSheet"][];
+            roles: components["schemas"]["RoleChoice"][];
+            can_change: boolean;
+        };
+        /** @description Somebody who did something on the job. */
+        PersonNamed: {
+            id: number;
+            name: string;
+        };
+        /** @description Somebody in a crew; ``is_you`` is who asks. */
+        PersonSheet: {
+            id: number;
+            name: string;
+            username: string;
+            role: components["schemas"]["RoleEnum"];
+            role_text: string;
+            is_you: boolean;
+        };
+        /** @enum {string} */
+        PictureInputKindEnum: "benchmark" | "set-up" | "point" | "hole" | "finding" | "over-dig" | "inspection" | "strike" | "pour" | "knock";
+        /** @description A picture, in base 64. */
+        PictureInputRequest: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["PictureInputKindEnum"];
+            /** Format: uuid */
+            about: string;
+            /** @default  */
+            note: string;
+            picture: string;
+            /** Format: date-time */
+            taken_at: string;
+        };
+        /** @description A picture: what it is of, who took it and when. */
+        PictureRow: {
+            id: string;
+            kind: string;
+            about: string;
+            note: string;
+            by: string;
+            at: string;
+        };
+        /** @description A picture itself: JPEG in base 64. */
+        PictureShown: {
+            jpeg: string;
+        };
+        /** @description The pictures of a job, in the order they were taken. */
+        PicturesSheet: {
+            pictures: components["schemas"]["PictureRow"][];
+            can_record: boolean;
+        };
         /** @description A pier: what was shot, what it is to be, what it takes; empty where not known yet. */
         PierLine: {
             name: string;
@@ -2998,7 +4233,7 @@ export interface components {
             floors: string[];
             elements: string[];
         };
-        /** @description A pour in the list. */
+        /** @description A pour in the list; ``why`` names what holds it, ``needed`` is empty while not known. */
         PourRow: {
             id: string;
             name: string;
@@ -3006,6 +4241,9 @@ export interface components {
             parts: string[];
             state: components["schemas"]["PourStateEnum"];
             holds: number;
+            why: string[];
+            needed: string;
+            loads: number;
         };
         /** @description A pour: go or hold, line by line, and its run sheet; after it, how it came out. */
         PourSheet: {
@@ -3015,7 +4253,9 @@ export interface components {
             parts: string[];
             state: components["schemas"]["PourStateEnum"];
             holds: number;
+            why: string[];
             needed: string;
+            loads: number;
             unit: string;
             truck: string;
             rate: string;
@@ -3113,6 +4353,19 @@ export interface components {
             fine: string;
             coarse: string;
         };
+        /** @description A receiver as it should have been typed. */
+        ReceiverRightInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            signal: components["schemas"]["SignalEnum"];
+            fine: string;
+            coarse: string;
+            /** Format: date-time */
+            holds_from?: string | null;
+            /** @default  */
+            reason: string;
+        };
         /** @description A receiver, as it is listed. */
         ReceiverSheet: {
             id: string;
@@ -3131,10 +4384,12 @@ export interface components {
         Recorded: {
             id: string;
         };
-        /** @description The records made of a job, and the works it waits for. */
+        /** @description The records made of a job, the works it waits for, and in how many zips its pictures go out. */
         RecordsSheet: {
             papers: components["schemas"]["PaperSheet"][];
             works: components["schemas"]["WorkSheet"][];
+            picture_parts: number;
+            pictures_missing: number;
         };
         /** @description A regrading of stone that is over a trigger. */
         RegradeInputRequest: {
@@ -3174,6 +4429,57 @@ export interface components {
             taken_at: string;
             taken_by: string;
         };
+        /** @description What rests on a part; ``held_by`` says why it can't be taken out, empty where it can. */
+        RestingSheet: {
+            name: string;
+            on_it: string[];
+            is_removed: boolean;
+            held_by: string;
+            instead: string;
+        };
+        /** @enum {string} */
+        RetiredAsEnum: "destroyed" | "doubted";
+        /** @description A benchmark that is read no more: what became of it, who said so, when and why. */
+        RetiredBenchmark: {
+            id: string;
+            name: string;
+            elevation: components["schemas"]["Shown"];
+            description: string;
+            what: string;
+            why: string;
+            by: string;
+            at: string;
+        };
+        /** @description A piece of gear that is out of use. */
+        RetiredGear: {
+            kind: string;
+            id: string;
+            name: string;
+            why: string;
+            by: string;
+            at: string;
+        };
+        /** @description A crew's gear that is out of use. */
+        RetiredGearList: {
+            retired: components["schemas"]["RetiredGear"][];
+        };
+        /** @description All that is retired of a job, the last first. */
+        RetiredList: {
+            retired: components["schemas"]["RetiredSheet"][];
+            can_plan: boolean;
+        };
+        /** @description Something that is out of the plan; what was recorded on it stays in the book. */
+        RetiredSheet: {
+            kind: components["schemas"]["RetiredSheetKindEnum"];
+            id: string;
+            noun: string;
+            name: string;
+            why: string;
+            by: string;
+            at: string;
+        };
+        /** @enum {string} */
+        RetiredSheetKindEnum: "floors" | "elements" | "points" | "pours" | "benchmarks";
         /** @description A new rod. */
         RodInputRequest: {
             /** Format: uuid */
@@ -3184,6 +4490,21 @@ export interface components {
             length: string;
             has_bubble: boolean;
             read_parts: components["schemas"]["ReadPartsEnum"];
+        };
+        /** @description A rod as it should have been typed. */
+        RodRightInputRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            numbering: components["schemas"]["NumberingEnum"];
+            graduation: components["schemas"]["GraduationEnum"];
+            length: string;
+            has_bubble: boolean;
+            read_parts: components["schemas"]["ReadPartsEnum"];
+            /** Format: date-time */
+            holds_from?: string | null;
+            /** @default  */
+            reason: string;
         };
         /** @description A rod, as it is listed and drawn; metres. */
         RodSheet: {
@@ -3201,6 +4522,18 @@ export interface components {
             highest: number;
             has_bubble: boolean;
             read_to_text: string;
+        };
+        /** @description What somebody can be in a crew, and what that means. */
+        RoleChoice: {
+            role: components["schemas"]["RoleEnum"];
+            label: string;
+            means: string;
+        };
+        /** @enum {string} */
+        RoleEnum: "owner" | "foreman" | "helper" | "reader";
+        /** @description What somebody is to be in a crew. */
+        RoleInputRequest: {
+            role: components["schemas"]["RoleEnum"];
         };
         /** @description A point of a run: its backsight, foresight, rise or fall, and elevation. */
         RunLine: {
@@ -3289,6 +4622,8 @@ export interface components {
             person: number;
             name: string;
             crews: components["schemas"]["CrewSheet"][];
+            begins: components["schemas"]["BeginsEnum"];
+            sends_mail: boolean;
             demo_accounts: components["schemas"]["Account"][];
             styles: components["schemas"]["StyleChoice"][];
         };
@@ -3399,6 +4734,14 @@ export interface components {
             metres: string;
             text: string;
         };
+        /** @description The pictures that a notice shows its customer: JPEG in base 64, with what is said of them. */
+        ShownInNotice: {
+            pictures: components["schemas"]["CaptionedPicture"][];
+        };
+        /** @description The pictures that a notice shows. */
+        ShownInputRequest: {
+            pictures: string[];
+        };
         /** @enum {string} */
         SideEnum: "above" | "below";
         /** @enum {string} */
@@ -3407,6 +4750,14 @@ export interface components {
         SignInRequest: {
             username: string;
             password: string;
+        };
+        /** @description Where somebody is signed in; ``is_this`` is the browser that asks. */
+        SignInSheet: {
+            id: string;
+            device: string;
+            began_at: string;
+            seen_on: string;
+            is_this: boolean;
         };
         /** @enum {string} */
         SignalEnum: "too-high" | "too-low" | "nearer" | "arrows" | "lights";
@@ -3603,6 +4954,10 @@ export interface components {
             asks_for_shots: string;
             waits: string;
         };
+        /** @description Whether a part was removed for good; else it is retired. */
+        TakenOut: {
+            is_removed: boolean;
+        };
         /** @description What a free point is wanted at; empty takes the target away. */
         TargetInputRequest: {
             target: string;
@@ -3749,6 +5104,13 @@ export interface components {
         };
         /** @enum {string} */
         VerdictEnum: "on" | "high" | "low" | "found";
+        /** @description What was put right of gear since when, by whom and why. */
+        VersionSheet: {
+            holds_from: string;
+            by: string;
+            at: string;
+            reason: string;
+        };
         /** @description A point: what it is wanted at, what it reads, or both. */
         WantedInputRequest: {
             /** @default  */
@@ -3794,6 +5156,11 @@ export interface components {
             direct: components["schemas"]["BothTexts"] | null;
             direct_verb: string;
             obstacle: components["schemas"]["ObstacleSheet"] | null;
+        };
+        /** @description Whose password is chosen by a link. */
+        WhoseSheet: {
+            name: string;
+            username: string;
         };
         /** @description A notice taken back. */
         WithdrawInputRequest: {
@@ -3845,6 +5212,291 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    change_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnAccountInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPasswordInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    end_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sign_in: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    sign_out_everywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     last_backup: {
         parameters: {
             query?: never;
@@ -3860,6 +5512,251 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BackupSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarAddress"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    new_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarAddress"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    end_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarAddress"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    calendar_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+        };
+    };
+    begin_crew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionSheet"];
                 };
             };
             /** @description What was wrong */
@@ -4038,6 +5935,244 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GearSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    use_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                gear: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RetiredGearList"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    retire_gear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                gear: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["GearOutInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    gear_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                gear: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearTyped"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    retired_gear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RetiredGearList"];
                 };
             };
             /** @description What was wrong */
@@ -4277,6 +6412,199 @@ export interface operations {
             };
         };
     };
+    put_instrument_right: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                gear: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentRightInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearTyped"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    instrument_moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                gear: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentRightInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearMoves"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InvitationInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     jobs_in: {
         parameters: {
             query?: never;
@@ -4403,6 +6731,241 @@ export interface operations {
             };
         };
     };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    take_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    link_for_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    change_role: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     add_receiver: {
         parameters: {
             query?: never;
@@ -4432,6 +6995,130 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    put_receiver_right: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                gear: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReceiverRightInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearTyped"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    receiver_moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                gear: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReceiverRightInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearMoves"];
                 };
             };
             /** @description What was wrong */
@@ -4541,6 +7228,130 @@ export interface operations {
             };
         };
     };
+    put_rod_right: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                gear: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RodRightInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearTyped"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    rod_moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+                gear: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RodRightInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearMoves"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     give_usual_kit: {
         parameters: {
             query?: never;
@@ -4570,6 +7381,61 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaySheet"];
                 };
             };
             /** @description What was wrong */
@@ -5631,6 +8497,63 @@ export interface operations {
             };
         };
     };
+    withdraw_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     jobs: {
         parameters: {
             query?: never;
@@ -5810,6 +8733,67 @@ export interface operations {
             };
         };
     };
+    archive_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArchivedInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     add_benchmark: {
         parameters: {
             query?: never;
@@ -5939,6 +8923,75 @@ export interface operations {
             };
         };
     };
+    copy_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     read_corners: {
         parameters: {
             query?: never;
@@ -5960,6 +9013,125 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CornersRead"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    put_on_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day: string;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaySheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    delete_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobsSheet"];
                 };
             };
             /** @description What was wrong */
@@ -6329,6 +9501,96 @@ export interface operations {
             };
         };
     };
+    happened: {
+        parameters: {
+            query?: {
+                kind?: "change" | "plan" | "set-up" | "reading" | "strike" | "check" | "finding" | "pour" | "notice";
+                page?: number;
+                person?: number;
+                since?: string;
+                until?: string;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HappenedSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    happened_csv: {
+        parameters: {
+            query?: {
+                kind?: "change" | "plan" | "set-up" | "reading" | "strike" | "check" | "finding" | "pour" | "notice";
+                page?: number;
+                person?: number;
+                since?: string;
+                until?: string;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
     isolation_strip: {
         parameters: {
             query?: never;
@@ -6407,6 +9669,714 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+        };
+    };
+    draft_correction: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                benchmark: string;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionDraftInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionDraft"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    correct_benchmark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                benchmark: string;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    describe_benchmark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                benchmark: string;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["DescribedInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestingSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    draft_retirement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                benchmark: string;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["OutInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovesOfAll"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    rename_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicturesSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    add_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    bring_pictures_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["FileInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtPictures"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    pictures_zip: {
+        parameters: {
+            query?: {
+                part?: number;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+        };
+    };
+    bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                kind: string;
+                part: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RetiredList"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    resting_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                kind: string;
+                part: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestingSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    take_out_of_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                kind: string;
+                part: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["OutInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
                 };
             };
         };
@@ -7057,6 +11027,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    retired: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RetiredList"];
                 };
             };
             /** @description What was wrong */
@@ -7928,6 +11955,181 @@ export interface operations {
             };
         };
     };
+    invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    join_crew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    join_crew_anew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccountInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     notice_by_link: {
         parameters: {
             query?: never;
@@ -8075,6 +12277,63 @@ export interface operations {
             };
         };
     };
+    pictures_by_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownInNotice"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     notice_pdf: {
         parameters: {
             query?: never;
@@ -8092,6 +12351,124 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+        };
+    };
+    notice_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePicturesSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    show_in_notice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShownInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePicturesSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
                 };
             };
         };
@@ -8194,6 +12571,299 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    forgot_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForgottenInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForgottenSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    whose_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+                who: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhoseSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    choose_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+                who: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChosenPasswordInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    large_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureShown"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    small_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureShown"];
                 };
             };
             /** @description What was wrong */

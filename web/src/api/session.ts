@@ -4,7 +4,15 @@ import { type Schemas, Refused, api, told } from "./client";
 
 export type Session = Schemas["SessionSheet"];
 
-const NOBODY: Session = { person: 0, name: "", crews: [], demo_accounts: [], styles: [] };
+const NOBODY: Session = {
+  person: 0,
+  name: "",
+  crews: [],
+  begins: "no",
+  sends_mail: false,
+  demo_accounts: [],
+  styles: [],
+};
 
 /** Return who is signed in: as the server says, or as this phone knows where there is no line. */
 export async function sessionNow(): Promise<Session> {

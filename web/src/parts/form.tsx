@@ -1,7 +1,7 @@
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
-import TextField from "@mui/material/TextField";
+import TextField, { type TextFieldProps } from "@mui/material/TextField";
 import { useMutation } from "@tanstack/react-query";
 import type { FormEvent, ReactNode } from "react";
 import { type Problem, type Schemas, problemsOf } from "../api/client";
@@ -61,25 +61,32 @@ type Entries<Values> = {
 }[keyof Values] &
   string;
 
+/** A form as its entries need it: one whose draft is kept, or one that is kept nowhere. */
+type Typing<Values> = {
+  values: Values;
+  change: (changed: Partial<Values>) => void;
+  problems: readonly Problem[];
+};
+
 type EntryProps<Values> = {
-  form: Pick<Form<Values>, "values" | "change" | "problems">;
+  form: Typing<Values>;
   name: Entries<Values>;
   label: string;
   /** The field's name in refusals, where it is not the form's own. */
   field?: string;
   hint?: string;
-};
+} & Pick<TextFieldProps, "autoFocus" | "autoComplete" | "type">;
 
 /** One typed entry of a form. */
-export function Entry<Values>({ form, name, label, field, hint }: EntryProps<Values>) {
+export function Entry<Values>({ form, name, field, hint, ...rest }: EntryProps<Values>) {
   return (
     <EntryField
       name={field ?? name}
-      label={label}
       value={String(form.values[name])}
       onChange={(text) => form.change({ [name]: text } as unknown as Partial<Values>)}
       problems={form.problems}
       {...(hint ? { hint } : {})}
+      {...rest}
     />
   );
 }

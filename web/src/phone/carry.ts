@@ -1,4 +1,4 @@
-import { type Taken, keepTaken, settle, takenBy, waitingOf } from "./held";
+import { type News, type Taken, keepTaken, takeOff, takenBy, waitingOf } from "./held";
 import { lineNow, overTheLine } from "./line";
 import { askPhone, phoneState } from "./phone";
 
@@ -13,8 +13,8 @@ type Carried = {
 /** What is taken along: a job with its crew's gear, or that gear alone. */
 export type Wanted = { crew: string; job: string; name: string };
 
-/** What came of it: news, nothing new, or nothing at all. */
-type Came = "news" | "same" | "nothing";
+/** What the server said of one of them: news, nothing new, nothing, or that it is not theirs. */
+type Came = News | "nothing" | "gone" | "unsent";
 
 const LIMIT = 60_000;
 const [DENIED, MISSING] = [403, 404];
@@ -27,21 +27,18 @@ export async function want(person: number, wanted: Wanted): Promise<void> {
   await keepTaken({ ...wanted, key, person, since: "", shape: "", digests: {}, at: 0 });
 }
 
-async function carry(before: Taken): Promise<Came> {
-  const shape = (await askPhone({ name: "about" })).about?.shape ?? "";
+async function carry(before: Taken, shape: string): Promise<Came> {
   const held = before.shape === shape ? before : { ...before, since: "", digests: {} };
   const answer = await overTheLine(new Request(address(held)), LIMIT);
-  // It is not at the server yet, or no more this person's: nothing else waits for it.
-  if (answer.status === MISSING || answer.status === DENIED) return "same";
+  // What never came from there was begun here, and is not sent yet: nothing else waits for it.
+  if (answer.status === MISSING || answer.status === DENIED) return held.at > 0 ? "gone" : "unsent";
   if (!answer.ok) return "nothing";
   const text = await answer.text();
   const carried = JSON.parse(text) as Carried;
   const isNews = Object.keys(carried.tables).length > 0;
   const digests = { ...held.digests, ...carried.digests };
   const taken = { ...held, since: carried.at, shape: carried.shape, digests, at: Date.now() };
-  const { heard } = await askPhone({ name: "hear", carried: isNews ? text : "", taken });
-  if (!heard) return "nothing";
-  return isNews ? "news" : "same";
+  return { carried: isNews ? text : "", taken };
 }
 
 function address({ crew, job, since, digests }: Taken): string {
@@ -53,15 +50,29 @@ function address({ crew, job, since, digests }: Taken): string {
 
 /**
  * Bring all that lies here up to date, `first` before the others; true where any of it changed.
- * What was sent before is let go when everything here is of a later moment.
+ * What was sent before is let go when everything here is of a later moment. What is not this
+ * person's any more leaves the phone.
  */
 export async function carryAll(person: number, first = ""): Promise<boolean> {
   if (lineNow() === "none" || phoneState() !== "ready") return false;
+  const shape = (await askPhone({ name: "about" })).about?.shape ?? "";
   const sent = (await waitingOf(person)).filter((one) => one.standing === "sent");
-  const all = await takenBy(person);
-  const came: Came[] = [];
-  for (const one of all.sort((a, b) => Number(b.job === first) - Number(a.job === first)))
-    came.push(await carry(one));
-  if (sent.length > 0 && !came.includes("nothing")) await settle(person, sent);
-  return came.includes("news");
+  const all = (await takenBy(person)).sort(
+    (a, b) => Number(b.job === first) - Number(a.job === first),
+  );
+  const news: News[] = [];
+  let isWhole = true;
+  for (const one of all) {
+    const came = await carry(one, shape);
+    if (came === "gone") {
+      await takeOff(person, one.key);
+      await carryAll(person, first);
+      return true;
+    }
+    if (typeof came === "object") news.push(came);
+    isWhole = isWhole && came !== "nothing";
+  }
+  const settled = isWhole ? sent.map(({ seq }) => seq) : [];
+  const { heard } = await askPhone({ name: "hear", news, settled });
+  return heard === true;
 }

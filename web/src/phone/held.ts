@@ -42,6 +42,9 @@ export type Taken = {
   at: number;
 };
 
+/** What the server said of a job, empty where nothing changed, and what to ask it for next. */
+export type News = { carried: string; taken: Taken };
+
 /** What the server said, as a database file; `version` grows with each time it said more. */
 export type Said = { person: number; version: number; shape: string; bytes: Uint8Array };
 
@@ -145,27 +148,26 @@ export async function saidTo(person: number): Promise<Said | undefined> {
   return (await store()).get("said", person);
 }
 
-/** Keep what the server said, with the job it is of. */
-export async function keepSaid(said: Omit<Said, "version">, taken: Taken): Promise<number> {
+/**
+ * Keep what the server said, with the jobs it is of; records that were sent before it said so
+ * are let go: they stand in it.
+ */
+export async function keepSaid(
+  said: Omit<Said, "version">,
+  taken: readonly Taken[],
+  settled: readonly number[],
+): Promise<number> {
   const db = await store();
-  const writing = db.transaction(["said", "versions", "taken"], "readwrite", STRICT);
+  const writing = db.transaction(["said", "versions", "taken", "outbox"], "readwrite", STRICT);
   const { person } = said;
   const version = await renew(writing.objectStore("versions"), person);
   await Promise.all([
     writing.objectStore("said").put({ ...said, version }),
-    writing.objectStore("taken").put(taken),
+    ...taken.map((one) => writing.objectStore("taken").put(one)),
+    ...settled.map((seq) => writing.objectStore("outbox").delete(seq)),
     writing.done,
   ]);
   return version;
-}
-
-/** Let go of records that were sent: all that lies here is of a later moment. */
-export async function settle(person: number, sent: readonly Numbered[]): Promise<void> {
-  const db = await store();
-  const writing = db.transaction(["outbox", "versions"], "readwrite", STRICT);
-  await Promise.all(sent.map(({ seq }) => writing.objectStore("outbox").delete(seq)));
-  await renew(writing.objectStore("versions"), person);
-  await writing.done;
 }
 
 /** Note that a job was looked at and nothing in it had changed. */
@@ -186,6 +188,24 @@ export async function forgetTaken(person: number): Promise<void> {
   await Promise.all([
     writing.objectStore("said").delete(person),
     ...keys.map((key) => writing.objectStore("taken").delete(key)),
+    writing.done,
+  ]);
+}
+
+/**
+ * Take a job off this phone. What the server said lies here as one file, so the other jobs are
+ * asked for anew; records that are not sent stay.
+ */
+export async function takeOff(person: number, gone: string): Promise<void> {
+  const db = await store();
+  const writing = db.transaction(["said", "versions", "taken"], "readwrite", STRICT);
+  const taken = writing.objectStore("taken");
+  const others = (await taken.index("person").getAll(person)).filter((one) => one.key !== gone);
+  await renew(writing.objectStore("versions"), person);
+  await Promise.all([
+    writing.objectStore("said").delete(person),
+    taken.delete(gone),
+    ...others.map((one) => taken.put({ ...one, since: "", digests: {} })),
     writing.done,
   ]);
 }

@@ -48,7 +48,7 @@ export function onNews(tell: () => void): void {
 }
 
 /** Begin for who is signed in; the same person again changes nothing. */
-export async function holdFor(session: Session, clockOff: number): Promise<void> {
+export async function holdFor(session: Session): Promise<void> {
   if (session.person === person || !canWorkAlone()) return;
   person = session.person;
   if (!person) {
@@ -64,7 +64,7 @@ export async function holdFor(session: Session, clockOff: number): Promise<void>
     elsewhere: () => changed(),
   });
   await idle();
-  await beginPhone({ person, clockOff }).catch(() => undefined);
+  await beginPhone({ person }).catch(() => undefined);
   void freshen();
   await install().catch(() => undefined);
 }

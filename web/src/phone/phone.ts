@@ -1,4 +1,5 @@
 import type { Answered, Asked, Step } from "../../phone/boot.mjs";
+import { clockOff } from "../api/phone";
 import type { Begin, Call, Told } from "./worker";
 
 /** The server in this phone, as the page asks it: begun once, asked one thing after another. */
@@ -80,7 +81,7 @@ function post(message: { begin?: Begin; call?: Call }): Promise<Told> {
     }
     number += 1;
     open.set(number, { resolve, reject });
-    worker.postMessage({ number, ...message });
+    worker.postMessage({ number, clockOff: clockOff(), ...message });
   });
 }
 

@@ -13,9 +13,9 @@ import { answerOf, askPhone, phoneState } from "./phone";
 
 /** What the server does alone; it is told all that was recorded here before it is asked. */
 const OFFICE =
-  /\/(session|schema|backups|records(\/.*)?|job\.json|carried|points-in|readings-in|jobs-in(\/.*)?|notices|withdrawal|spoken|options|regrades)$|\.(xlsx|pdf|ics)$|\/(links|works)\//;
+  /\/(session|calendar|calendar\/end|crews|people|invitations|account|passwords|schema|backups|records(\/.*)?|job\.json|carried|points-in|pictures-in|readings-in|jobs-in(\/.*)?|notices|withdrawal|spoken|options|regrades|name|archived|happened|deletion|copies|put-right|put-right-draft|typed|retired|out|back|described|correction-draft|corrections|retirement-draft)$|\.(xlsx|pdf|ics|zip)$|\/happened\.csv$|\/(links|works|notices|days|people|invitations|joining|account|passwords)\//;
 /** What is the server's to say while there is a line: the phone knows less of it. */
-const LINE_FIRST = /^\/api\/v1\/jobs$|\/map$/;
+const LINE_FIRST = /^\/api\/v1\/(jobs|day)$|\/map$/;
 
 const NEEDS_A_LINE = 503;
 const MISSING = 404;
@@ -70,7 +70,9 @@ async function recorded(request: Request): Promise<Response> {
   if (!isReady && lineNow() === "good") {
     await drained(PATIENCE); // it may rest on what still waits
     try {
-      return await overTheLine(request.clone(), PATIENCE);
+      const answer = await overTheLine(request.clone(), PATIENCE);
+      if (answer.ok) freshenSoon(); // the phone may have become ready meanwhile, without it
+      return answer;
     } catch (failed) {
       // It goes under the same key: where it did come in, the second time is the first one.
       if (phoneState() !== "starting") throw failed;

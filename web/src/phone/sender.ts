@@ -2,6 +2,7 @@ import type { Problem } from "../api/client";
 import { formToken } from "../api/asked";
 import { type Numbered, letGo, sentNow, stand, waitingOf } from "./held";
 import { lineNow, onLine, overTheLine } from "./line";
+import { askPhone } from "./phone";
 
 /**
  * Sends what was recorded here, in its order and unchanged, one page at a time. What the server
@@ -24,6 +25,8 @@ type Sending = {
 let sending: Sending | undefined;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let failures = 0;
+/** How often the server failed at a record, by its place in the row. */
+const broken = new Map<number, number>();
 let isSignedOut = false;
 let recordedAt = 0;
 let waiting: readonly Numbered[] = [];
@@ -134,9 +137,16 @@ async function send(one: Numbered): Promise<Went> {
   }
   isSignedOut = status === SIGNED_OUT;
   const isForLater = isSignedOut || status === TOO_MANY || status === AWAY;
-  if (isForLater || (status >= BROKEN && failures < MOST_TRIES)) return "later";
+  if (isForLater || (status >= BROKEN && isWorthAnother(one.seq))) return "later";
   await stand(one.seq, { standing: "refused", problems: await problemsOf(answer) });
   return "refused";
+}
+
+/** Whether a record the server failed at is tried again: it may be a fault that passes. */
+function isWorthAnother(seq: number): boolean {
+  const tries = (broken.get(seq) ?? 0) + 1;
+  broken.set(seq, tries);
+  return tries < MOST_TRIES;
 }
 
 function asRequest({ method, path, headers, body }: Numbered): Request {
@@ -170,6 +180,18 @@ async function problemsOf(answer: Response): Promise<readonly Problem[]> {
 /** Put a refused record back in the row, to be sent once more. */
 export async function sendAgain(one: Numbered): Promise<void> {
   await stand(one.seq, { standing: "waiting", problems: [] });
+  await lookAgain();
+  kick();
+}
+
+/** Send a refused record with something else typed in it. */
+export async function sendChanged(one: Numbered, body: string): Promise<void> {
+  const { method, path, headers } = one;
+  const { words = one.words } = await askPhone({
+    name: "words",
+    asked: { method, path, headers, body },
+  });
+  await stand(one.seq, { body, words, standing: "waiting", problems: [] });
   await lookAgain();
   kick();
 }

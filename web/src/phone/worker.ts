@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 import { type Asked, type Answered, type PhoneServer, boot } from "../../phone/boot.mjs";
 import {
-  type Taken,
+  type News,
   type Waiting,
   forgetTaken,
   keepSaid,
@@ -23,13 +23,14 @@ import {
 export type Call =
   | { name: "answer"; asked: Asked }
   | { name: "record"; asked: Asked; waiting: Omit<Waiting, "words" | "person"> }
-  | { name: "hear"; carried: string; taken: Omit<Taken, "person"> }
+  | { name: "hear"; news: readonly News[]; settled: readonly number[] }
+  | { name: "words"; asked: Asked }
   | { name: "forget" }
   | { name: "about" };
 /** What there is to know of the phone: the memory it takes, in bytes, and its shape. */
 export type About = { heap: number; shape: string };
-export type Begin = { person: number; clockOff: number };
-export type Told = { answered?: Answered; heard?: boolean; about?: About };
+export type Begin = { person: number };
+export type Told = { answered?: Answered; heard?: boolean; about?: About; words?: string };
 
 const BASE = "/phone/";
 /** What a phone answers where its disk takes nothing more. */
@@ -62,7 +63,7 @@ async function bytesOf(name: string): Promise<Uint8Array> {
   return new Uint8Array(await answer.arrayBuffer());
 }
 
-async function begin({ person: who, clockOff }: Begin): Promise<PhoneServer> {
+async function begin({ person: who }: Begin, clockOff: number): Promise<PhoneServer> {
   person = who;
   const files = Promise.all([bytesOf("modules.zip"), bytesOf("empty.sqlite")]);
   const address = `${BASE}pyodide.mjs`;
@@ -120,18 +121,21 @@ async function record(phone: PhoneServer, call: Call & { name: "record" }): Prom
   return answered;
 }
 
-async function hear(phone: PhoneServer, call: Call & { name: "hear" }): Promise<boolean> {
-  const isNews = call.carried !== "";
+/** Take in what the server said of all that lies here, at once; tells whether any of it is news. */
+async function hear(phone: PhoneServer, { news, settled }: Call & { name: "hear" }) {
+  const isNews = news.some(({ carried }) => carried !== "") || settled.length > 0;
   if (!isNews) {
-    await keepTaken({ ...call.taken, person });
-    return true;
+    for (const { taken } of news) await keepTaken(taken);
+    return false;
   }
   return alone(async () => {
     await catchUp(phone);
     loaded = -1; // where it fails, what stands here is looked at anew
-    if (!phone.hear(call.carried)) return false;
+    const heard = news.filter(({ carried }) => !carried || phone.hear(carried));
     const said = { person, shape: phone.shape(), bytes: phone.kept() };
-    loaded = await keepSaid(said, { ...call.taken, person });
+    const isWhole = heard.length === news.length;
+    const taken = heard.map((one) => one.taken);
+    loaded = await keepSaid(said, taken, isWhole ? settled : []);
     done = 0;
     await catchUp(phone);
     return true;
@@ -143,11 +147,13 @@ function alone<Result>(work: () => Promise<Result>): Promise<Result> {
   return navigator.locks.request("yp-book", work) as Promise<Result>;
 }
 
-async function carryOut(call: Call): Promise<Told> {
+async function carryOut(call: Call, clockOff: number): Promise<Told> {
   if (!server) throw new Error("The phone was not begun.");
   const phone = await server;
+  phone.keepTime(clockOff); // a phone's clock may be put right while it works
   if (call.name === "hear") return { heard: await hear(phone, call) };
   if (call.name === "about") return { about: { heap: phone.heap(), shape: phone.shape() } };
+  if (call.name === "words") return { words: phone.words(call.asked) };
   if (call.name === "forget") {
     await forgetTaken(person);
     loaded = -1;
@@ -185,16 +191,18 @@ function isUrgent({ begin, call }: { begin?: Begin; call?: Call }): boolean {
   return call?.name === "answer" && URGENT.test(call.asked.path);
 }
 
-onmessage = ({ data }: MessageEvent<{ number: number; begin?: Begin; call?: Call }>) => {
+type Message = { number: number; clockOff: number; begin?: Begin; call?: Call };
+
+onmessage = ({ data }: MessageEvent<Message>) => {
   const { number } = data;
   const work = async (): Promise<Told> => {
     if (data.begin) {
-      server = begin(data.begin);
+      server = begin(data.begin, data.clockOff);
       await server;
       return {};
     }
     if (!data.call) throw new Error("Nothing was asked.");
-    return carryOut(data.call);
+    return carryOut(data.call, data.clockOff);
   };
   const run = () =>
     work().then(

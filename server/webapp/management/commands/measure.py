@@ -8,6 +8,7 @@ from django.conf import settings
 from django.core.management.base import BaseCommand
 
 from server.measures.clock import Compared
+from server.measures.day import copies_of, opening_the_day
 from server.measures.judgement.concrete import volumes_held
 from server.measures.judgement.heights import covered_by_geometry, covered_by_runs
 from server.measures.judgement.slips import slips_by_ground
@@ -47,6 +48,15 @@ class Command(BaseCommand):
         self._ratio(f"opening 200 points, 2,000 shots / SQL ({queries} queries)", opened, 3)
         opened, queries = opening_a_job(large, 10)
         self._ratio(f"  ten times as much ({queries} queries)", opened, None)
+        self._day(site)
+
+    def _day(self, site: Site) -> None:
+        for more in (20, 180, 1800):
+            opening_the_day(site, 1)
+            copies_of(site, more)
+            opened, jobs, queries = opening_the_day(site, 20)
+            what = f"the day with {jobs} jobs / SQL ({queries} queries)"
+            self._ratio(what, opened, 3 if more == 180 else None)
 
     def _stages(self) -> None:
         for times in (1, 10):

@@ -2,12 +2,14 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Page, Panel } from "../../parts/Page";
 import { PlaceFields } from "../../parts/PlaceFields";
 import { spotOf } from "../../parts/plan/frame";
 import { outlineSpots } from "../../parts/plan/pegs";
+import { shownTime } from "../../parts/time";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Datum } from "./Datum";
 import { Units } from "./Units";
@@ -16,14 +18,11 @@ const EMPTY = { name: "", elevation: "", description: "", x: "", y: "" };
 const FIELDS = Object.keys(EMPTY);
 const ZERO = "Taken as zero; every height of the job is against it.";
 
-/** The job's benchmarks; a new value is always a new one. */
+/** The job's benchmarks, and what is put right of each. */
 export function Control() {
   const job = useJobSheet();
   return (
-    <Page
-      title="Control"
-      lead="The fixed points every height is carried from. A benchmark is never changed: a new value is a new benchmark."
-    >
+    <Page title="Control" lead="The fixed points every height is carried from.">
       <Panel title="Benchmarks">
         <Stack component="ul" spacing={1} sx={{ listStyle: "none", p: 0, m: 0 }}>
           {job.benchmarks.map((benchmark) => (
@@ -46,13 +45,28 @@ export function Control() {
                 )}
               </Typography>
               <Typography component="span" color="text.secondary">
-                {[benchmark.description, benchmark.place ? "" : "not on the plan"]
+                {[
+                  benchmark.description,
+                  benchmark.place ? "" : "not on the plan",
+                  ...benchmark.corrections,
+                ]
                   .filter(Boolean)
                   .join("; ")}
               </Typography>
+              <Button component={Link} to={benchmark.id} aria-label={`More of ${benchmark.name}`}>
+                {job.can_plan ? "Put right, pictures" : "Pictures"}
+              </Button>
             </Stack>
           ))}
         </Stack>
+        {job.retired_benchmarks.map((one) => (
+          <Typography key={one.id} color="text.secondary" sx={{ mt: 1 }}>
+            <s>
+              {one.name} {one.elevation.text}
+            </s>{" "}
+            {one.what}: {one.why}. {one.by}, {shownTime(one.at)}
+          </Typography>
+        ))}
       </Panel>
       <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
         {job.benchmarks.length > 0 && (

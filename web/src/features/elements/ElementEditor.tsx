@@ -1,3 +1,4 @@
+import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
@@ -13,6 +14,7 @@ import { Overtaken } from "../../parts/Overtaken";
 import { together } from "../../parts/together";
 import { Moves, movesAnything } from "../floors";
 import { useJobSheet } from "../frame/useJobSheet";
+import { TakeOut } from "../mend";
 import { ElementDrawing } from "./ElementDrawing";
 import { ElementFields } from "./ElementFields";
 import { type ElementForm, bodyOf, emptyElement, fieldsOf } from "./form";
@@ -66,46 +68,63 @@ function Editor({ job, element, initial }: EditorProps) {
   const dragged = (corner: number, to: Spot) =>
     form.change({ corners: draggedTo(form.values.corners, corner, to, job.style_kind) });
   return (
-    <Stack component="form" noValidate onSubmit={form.submit}>
-      <Page
-        title={element ? `Change ${initial.name}` : `Add: ${kind.name.toLowerCase()}`}
-        lead={kind.lead}
-      >
-        <Stack direction={{ xs: "column", md: "row" }} spacing={2} sx={{ alignItems: "stretch" }}>
-          <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-            <ElementFields job={job} form={form.values} change={form.change} problems={problems} />
-            {isMoving && <Moves moves={moves} />}
-            <Overtaken
-              problems={form.problems}
-              values={form.values}
-              opened={form.values.opened}
-              ask={() => client.fetchQuery({ ...elementQuery(element), staleTime: 0 })}
-              change={form.change}
-            />
-            <RecordButton form={form} fields={fieldsOf(form.values)}>
-              {element ? (isMoving ? "Accept what moves" : "Change it") : "Put it on the plan"}
-            </RecordButton>
+    <>
+      <Stack component="form" noValidate onSubmit={form.submit}>
+        <Page
+          title={element ? `Change ${initial.name}` : `Add: ${kind.name.toLowerCase()}`}
+          lead={kind.lead}
+        >
+          <Stack direction={{ xs: "column", md: "row" }} spacing={2} sx={{ alignItems: "stretch" }}>
+            <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
+              <ElementFields
+                job={job}
+                form={form.values}
+                change={form.change}
+                problems={problems}
+              />
+              {isMoving && <Moves moves={moves} />}
+              <Overtaken
+                problems={form.problems}
+                values={form.values}
+                opened={form.values.opened}
+                ask={() => client.fetchQuery({ ...elementQuery(element), staleTime: 0 })}
+                change={form.change}
+              />
+              <RecordButton form={form} fields={fieldsOf(form.values)}>
+                {element ? (isMoving ? "Accept what moves" : "Change it") : "Put it on the plan"}
+              </RecordButton>
+            </Stack>
+            <Stack
+              sx={{
+                flex: 1,
+                minWidth: 0,
+                width: { xs: "100%", md: "auto" },
+                position: { md: "sticky" },
+                top: 16,
+                alignSelf: "start",
+              }}
+            >
+              <ElementDrawing
+                job={job}
+                draft={draft.data?.draft}
+                form={form.values}
+                onDrag={dragged}
+              />
+            </Stack>
           </Stack>
-          <Stack
-            sx={{
-              flex: 1,
-              minWidth: 0,
-              width: { xs: "100%", md: "auto" },
-              position: { md: "sticky" },
-              top: 16,
-              alignSelf: "start",
-            }}
-          >
-            <ElementDrawing
-              job={job}
-              draft={draft.data?.draft}
-              form={form.values}
-              onDrag={dragged}
-            />
-          </Stack>
-        </Stack>
-      </Page>
-    </Stack>
+        </Page>
+      </Stack>
+      {element && (
+        <Box sx={{ px: { xs: 1.5, md: 3 }, pb: 3 }}>
+          <TakeOut
+            job={job.id}
+            kind="elements"
+            part={element}
+            onOut={() => navigate(`/jobs/${job.id}/floors`, { replace: true })}
+          />
+        </Box>
+      )}
+    </>
   );
 }
 

@@ -1,3 +1,4 @@
+import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
@@ -14,6 +15,7 @@ import { Loaded, Page, Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
 import { type Spot, spotOf, draggedTo } from "../../parts/plan/frame";
 import { useJobSheet } from "../frame/useJobSheet";
+import { TakeOut } from "../mend";
 import { Figure } from "./Floors";
 import { Moves, movesAnything } from "./Moves";
 import { PanelFields, panelFields } from "./PanelFields";
@@ -73,69 +75,85 @@ function Editor({ job, floor, initial }: EditorProps) {
   const [asked, setMore] = useState(floor !== "");
   const isMore = asked || form.problems.some(({ field }) => !FIRST.includes(field));
   return (
-    <Stack component="form" noValidate onSubmit={form.submit}>
-      <Page title={floor ? `Change ${initial.name}` : "Lay out a floor"}>
-        <Stack direction={{ xs: "column", md: "row" }} spacing={2} sx={{ alignItems: "stretch" }}>
-          <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-            <Panel title="Outline, thickness and level">
-              <Stack spacing={2}>
-                <ShapeFields {...parts} />
-                <Entry form={live} name="thickness" label="Slab thickness" />
-                <LevelFields
-                  job={job}
-                  floor={floor}
-                  label="Finished level (top of slab)"
-                  {...parts}
-                />
-              </Stack>
-            </Panel>
-            {!isMore && (
-              <Button variant="outlined" onClick={() => setMore(true)}>
-                More: name, least thickness, fall, stone, points
-              </Button>
-            )}
-            {isMore && <MoreFields job={job} live={live} parts={parts} />}
-            {isMoving && <Moves moves={moves} />}
-            <Overtaken
-              problems={form.problems}
-              values={form.values}
-              opened={form.values.opened}
-              ask={async () =>
-                (await client.fetchQuery({ ...floorQuery(floor), staleTime: 0 })).typed
-              }
-              change={form.change}
-            />
-            <RecordButton
-              form={form}
-              fields={[
-                ...Object.keys(form.values),
-                ...cornerFields(form.values),
-                ...panelFields(form.values),
-                ...thicknessFields(form.values),
-              ]}
+    <>
+      <Stack component="form" noValidate onSubmit={form.submit}>
+        <Page title={floor ? `Change ${initial.name}` : "Lay out a floor"}>
+          <Stack direction={{ xs: "column", md: "row" }} spacing={2} sx={{ alignItems: "stretch" }}>
+            <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
+              <Panel title="Outline, thickness and level">
+                <Stack spacing={2}>
+                  <ShapeFields {...parts} />
+                  <Entry form={live} name="thickness" label="Slab thickness" />
+                  <LevelFields
+                    job={job}
+                    floor={floor}
+                    label="Finished level (top of slab)"
+                    {...parts}
+                  />
+                </Stack>
+              </Panel>
+              {!isMore && (
+                <Button variant="outlined" onClick={() => setMore(true)}>
+                  More: name, least thickness, fall, stone, points
+                </Button>
+              )}
+              {isMore && <MoreFields job={job} live={live} parts={parts} />}
+              {isMoving && <Moves moves={moves} />}
+              <Overtaken
+                problems={form.problems}
+                values={form.values}
+                opened={form.values.opened}
+                ask={async () =>
+                  (await client.fetchQuery({ ...floorQuery(floor), staleTime: 0 })).typed
+                }
+                change={form.change}
+              />
+              <RecordButton
+                form={form}
+                fields={[
+                  ...Object.keys(form.values),
+                  ...cornerFields(form.values),
+                  ...panelFields(form.values),
+                  ...thicknessFields(form.values),
+                ]}
+              >
+                {floor
+                  ? isMoving
+                    ? "Accept what moves"
+                    : "Change the floor"
+                  : "Lay out the floor"}
+              </RecordButton>
+            </Stack>
+            <Stack
+              sx={{
+                flex: 1,
+                minWidth: 0,
+                width: { xs: "100%", md: "auto" },
+                position: { md: "sticky" },
+                top: 16,
+                alignSelf: "start",
+              }}
             >
-              {floor ? (isMoving ? "Accept what moves" : "Change the floor") : "Lay out the floor"}
-            </RecordButton>
+              <DraftDrawing
+                draft={draft.data?.draft}
+                isMetric={job.volume_unit === "m³"}
+                onDrag={form.values.shape === "corners" ? dragged : undefined}
+              />
+            </Stack>
           </Stack>
-          <Stack
-            sx={{
-              flex: 1,
-              minWidth: 0,
-              width: { xs: "100%", md: "auto" },
-              position: { md: "sticky" },
-              top: 16,
-              alignSelf: "start",
-            }}
-          >
-            <DraftDrawing
-              draft={draft.data?.draft}
-              isMetric={job.volume_unit === "m³"}
-              onDrag={form.values.shape === "corners" ? dragged : undefined}
-            />
-          </Stack>
-        </Stack>
-      </Page>
-    </Stack>
+        </Page>
+      </Stack>
+      {floor && (
+        <Box sx={{ px: { xs: 1.5, md: 3 }, pb: 3 }}>
+          <TakeOut
+            job={job.id}
+            kind="floors"
+            part={floor}
+            onOut={() => navigate(`/jobs/${job.id}/floors`, { replace: true })}
+          />
+        </Box>
+      )}
+    </>
   );
 }
 

@@ -8,6 +8,7 @@ import type { Schemas } from "../../api/client";
 import { useJob } from "../../api/queries";
 import { Loaded } from "../../parts/Page";
 import { useTakenAlong } from "../line";
+import { ArchivedBar } from "../settings/ArchivedBar";
 import { Steps, stepAt } from "./Steps";
 import { TopBar } from "./TopBar";
 
@@ -48,6 +49,7 @@ function Framed({ job }: { job: Job }) {
           </Box>
         </TopBar>
       </Box>
+      {job.is_archived && <ArchivedBar />}
       {job.came_in && (
         <Box
           sx={{

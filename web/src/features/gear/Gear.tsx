@@ -12,6 +12,7 @@ import { Choices } from "./Choices";
 import { NewInstrument } from "./NewInstrument";
 import { NewReceiver } from "./NewReceiver";
 import { NewRod } from "./NewRod";
+import { RetiredGear } from "./RetiredGear";
 
 /** The crew's instruments, receivers and rods, shared by its jobs. */
 export function Gear() {
@@ -30,7 +31,12 @@ export function Gear() {
                 <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
                   <Panel title="Instruments">
                     {sheet.instruments.map((instrument) => (
-                      <InstrumentItem key={instrument.id} crew={crew} instrument={instrument} />
+                      <InstrumentItem
+                        key={instrument.id}
+                        crew={crew}
+                        instrument={instrument}
+                        canPlan={own?.can_plan ?? false}
+                      />
                     ))}
                   </Panel>
                   {own?.can_plan && <NewInstrument crew={crew} />}
@@ -54,6 +60,7 @@ export function Gear() {
                       <Item
                         key={receiver.id}
                         name={receiver.name}
+                        to={own?.can_plan && `receivers/${receiver.id}/put-right`}
                         text={`fine ${receiver.fine_text}, coarse ${receiver.coarse_text}; ${receiver.signals
                           .slice(0, 2)
                           .map(({ sound, means }) => `${sound}: ${means}`)
@@ -67,6 +74,7 @@ export function Gear() {
                       <Item
                         key={rod.id}
                         name={rod.name}
+                        to={own?.can_plan && `rods/${rod.id}/put-right`}
                         text={`${rod.length_text}, ${rod.numbering_text}, ${rod.graduation.label}, ${
                           rod.has_bubble ? "with a bubble" : "no bubble"
                         }, read to ${rod.read_to_text}`}
@@ -74,6 +82,7 @@ export function Gear() {
                     ))}
                   </Panel>
                   {own?.can_plan && <NewRod crew={crew} graduations={sheet.graduations} />}
+                  <RetiredGear crew={crew} canPlan={own?.can_plan ?? false} />
                 </Stack>
               </Stack>
             )}
@@ -84,9 +93,13 @@ export function Gear() {
   );
 }
 
-type InstrumentProps = { crew: string; instrument: Schemas["InstrumentSheet"] };
+type InstrumentProps = {
+  crew: string;
+  instrument: Schemas["InstrumentSheet"];
+  canPlan: boolean;
+};
 
-function InstrumentItem({ crew, instrument }: InstrumentProps) {
+function InstrumentItem({ crew, instrument, canPlan }: InstrumentProps) {
   const text = [
     instrument.kind_text,
     `specified ${instrument.specification}`,
@@ -99,7 +112,11 @@ function InstrumentItem({ crew, instrument }: InstrumentProps) {
   return (
     <Stack direction="row" spacing={1} sx={{ alignItems: "center" }}>
       <Box sx={{ flex: 1, minWidth: 0 }}>
-        <Item name={instrument.name} text={text} />
+        <Item
+          name={instrument.name}
+          text={text}
+          to={canPlan && `instruments/${instrument.id}/put-right`}
+        />
         <TrustMark trust={instrument.trust} />
       </Box>
       <Button
@@ -114,11 +131,20 @@ function InstrumentItem({ crew, instrument }: InstrumentProps) {
   );
 }
 
-function Item({ name, text }: { name: string; text: string }) {
+type ItemProps = { name: string; text: string; to: string | false | undefined };
+
+function Item({ name, text, to }: ItemProps) {
   return (
-    <Box sx={{ py: 0.75 }}>
-      <Typography sx={{ fontWeight: 700 }}>{name}</Typography>
-      <Typography color="text.secondary">{text}</Typography>
-    </Box>
+    <Stack direction="row" sx={{ gap: 1, py: 0.75, alignItems: "center" }}>
+      <Box sx={{ flex: 1, minWidth: 0 }}>
+        <Typography sx={{ fontWeight: 700 }}>{name}</Typography>
+        <Typography color="text.secondary">{text}</Typography>
+      </Box>
+      {to && (
+        <Button component={Link} to={to} aria-label={`Put right: ${name}`}>
+          Put right
+        </Button>
+      )}
+    </Stack>
   );
 }

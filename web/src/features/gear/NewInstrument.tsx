@@ -1,9 +1,12 @@
 import Stack from "@mui/material/Stack";
 import { type Schemas, api, told } from "../../api/client";
-import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
+import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
 import { Panel } from "../../parts/Page";
 
-const EMPTY: Omit<Schemas["InstrumentInputRequest"], "id"> = {
+/** An instrument as it is typed. */
+export type InstrumentValues = Omit<Schemas["InstrumentInputRequest"], "id">;
+
+const EMPTY: InstrumentValues = {
   name: "",
   kind: "rotary-laser",
   range: "",
@@ -26,6 +29,24 @@ const CLASSES = [
 ] as const;
 const UNITS = "With its unit, such as 600 ft or 180 m; may be left empty";
 
+export function InstrumentFields({ form }: { form: Form<InstrumentValues> }) {
+  return (
+    <>
+      <Choice form={form} name="kind" label="Kind" options={KINDS} />
+      <Entry form={form} name="name" label="Name" />
+      <Entry form={form} name="range" label="Reaches" hint={UNITS} />
+      <Entry form={form} name="least_distance" label="Receiver no nearer than" hint={UNITS} />
+      <Entry
+        form={form}
+        name="specification"
+        label="Specified accuracy"
+        hint="As its data sheet says: 1.5 mm at 30 m, or 1/8 in at 100 ft"
+      />
+      <Choice form={form} name="beam_class" label="Beam class" options={CLASSES} />
+    </>
+  );
+}
+
 /** A new instrument, with its reach where the crew knows it. */
 export function NewInstrument({ crew }: { crew: string }) {
   const form = useForm({
@@ -37,17 +58,7 @@ export function NewInstrument({ crew }: { crew: string }) {
   return (
     <Panel title="Another instrument">
       <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
-        <Choice form={form} name="kind" label="Kind" options={KINDS} />
-        <Entry form={form} name="name" label="Name" />
-        <Entry form={form} name="range" label="Reaches" hint={UNITS} />
-        <Entry form={form} name="least_distance" label="Receiver no nearer than" hint={UNITS} />
-        <Entry
-          form={form}
-          name="specification"
-          label="Specified accuracy"
-          hint="As its data sheet says: 1.5 mm at 30 m, or 1/8 in at 100 ft"
-        />
-        <Choice form={form} name="beam_class" label="Beam class" options={CLASSES} />
+        <InstrumentFields form={form} />
         <RecordButton form={form} fields={["name", "range", "least_distance", "specification"]}>
           Add the instrument
         </RecordButton>

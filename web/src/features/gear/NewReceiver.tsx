@@ -1,9 +1,12 @@
 import Stack from "@mui/material/Stack";
 import { type Schemas, api, told } from "../../api/client";
-import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
+import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
 import { Panel } from "../../parts/Page";
 
-const EMPTY: Omit<Schemas["ReceiverInputRequest"], "id"> = {
+/** A receiver as it is typed. */
+export type ReceiverValues = Omit<Schemas["ReceiverInputRequest"], "id">;
+
+const EMPTY: ReceiverValues = {
   name: "",
   signal: "too-high",
   fine: "",
@@ -18,6 +21,17 @@ const SIGNALS = [
 ] as const;
 const BAND = "Half of its band, with its unit, such as 1 mm or 1/32 in";
 
+export function ReceiverFields({ form }: { form: Form<ReceiverValues> }) {
+  return (
+    <>
+      <Entry form={form} name="name" label="Name" />
+      <Choice form={form} name="signal" label="It tells by" options={SIGNALS} />
+      <Entry form={form} name="fine" label="Fine setting, off center by" hint={BAND} />
+      <Entry form={form} name="coarse" label="Coarse setting, off center by" hint={BAND} />
+    </>
+  );
+}
+
 /** A new receiver: what it tells by, and how wide its two settings are. */
 export function NewReceiver({ crew }: { crew: string }) {
   const form = useForm({
@@ -29,10 +43,7 @@ export function NewReceiver({ crew }: { crew: string }) {
   return (
     <Panel title="Another receiver">
       <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
-        <Entry form={form} name="name" label="Name" />
-        <Choice form={form} name="signal" label="It tells by" options={SIGNALS} />
-        <Entry form={form} name="fine" label="Fine setting, off center by" hint={BAND} />
-        <Entry form={form} name="coarse" label="Coarse setting, off center by" hint={BAND} />
+        <ReceiverFields form={form} />
         <RecordButton form={form} fields={["name", "fine", "coarse"]}>
           Add the receiver
         </RecordButton>

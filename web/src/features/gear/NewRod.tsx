@@ -1,9 +1,10 @@
 import Stack from "@mui/material/Stack";
 import { type Schemas, api, told } from "../../api/client";
-import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
+import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
 import { Panel } from "../../parts/Page";
 
-type Values = {
+/** A rod as it is typed. */
+export type RodValues = {
   name: string;
   numbering: Schemas["NumberingEnum"];
   graduation: Schemas["GraduationEnum"];
@@ -14,7 +15,7 @@ type Values = {
 
 const READ_PARTS = { "1": 1, "2": 2, "10": 10 } as const;
 
-const EMPTY: Values = {
+const EMPTY: RodValues = {
   name: "",
   numbering: "up",
   graduation: "ft-in/8",
@@ -37,7 +38,32 @@ const NUMBERINGS = [
   ["centre-zero", "Both ways from a center zero"],
 ] as const;
 
+type FieldsProps = {
+  form: Form<RodValues>;
+  graduations: readonly Schemas["GraduationSheet"][];
+};
+
+export function RodFields({ form, graduations }: FieldsProps) {
+  const scales = graduations.map(({ code, label }) => [code, label] as const);
+  return (
+    <>
+      <Entry form={form} name="name" label="Name" />
+      <Choice form={form} name="numbering" label="Numbers grow" options={NUMBERINGS} />
+      <Choice form={form} name="graduation" label="Graduation" options={scales} />
+      <Entry form={form} name="length" label="Length of its scale" />
+      <Choice form={form} name="bubble" label="Has a bubble" options={BUBBLES} />
+      <Choice form={form} name="parts" label="You read it" options={PARTS} />
+    </>
+  );
+}
+
 type Props = { crew: string; graduations: readonly Schemas["GraduationSheet"][] };
+
+/** What a rod's two choices come to. */
+export const readOf = ({ bubble, parts }: Pick<RodValues, "bubble" | "parts">) => ({
+  has_bubble: bubble === "yes",
+  read_parts: READ_PARTS[parts],
+});
 
 /** A new rod: which way its numbers run, its scale, its length. */
 export function NewRod({ crew, graduations }: Props) {
@@ -48,20 +74,14 @@ export function NewRod({ crew, graduations }: Props) {
       told(
         api.POST("/api/v1/crews/{crew}/rods", {
           params: { path: { crew } },
-          body: { ...body, has_bubble: bubble === "yes", read_parts: READ_PARTS[parts] },
+          body: { ...body, ...readOf({ bubble, parts }) },
         }),
       ),
   });
-  const scales = graduations.map(({ code, label }) => [code, label] as const);
   return (
     <Panel title="Another rod">
       <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
-        <Entry form={form} name="name" label="Name" />
-        <Choice form={form} name="numbering" label="Numbers grow" options={NUMBERINGS} />
-        <Choice form={form} name="graduation" label="Graduation" options={scales} />
-        <Entry form={form} name="length" label="Length of its scale" />
-        <Choice form={form} name="bubble" label="Has a bubble" options={BUBBLES} />
-        <Choice form={form} name="parts" label="You read it" options={PARTS} />
+        <RodFields form={form} graduations={graduations} />
         <RecordButton form={form} fields={["name", "length"]}>
           Add the rod
         </RecordButton>

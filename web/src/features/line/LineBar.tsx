@@ -2,7 +2,6 @@ import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useState } from "react";
 import { useLine } from "../../phone/line";
-import { isKeptOff } from "../../phone/live";
 import type { Numbered } from "../../phone/held";
 import { takeNewer } from "../../phone/install";
 import { Waiting } from "./Waiting";
@@ -88,8 +87,7 @@ function useSays(): Says | null {
   if (isNewer)
     return { text: "A newer version is here. Tap to take it.", look: TELLS, takes: takeNewer };
   if (clock) return { text: clock + toSend, look: TELLS };
-  if (state === "off")
-    return isKeptOff() ? { text: "On line. Jobs stay on the server.", look: QUIET } : null;
+  if (state === "off") return null;
   return { text: `On line.${toSend}`, look: QUIET };
 }
 

@@ -5,14 +5,10 @@ import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Stack from "@mui/material/Stack";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
-import { queries } from "../../api/queries";
-import { Problems } from "../../parts/Problems";
 import type { Numbered } from "../../phone/held";
 import { isKeptOff, letWorkAlone } from "../../phone/live";
-import { dropWaiting, sendAgain } from "../../phone/sender";
+import { RefusedRecord } from "./RefusedRecord";
 import { asFile } from "./asFile";
 import { ageInWords, useOutbox } from "./usePhone";
 import { useTaken } from "./useTaken";
@@ -68,50 +64,6 @@ function Record({ one }: { one: Numbered }) {
       </Typography>
       {isRefused && <RefusedRecord one={one} />}
     </Box>
-  );
-}
-
-function RefusedRecord({ one }: { one: Numbered }) {
-  const [reason, setReason] = useState<string | null>(null);
-  const renew = () => void queries.invalidateQueries();
-  const drop = async () => {
-    await dropWaiting(one);
-    renew();
-  };
-  return (
-    <Stack spacing={1} sx={{ mt: 0.5 }}>
-      <Problems problems={one.problems} />
-      <Stack direction="row" spacing={1} sx={{ flexWrap: "wrap" }} useFlexGap>
-        <Button variant="outlined" onClick={() => void sendAgain(one).then(renew)}>
-          Send again
-        </Button>
-        <Button variant="outlined" onClick={() => asFile([one])}>
-          Give to the office as a file
-        </Button>
-        <Button onClick={() => setReason(reason === null ? "" : null)}>Let it go</Button>
-      </Stack>
-      {reason !== null && (
-        <Stack direction="row" spacing={1} sx={{ alignItems: "flex-end" }}>
-          <TextField
-            label="Why it is let go"
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-            fullWidth
-          />
-          <Button
-            variant="contained"
-            color="error"
-            disabled={!reason.trim()}
-            onClick={() => {
-              asFile([one], reason);
-              void drop();
-            }}
-          >
-            Let go
-          </Button>
-        </Stack>
-      )}
-    </Stack>
   );
 }
 

@@ -6,5 +6,5 @@ export { OnThisPhone } from "./OnThisPhone";
 export { OverTheLine } from "./OverTheLine";
 export { SignOut } from "./SignOut";
 export { TakeAlong } from "./TakeAlong";
-export { ageInWords, useHeldPhone, useIsWaiting, useTakenAlong } from "./usePhone";
+export { ageInWords, useHeldPhone, useIsWaiting, useOutbox, useTakenAlong } from "./usePhone";
 export { useTaken } from "./useTaken";

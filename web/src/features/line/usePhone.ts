@@ -29,7 +29,7 @@ export function useHeldPhone(): void {
   useEffect(() => {
     if (!data) return;
     onNews(() => void forgetReadings());
-    void holdFor(data, clockOff());
+    void holdFor(data);
   }, [data]);
 }
 

@@ -15,6 +15,7 @@ import { shownTime } from "../../parts/time";
 import { NARROW, usePalette } from "../../theme/theme";
 import { Ground, Key } from "../concrete";
 import { Figure } from "../floors/Floors";
+import { ShownPictures } from "./NoticePictures";
 
 type Sheet = Schemas["NoticePage"];
 
@@ -59,6 +60,7 @@ function Shown({ token, sheet }: { token: string; sheet: Sheet }) {
         {numbers.rests_on && <Typography sx={{ mt: 1 }}>{numbers.rests_on}</Typography>}
       </Panel>
       {sheet.state !== "void" && <Proof sheet={sheet} />}
+      <ShownPictures token={token} />
       <Button
         component="a"
         href={`/api/v1/links/${token}/notice.pdf`}

@@ -8,6 +8,7 @@ import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Loaded, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { Figure } from "../floors/Floors";
+import { ChoosePictures } from "./NoticePictures";
 
 type Job = Schemas["JobSheet"];
 type Floor = Schemas["FloorPlan"];
@@ -34,7 +35,7 @@ export function Notices({ job, floor }: { job: Job; floor: Floor }) {
               {sheet.extra ? `Against it: ${sheet.extra}.` : sheet.why_none}
             </Typography>
             {sheet.notices.map((notice) => (
-              <One key={notice.id} notice={notice} canPlan={job.can_plan} />
+              <One key={notice.id} job={job.id} notice={notice} canPlan={job.can_plan} />
             ))}
             {job.can_plan && !sheet.why_none && (
               <Send key={sheet.rate} floor={floor.id} rate={sheet.rate} unit={job.volume_unit} />
@@ -46,7 +47,9 @@ export function Notices({ job, floor }: { job: Job; floor: Floor }) {
   );
 }
 
-function One({ notice, canPlan }: { notice: Notice; canPlan: boolean }) {
+type OneProps = { job: string; notice: Notice; canPlan: boolean };
+
+function One({ job, notice, canPlan }: OneProps) {
   const isVoid = notice.state === "void";
   const canBeOpened = notice.state !== "withdrawn";
   const address = `${window.location.origin}${notice.link}`;
@@ -72,6 +75,7 @@ function One({ notice, canPlan }: { notice: Notice; canPlan: boolean }) {
         )}
         {canPlan && canBeOpened && <TakeBack notice={notice.id} />}
       </Stack>
+      {canPlan && notice.state === "open" && <ChoosePictures job={job} notice={notice.id} />}
       {canPlan && notice.state === "open" && <ByPhone notice={notice.id} />}
     </Stack>
   );

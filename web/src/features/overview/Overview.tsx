@@ -55,7 +55,22 @@ export function Overview() {
     job.steps.find((step) => step.state === "next") ??
     job.steps.find((step) => step.state === "attention" && step.key !== APART);
   return (
-    <Page title="Where the job stands" lead={job.crew}>
+    <Page
+      title="Where the job stands"
+      lead={job.crew}
+      action={
+        <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
+          <Button component={Link} to={`/jobs/${job.id}/happened`} variant="outlined">
+            What happened
+          </Button>
+          {job.can_plan && (
+            <Button component={Link} to={`/jobs/${job.id}/settings`} variant="outlined">
+              Job settings
+            </Button>
+          )}
+        </Stack>
+      }
+    >
       <Next job={job} next={next} />
       {job.set_ups[0] && (
         <StandingBar job={job} setUp={job.set_ups[0]} isOnTheWay={next?.key === "set-up"} />

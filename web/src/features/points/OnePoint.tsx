@@ -6,6 +6,8 @@ import { type Schemas, api, told } from "../../api/client";
 import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Panel } from "../../parts/Page";
 import { Select } from "../../parts/Select";
+import { TakeOut } from "../mend";
+import { Pictures } from "../pictures";
 
 type Job = Schemas["JobSheet"];
 type Peg = Schemas["Peg"];
@@ -15,6 +17,8 @@ type Props = { job: Job; work: Schemas["Work"] };
 export function OnePoint({ job, work }: Props) {
   const [chosen, choose] = useState("");
   const [open, setOpen] = useState<"target" | "benchmark" | "">("");
+  // What is recorded late closes its own form, not one that was opened since.
+  const close = (done: typeof open) => setOpen((now) => (now === done ? "" : now));
   const peg = work.pegs.find((one) => one.id === chosen) ?? work.pegs[0];
   if (!peg || !job.can_record) return null;
   return (
@@ -39,9 +43,13 @@ export function OnePoint({ job, work }: Props) {
           )}
         </Stack>
         <Typography color="text.secondary">{heightOf(peg)}</Typography>
-        {open === "target" && <Target key={peg.id} peg={peg} onDone={() => setOpen("")} />}
+        <Pictures job={job.id} kind="point" about={peg.id} />
+        {job.can_plan && open === "" && (
+          <TakeOut key={peg.id} job={job.id} kind="points" part={peg.id} onOut={() => choose("")} />
+        )}
+        {open === "target" && <Target key={peg.id} peg={peg} onDone={() => close("target")} />}
         {open === "benchmark" && (
-          <Benchmark key={peg.id} job={job} peg={peg} onDone={() => setOpen("")} />
+          <Benchmark key={peg.id} job={job} peg={peg} onDone={() => close("benchmark")} />
         )}
       </Stack>
     </Panel>

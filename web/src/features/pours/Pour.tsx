@@ -2,13 +2,15 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { usePour } from "../../api/queries";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { AsThisPhoneKnows, Download } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
+import { TakeOut } from "../mend";
+import { Pictures } from "../pictures";
 import { AfterThePour } from "./AfterThePour";
 import { Answer } from "./Answer";
 import { Lift } from "./Lift";
@@ -26,6 +28,7 @@ export function Pour() {
 
 function Shown({ sheet }: { sheet: Schemas["PourSheet"] }) {
   const job = useJobSheet();
+  const navigate = useNavigate();
   return (
     <Page
       title={sheet.name}
@@ -40,8 +43,17 @@ function Shown({ sheet }: { sheet: Schemas["PourSheet"] }) {
           ))}
         </Box>
       </Panel>
+      <Pictures job={job.id} kind="pour" about={sheet.id} />
       <AfterThePour job={job} pour={sheet} />
       {sheet.closed === null && <RunSheet sheet={sheet} canMove={job.can_plan} />}
+      {sheet.closed === null && job.can_plan && (
+        <TakeOut
+          job={job.id}
+          kind="pours"
+          part={sheet.id}
+          onOut={() => navigate(`/jobs/${job.id}/pours`, { replace: true })}
+        />
+      )}
     </Page>
   );
 }
@@ -100,6 +112,9 @@ function OneLine({ line, pour, job }: LineProps) {
             </Typography>
           )}
         </Box>
+        {line.question === "inspection" && (
+          <Pictures job={job.id} kind="inspection" about={pour.id} />
+        )}
         {line.where && (
           <Button component={Link} to={`/jobs/${job.id}/${line.where}`}>
             See it

@@ -10,6 +10,7 @@ import { Download, OverTheLine } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
 import { FileForm } from "./FileForm";
 import { CompareCopy, JobRecord } from "./JobRecord";
+import { PicturesOutAndIn } from "./PicturesOutAndIn";
 import { Survey } from "./Survey";
 import { Works } from "./Works";
 
@@ -22,7 +23,7 @@ export function Records() {
     <Page title="Records" lead="Out and in: papers, workbooks, points, the whole job.">
       <OverTheLine what="Papers, workbooks and files brought in">
         <Loaded query={query}>
-          {({ papers, works }) => (
+          {({ papers, works, picture_parts, pictures_missing }) => (
             <>
               {works.length > 0 && (
                 <Panel title="At work, and lately done">
@@ -37,6 +38,7 @@ export function Records() {
                 </Stack>
                 <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
                   <Files job={job} />
+                  <PicturesOutAndIn job={job} parts={picture_parts} missing={pictures_missing} />
                   <Survey job={job} />
                 </Stack>
               </Stack>

@@ -7,6 +7,7 @@ import { Both } from "../../parts/BothTexts";
 import { Empty, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { useJobSheet } from "../frame/useJobSheet";
+import { Pictures } from "../pictures";
 import { Rereads, StandingBar } from "../standing";
 import { Backsights } from "./Backsights";
 import { SightDrawing } from "./SightDrawing";
@@ -96,6 +97,7 @@ function SetUpPanel({ job, setUp, isCurrent }: PanelProps) {
           />
         </Stack>
         <Backsights setUp={setUp} canRecord={job.can_record} />
+        <Pictures job={job.id} kind="set-up" about={setUp.id} />
         <Rereads setUp={setUp} canRecord={job.can_record} />
       </Stack>
     </Panel>

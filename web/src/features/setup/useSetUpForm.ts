@@ -63,13 +63,17 @@ export function useSetUpForm(job: Job, gear: Gear) {
   const likely = gear.rods.find(
     (rod) => rod.numbering === "up" && rod.graduation.kind === job.style_kind,
   );
+  const chosen = (kind: string, there: readonly { id: string }[]) =>
+    there.find(({ id }) => id === job.kit[kind])?.id;
   return useForm<Values>({
     draft: on ? `set-up:${job.id}:${on}` : `set-up:${job.id}`,
     initial: {
       ...EMPTY,
-      instrument: last?.instrument_id ?? trusted?.id ?? "",
-      rod: last?.rod.id ?? likely?.id ?? gear.rods[0]?.id ?? "",
-      receiver: last?.receiver?.id ?? gear.receivers[0]?.id ?? "",
+      instrument:
+        last?.instrument_id ?? chosen("instrument", gear.instruments) ?? trusted?.id ?? "",
+      rod: last?.rod.id ?? chosen("rod", gear.rods) ?? likely?.id ?? gear.rods[0]?.id ?? "",
+      receiver:
+        last?.receiver?.id ?? chosen("receiver", gear.receivers) ?? gear.receivers[0]?.id ?? "",
       benchmark: on ?? job.benchmarks[0]?.id ?? "",
     },
     send: (values, taken_at) =>

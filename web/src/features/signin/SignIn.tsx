@@ -4,11 +4,10 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { api, problemsOf, told } from "../../api/client";
-import { queries, useSession } from "../../api/queries";
-import { knownAs } from "../../api/session";
-import { signedOutIsTold } from "../../phone/live";
+import { useSession } from "../../api/queries";
+import { useComeIn } from "../people/typed";
 import { EntryField } from "../../parts/EntryField";
 import { Problems } from "../../parts/Problems";
 import { Rod } from "../../parts/rod/Rod";
@@ -36,22 +35,21 @@ const EXAMPLE_ROD: RodSheet = {
   read_to_text: "",
 };
 
+/** The one place to go on to from here but for the jobs. */
+const JOIN = "/join/";
+
 type Account = { username: string; password: string };
 
 /** The door: a name and a password; the demo's accounts stand below where it is loaded. */
 export function SignIn() {
   const [typed, setTyped] = useState<Account>({ username: "", password: "" });
-  const navigate = useNavigate();
   const session = useSession();
+  const [search] = useSearchParams();
+  const then = search.get("then") ?? "";
+  const comeIn = useComeIn(then.startsWith(JOIN) ? then : undefined);
   const signIn = useMutation({
     mutationFn: (account: Account) => told(api.POST("/api/v1/session", { body: account })),
-    onSuccess: async (now) => {
-      await signedOutIsTold();
-      await knownAs(now);
-      queries.clear();
-      queries.setQueryData(["session"], now);
-      await navigate("/jobs", { replace: true });
-    },
+    onSuccess: comeIn,
   });
   const problems = problemsOf(signIn.error);
   const submit = (event: FormEvent) => {
@@ -86,6 +84,16 @@ export function SignIn() {
           <Button type="submit" variant="contained" size="large" loading={signIn.isPending}>
             Sign in
           </Button>
+        </Stack>
+        <Stack direction="row" spacing={1} useFlexGap sx={{ flexWrap: "wrap" }}>
+          <Button component={Link} to="/new-password">
+            Forgot the password?
+          </Button>
+          {session.data && session.data.begins !== "no" && (
+            <Button component={Link} to="/begin" variant="outlined">
+              Begin a crew
+            </Button>
+          )}
         </Stack>
         <DemoAccounts
           accounts={session.data?.demo_accounts ?? []}

@@ -6,6 +6,8 @@ import { useState } from "react";
 import { type Schemas, api, told } from "../../api/client";
 import { Entry, useForm } from "../../parts/form";
 import { Problems } from "../../parts/Problems";
+import { useJobSheet } from "../frame/useJobSheet";
+import { Pictures } from "../pictures";
 import { Select } from "../../parts/Select";
 
 type Bearing = Schemas["FindingInputRequest"]["bearing"];
@@ -27,6 +29,7 @@ export function bearingOf({ bearing, is_cleaned, note }: Schemas["PierLine"]): s
 
 /** What a pier bears on, and whether its hole is clean and flat; said at the hole. */
 export function Finding({ pier }: { pier: Schemas["PierLine"] }) {
+  const job = useJobSheet();
   const [isOpen, setOpen] = useState(false);
   const initial: Values = { bearing: "undisturbed soil", is_cleaned: false, note: pier.note };
   const form = useForm({
@@ -44,9 +47,12 @@ export function Finding({ pier }: { pier: Schemas["PierLine"] }) {
   const said = bearingOf(pier);
   if (!isOpen)
     return (
-      <Button onClick={() => setOpen(true)} aria-label={`What pier ${pier.name} bears on`}>
-        {said || "Say what"}
-      </Button>
+      <Stack sx={{ alignItems: "start" }}>
+        <Button onClick={() => setOpen(true)} aria-label={`What pier ${pier.name} bears on`}>
+          {said || "Say what"}
+        </Button>
+        <Pictures job={job.id} kind="hole" about={pier.hole} />
+      </Stack>
     );
   return (
     <Stack component="form" onSubmit={form.submit} spacing={1} sx={{ minWidth: 220 }}>

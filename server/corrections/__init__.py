@@ -1,0 +1,1 @@
+"""Mistakes put right: what is taken out of a plan, benchmarks corrected, jobs copied."""

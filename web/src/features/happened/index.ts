@@ -1,0 +1,1 @@
+export { Happened } from "./Happened";

@@ -1,0 +1,2 @@
+export { Benchmark } from "./Benchmark";
+export { TakeOut } from "./TakeOut";

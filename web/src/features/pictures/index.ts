@@ -1,0 +1,3 @@
+export { Pictures } from "./Pictures";
+export { SmallPicture } from "./SmallPicture";
+export { usePictures } from "./usePictures";

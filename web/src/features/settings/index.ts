@@ -1,0 +1,2 @@
+export { ArchivedBar } from "./ArchivedBar";
+export { JobSettings } from "./JobSettings";
