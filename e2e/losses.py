@@ -5,10 +5,14 @@ from __future__ import annotations
 import json
 from pathlib import Path
 
+from playwright.sync_api import FilePayload
+
 from e2e.test_losses import READING, STUDIO, LossesTestCase
 from server.crews.models import Membership
 from server.fieldbook.models import Shot, Strike
 from server.jobs.models import Benchmark
+from server.pictures.models import Picture
+from server.pictures.tests.pixels import drawn
 from server.webapp.demo_ids import demo_id
 
 #: What waited in the first version that worked without a signal; later ones have to send it.
@@ -125,3 +129,22 @@ class MoreLosses(LossesTestCase):
         strike = Strike.objects.get(reason="rod on a pebble")
         self.assertEqual(strike.shot.typed, READING)
         self.assertEqual(str(strike.shot.set_up.job_id), str(demo_id(STUDIO)))
+
+    def test_a_picture_taken_without_a_signal_is_seen_at_once_and_waits_with_the_rest(self) -> None:
+        self.take_along(STUDIO, "set-up")
+        self.page.get_by_label("Picture of the set-up").first.wait_for(state="attached")
+        self.lose_the_line()
+        taken = FilePayload(name="a.jpg", mimeType="image/jpeg", buffer=drawn((2400, 1800)))
+        self.page.get_by_label("Picture of the set-up").first.set_input_files(taken)
+        self.line_says("1 to send")
+        self.page.reload()
+        self.page.get_by_role("button", name="Picture by Marek Dunmore").click()
+        shown = self.page.get_by_role("dialog").get_by_role("img")
+        shown.wait_for()
+        width = "(img) => img.decode().then(() => img.naturalWidth)"
+        self.assertEqual(shown.evaluate(width), 1600)
+        self.assertFalse(Picture.objects.exists())
+        self.find_the_line()
+        kept = Picture.objects.get()
+        self.assertEqual((kept.kind, kept.taken_by.username), ("set-up", "marek"))
+        self.assertLess(len(kept.content.small), len(kept.content.large))

@@ -57,9 +57,10 @@ def to_elements(page: Page) -> None:
     page.get_by_role("heading", name="Elements").evaluate("one => one.scrollIntoView()")
 
 
-def to_boards(page: Page) -> None:
-    """Look at the string, the boards and the stakes."""
-    page.get_by_role("button", name="Seen today").locator("visible=true").click()
+def see_the_day(page: Page) -> None:
+    """Wait until it is known where every job stands."""
+    page.get_by_text("Next: ").first.wait_for()
+    page.get_by_text("looking…").wait_for(state="detached")
 
 
 def to_schedule(page: Page) -> None:
@@ -87,10 +88,10 @@ def nothing(page: Page) -> None:
 
 
 VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
+    ("day", "jobs", DESKTOP, see_the_day),
     ("overview", f"jobs/{STUDIO}", DESKTOP, nothing),
     ("floor", f"jobs/{STUDIO}/floors/new", DESKTOP, type_floor),
     ("plan", f"jobs/{PACK}/floors", DESKTOP, to_elements),
-    ("layout", f"jobs/{PACK}/layout", DESKTOP, to_boards),
     ("piers", f"jobs/{PACK}/piers", DESKTOP, to_schedule),
     ("height-phone", "height-now", PHONE, type_height),
     ("set-up", f"jobs/{STUDIO}/set-up/new", DESKTOP, type_backsight),

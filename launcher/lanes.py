@@ -1,7 +1,7 @@
 """./yp test: every test and check, in lanes beside each other, each on a database of its own.
 
-All of them wait much of the time, the browser's most, and those must not wait too long: two lanes
-of the browser's are in front, and the others give way to them.
+The tables are made once, and copied for each. All lanes wait much of the time, the browser's most,
+and those must not wait too long: two lanes of the browser's are in front, the others give way.
 """
 
 from __future__ import annotations
@@ -17,7 +17,8 @@ from tempfile import TemporaryDirectory
 from launcher import install
 from launcher.checks import core_is_covered, failing_checks, private_instance
 from launcher.database import NAME
-from launcher.django import command, manage_openly
+from launcher.django import command, manage, manage_openly
+from launcher.dump import ask, dump, load
 from launcher.place import ROOT, VENV
 from launcher.say import say
 
@@ -43,9 +44,15 @@ class Lane:
     counts: Path
     gives_way: bool = False
 
+    def takes_tables(self, tables: Path) -> None:
+        """Take in the tables made for all lanes, where its tests look for them."""
+        own = f"test_{self.env['YP_DB_NAME']}"
+        ask(self.env | {"YP_DB_NAME": NAME}, f"CREATE DATABASE `{own}` COLLATE utf8mb4_unicode_ci")
+        load(self.env | {"YP_DB_NAME": own}, tables)
+
     def passes(self, *labels: str, under: tuple[str, ...] = ()) -> bool:
         """Run some tests; what one that gives way says is shown when it is through."""
-        line = command("test", *labels, under=under)
+        line = command("test", "--keepdb", *labels, under=under)
         env = {**self.env, "YP_COUNTS": str(self.counts)}
         if not self.gives_way:
             return subprocess.run(line, cwd=ROOT, env=env, check=False).returncode == 0
@@ -93,19 +100,38 @@ def _run(env: dict[str, str], counts: Path, parts: list[str], labels: list[str])
     """Run all lanes, and name what failed."""
     in_front = [*([labels] if labels else []), *(browsers() if BROWSER in parts else [])]
     lanes: list[Running] = [partial(_tests, names=one) for one in in_front]
+    of_the_server = servers() if SERVER in parts else []
     behind: list[Running] = [
         partial(_core_and_checks, parts=parts),
-        *(partial(_tests, names=one) for one in (servers() if SERVER in parts else [])),
+        *(partial(_tests, names=one) for one in of_the_server),
     ]
     gives_way = [False for _ in lanes] + [bool(lanes) for _ in behind]
+    tables = _tables(env, counts.parent) if in_front or of_the_server else None
     with ThreadPoolExecutor(max_workers=len(gives_way)) as pool:
         running = [
             pool.submit(
-                run, Lane(env | {"YP_DB_NAME": f"{NAME}_{number}"}, counts, gives_way=gives)
+                _on_its_tables,
+                run,
+                Lane(env | {"YP_DB_NAME": f"{NAME}_{number}"}, counts, gives_way=gives),
+                tables,
             )
             for number, (run, gives) in enumerate(zip([*lanes, *behind], gives_way, strict=True))
         ]
         return [failed for lane in running for failed in lane.result()]
+
+
+def _tables(env: dict[str, str], folder: Path) -> Path:
+    """Make the tables that the lanes' databases begin with, and write them out."""
+    file = folder / "tables.sql.gz"
+    manage(env, "migrate", "--verbosity=0", what="making the tests' tables")
+    dump(env, file)
+    return file
+
+
+def _on_its_tables(run: Running, lane: Lane, tables: Path | None) -> list[str]:
+    if tables is not None:
+        lane.takes_tables(tables)
+    return run(lane)
 
 
 def browsers(root: Path = ROOT) -> list[list[str]]:

@@ -41,9 +41,6 @@ ALLOWED_HOSTS = env.list("YP_HOSTS", default=["localhost", "127.0.0.1"])
 CSRF_TRUSTED_ORIGINS = env.list("YP_ORIGINS", default=[])
 WEB_DIST = Path(env.str("YP_WEB_DIST", default=str(ROOT / "web" / "dist")))
 
-#: Where a job stands is kept between looks, and worked out again once something changed.
-WORKS_OUT_ALWAYS = False
-
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",

@@ -143,7 +143,7 @@ class Grids(TestCase):
         self.assertTrue(all(float(b - a) <= 2.0 for a, b in pairwise(on_edge)))
         self.assertEqual(len(set(found)), len(found))
 
-    @settings(max_examples=15, deadline=None)
+    @settings(max_examples=8, deadline=None)
     @given(st.integers(8, 120), st.integers(4, 20), st.integers(3, 12))
     def test_about_so_many_shots(self, about: int, length: int, width: int) -> None:
         floor = rectangle(metres(length), metres(width))

@@ -82,7 +82,7 @@ class ThreeParts(TestCase):
         self.assertAlmostEqual(twice.own, once.own / sqrt(2))
         self.assertAlmostEqual(twice.shared, once.shared)
 
-    @settings(max_examples=20, deadline=None)
+    @settings(max_examples=12, deadline=None)
     @given(st.integers(0, 10**6))
     def test_more_shots_of_the_same_stone_make_it_surer(self, seed: int) -> None:
         draw = random.Random(seed)

@@ -133,7 +133,7 @@ class Regions(TestCase):
         self.assertAlmostEqual(slab.thickest.thickness, 0.325)
         self.assertAlmostEqual(slab.thinnest.thickness, 0.125)
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=24, deadline=None)
     @given(st.integers(0, 10**6), st.integers(1, 6), st.integers(1, 6), st.floats(0.1, 0.9))
     def test_the_field_book_says_without_surfaces_what_it_says_with_them(
         self, seed: int, edge: int, other: int, width: float
@@ -162,7 +162,7 @@ class Regions(TestCase):
             self.assertEqual(places[own.shot], places[its.shot])
         self.assertRaises(NotEnoughShots, field_book, slab, [shots[0]] * 5 + [shots[-1]])
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=24, deadline=None)
     @given(st.integers(0, 10**6), st.integers(1, 6), st.floats(0.1, 0.9))
     def test_regions_cover_the_slab_and_hold_its_thickness(
         self, seed: int, edge: int, width: float

@@ -7,6 +7,7 @@ import socket
 import sqlite3
 import stat
 from contextlib import closing
+from pathlib import Path
 from unittest import TestCase, mock
 
 from launcher import checks, install, lanes, mutants, place, stamps
@@ -111,18 +112,25 @@ class Lanes(FolderTestCase):
     def ran(self, parts: list[str], labels: list[str], *, fails: str = "") -> list[str]:
         """Run the lanes without running anything; return what ran, and in which lane."""
         ran: list[str] = []
+        self.on_tables: list[str] = []
 
         def passes(lane: lanes.Lane, *labels: str, under: tuple[str, ...] = ()) -> bool:
             where = "behind" if lane.gives_way else "front"
             ran.append(f"{where}: {' '.join(labels)}{' covered' if under else ''}")
             return fails not in labels
 
+        def takes_tables(lane: lanes.Lane, tables: Path) -> None:
+            self.assertEqual(tables.name, "tables")
+            self.on_tables.append(lane.env["YP_DB_NAME"])
+
         with (
             mock.patch.object(lanes.Lane, "passes", passes),
+            mock.patch.object(lanes.Lane, "takes_tables", takes_tables),
+            mock.patch.object(lanes, "_tables", lambda env, folder: folder / "tables"),
             mock.patch.object(lanes, "core_is_covered", return_value=True),
             mock.patch.object(lanes, "failing_checks", return_value=["mypy"]),
         ):
-            self.failed = lanes._run({"A": "b"}, self.folder, parts, labels)
+            self.failed = lanes._run({"A": "b"}, self.folder / "counts", parts, labels)
         return sorted(ran)
 
     def test_all_of_it(self) -> None:
@@ -131,6 +139,7 @@ class Lanes(FolderTestCase):
         behind = [f"behind: {' '.join(named)}" for named in lanes.servers()]
         others = ["behind: core covered", "behind: simulation launcher"]
         self.assertEqual(ran, sorted([*front, *behind, *others]))
+        self.assertEqual(sorted(self.on_tables), [f"yellowpeg_{number}" for number in range(5)])
         self.assertEqual(self.failed, ["mypy", self.failed[1]])
         self.assertIn(lanes.servers()[0][0], self.failed[1])
 
@@ -166,6 +175,7 @@ class Lanes(FolderTestCase):
             sorted(f"front: {' '.join(named)}" for named in lanes.servers()),
         )
         self.assertEqual(self.ran(["checks"], []), [])
+        self.assertEqual(self.on_tables, [])
 
     def test_the_counts_add_up(self) -> None:
         self.assertEqual(lanes.totals("400 1\n70 0\n"), (470, 1))

@@ -16,7 +16,6 @@ SURFACES = "server.phone.concrete"
 PICTURES = "server.phone.pictures"
 ROOT_URLCONF = "server.phone.urls"
 ALLOWED_HOSTS = ["phone"]
-WORKS_OUT_ALWAYS = True
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",

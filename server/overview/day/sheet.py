@@ -8,7 +8,6 @@ from time import monotonic
 from typing import TypedDict
 from uuid import UUID
 
-from django.conf import settings
 from django.db.models import F
 from django.utils import timezone
 
@@ -122,7 +121,7 @@ def _standing(jobs: list[Job]) -> dict[UUID, GlanceSheet]:
         glance = getattr(job, "glance", None)
         if hasattr(job, "archived"):
             continue
-        if glance is not None and is_fresh(glance, now) and not settings.WORKS_OUT_ALWAYS:
+        if glance is not None and is_fresh(glance, now):
             found[job.pk] = glance.sheet
         elif monotonic() < until:
             found[job.pk] = work_out(job)

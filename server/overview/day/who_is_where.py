@@ -41,7 +41,7 @@ def put_on_job(user: User, job_id: UUID, day: date, people: list[int]) -> None:
         DayOnJob(job=job, day=day, person_id=key) for key in by_key if key not in known
     )
     after = _named(list(by_key.values()))
-    note_difference(user, job, f"On the job on {day.isoformat()}", before, after)
+    note_difference(user, job, f"On the job on {day:%A, %B} {day.day}, {day.year}", before, after)
 
 
 def _named(people: list[User]) -> dict[str, object]:

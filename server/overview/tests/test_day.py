@@ -198,7 +198,8 @@ class WhoIsWhere(PourTestCase):
         self.put([boss.pk, boss.pk])
         days = self.get("day", self.helper)["days"]
         self.assertEqual([(one["job"], one["person"]) for one in days], [(str(self.job), boss.pk)])
-        noted = Happening.objects.filter(what__startswith="On the job on").order_by("recorded_at")
+        what = f"On the job on {self.today:%A, %B} {self.today.day}, {self.today.year}"
+        noted = Happening.objects.filter(what=what).order_by("recorded_at")
         self.assertEqual(noted[1].before["people"], "Foreman, Helper")
         self.assertEqual(noted[1].after["people"], "Foreman")
 

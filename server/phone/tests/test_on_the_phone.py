@@ -68,6 +68,25 @@ class OnThePhone(SiteWithShots):
         self.assertEqual(told, self.get(f"floors/{self.floor}/map")["why_none"])
         self.assertIn("A surface needs three", told)
 
+    def test_its_day_follows_what_is_recorded_on_it_and_what_it_hears(self) -> None:
+        self.hear()
+        first, left = self.carried(), self.left_on_its_day()
+        self.assertEqual(left, self.get("day")["jobs"][0]["stands"]["left"])
+        shot = self.shot_body(self.set_up, str(self.grid[1].pk), READING)
+        self.assertEqual(self.ask("shots", "POST", json.dumps(shot))["status"], 201)
+        self.assertEqual(self.left_on_its_day(), left - 1)
+        self.ok(self.helper, "shots", shot)
+        for point in self.grid[2:4]:
+            self.shoot(point)
+        self.hear(**self.since(first))
+        self.assertEqual(self.left_on_its_day(), left - 3)
+
+    def left_on_its_day(self) -> int:
+        """Return how many points the phone's day says are left of the job."""
+        (job,) = json.loads(self.ask("day")["body"])["jobs"]
+        left: int = job["stands"]["left"]
+        return left
+
     def test_what_changed_since_takes_the_place_of_what_was(self) -> None:
         self.hear()
         first = self.carried()

@@ -32,12 +32,18 @@ function OneRow({ row, job }: { row: Row; job: string }) {
     <Stack
       component="li"
       direction="row"
-      sx={{ gap: 2, py: 0.75, borderBottom: 1, borderColor: "divider" }}
+      sx={{
+        columnGap: 2,
+        py: 0.75,
+        borderBottom: 1,
+        borderColor: "divider",
+        flexWrap: { xs: "wrap", sm: "nowrap" },
+      }}
     >
       <Typography sx={{ width: 76, flex: "none" }} color="text.secondary">
         {HOUR.format(new Date(row.came_in || row.at))}
       </Typography>
-      <Box sx={{ flex: 1, minWidth: 0, overflowWrap: "anywhere" }}>
+      <Box sx={{ flex: "1 1 200px", minWidth: 0, overflowWrap: "anywhere" }}>
         <Typography>{row.what}</Typography>
         {row.changed.map(({ name, before, after }) => (
           <Typography key={name} variant="body2">
@@ -49,10 +55,10 @@ function OneRow({ row, job }: { row: Row; job: string }) {
           {row.phone && `, phone …${row.phone}`}
           {sent}
         </Typography>
-        {row.pictured && (
-          <Pictures job={job} kind={row.pictured as Pictured} about={row.pictured_key} />
-        )}
       </Box>
+      {row.pictured && (
+        <Pictures job={job} kind={row.pictured as Pictured} about={row.pictured_key} />
+      )}
     </Stack>
   );
 }

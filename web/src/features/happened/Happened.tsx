@@ -111,6 +111,7 @@ function Filters({ sheet, wanted, want }: FiltersProps) {
         label="Day"
         type="date"
         value={wanted.day}
+        sx={{ width: { sm: 200 } }}
         onChange={(event) => set({ day: event.target.value })}
         slotProps={{ inputLabel: { shrink: true } }}
       />

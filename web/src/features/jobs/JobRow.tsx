@@ -37,7 +37,7 @@ export function JobRow({ job, namesCrew }: { job: Job; namesCrew: boolean }) {
           "&:hover": { bgcolor: "slab" },
         }}
       >
-        <Box sx={{ flex: "1 1 200px", minWidth: 0 }}>
+        <Box sx={{ flex: "1.5 1 200px", minWidth: 0 }}>
           <Typography variant="h3" component="span" sx={{ display: "block" }}>
             {job.name}
           </Typography>
@@ -60,7 +60,7 @@ function Standing({ stands }: { stands: Stands | null }) {
       </Typography>
     );
   return (
-    <Box component="span" sx={{ flex: "1 1 210px", minWidth: 0 }}>
+    <Box component="span" sx={{ flex: "1 1 190px", minWidth: 0 }}>
       <Box component="span" sx={{ display: "flex", gap: 1, alignItems: "center" }}>
         {stands.verdict && <Verdict state={stands.verdict} isSmall />}
         <Typography component="span" sx={{ fontWeight: 600 }}>
