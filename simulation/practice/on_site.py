@@ -110,6 +110,16 @@ class OnSite:
         turned = -1 if self.holding is Holding.UPSIDE_DOWN else 1
         return tuple(replace(line, height=turned * (line.height - self.at)) for line in lines)
 
+    @property
+    def crossing(self) -> float:
+        """How high above the rod's foot, along it, the beam really crosses it; metres."""
+        turned = -1 if self.holding is Holding.UPSIDE_DOWN else 1
+        return turned * (self.beam() - self.foot()) / cos(radians(self.lean))
+
+    def true_value(self) -> float:
+        """What one would read where the beam really crosses the rod, metres."""
+        return self.rod.value(self.crossing)
+
     def _above_beam(self) -> float:
         """How far the receiver's mark really is above the beam, metres."""
         up = self.at * cos(radians(self.lean))
@@ -127,6 +137,16 @@ class OnSite:
         """How high the rod's foot really is, metres."""
         clod = CLOD if self.is_on_a_clod else 0.0
         return height_of(self.scene, self.spot, self.walks) + self.foot_above + clod
+
+
+def begin(scene: Scene) -> OnSite:
+    """Arrive on a site: the receiver is switched and clamped as the last person left it."""
+    slipped = scene.slipped
+    return OnSite(
+        scene,
+        is_coarse=slipped.has(Slip.COARSE),
+        is_upside_down=slipped.has(Slip.UPSIDE_DOWN),
+    )
 
 
 def place_of(scene: Scene, spot: str) -> Place:

@@ -37,7 +37,8 @@ class LineSize(IntEnum):
 class Marking:
     """How a scale is printed: its step, how many make a numbered unit, how many of those a whole.
 
-    ``whole`` is 0 where the numbers run on; ``middle`` is every how many steps a longer line is.
+    ``whole`` is 0 where the numbers run on; ``middle`` is every how many steps a longer line is;
+    ``parts`` is in how many a step is told apart by eye.
     """
 
     step: float
@@ -45,6 +46,7 @@ class Marking:
     whole: int
     middle: int = 0
     short: int = 0
+    parts: int = 1
 
     @property
     def unit(self) -> float:
@@ -59,7 +61,7 @@ MARKINGS: dict[str, Marking] = {
     "in/8": Marking(INCH / 8, 8, 0, middle=4, short=2),
     "in/16": Marking(INCH / 16, 16, 0, middle=8, short=4),
     "in/32": Marking(INCH / 32, 32, 0, middle=16, short=8),
-    "m/cm": Marking(0.01, 10, 10, middle=5),
+    "m/cm": Marking(0.01, 10, 10, middle=5, parts=10),
     "mm": Marking(0.001, 10, 100, middle=5),
 }
 
@@ -105,8 +107,9 @@ class PracticeRod:
 
     @property
     def step(self) -> float:
-        """The step between two of its lines, metres."""
-        return MARKINGS[self.marking].step
+        """The step it is read to, metres: that between two lines, or a part of it told by eye."""
+        marking = MARKINGS[self.marking]
+        return marking.step / marking.parts
 
     def value(self, height: float) -> float:
         """The scale value that stands at a height, metres."""
@@ -116,6 +119,12 @@ class PracticeRod:
         if self.zero is Zero.TOP:
             return self.length - printed
         return printed - self.center if self.zero is Zero.CENTER else printed
+
+    def height_at(self, value: float) -> float:
+        """How high a scale value stands on a rod whose sections are home, metres."""
+        if self.zero is Zero.TOP:
+            return self.length - value
+        return value + self.center if self.zero is Zero.CENTER else value
 
     @property
     def _joint(self) -> float:

@@ -50,6 +50,7 @@ class Scene:
 
     ``told_by`` is what the papers' heights are above the true ones: a datum of their own.
     ``clods`` names the spots where one lies under the rod; a ``stake`` stands so high.
+    ``amounts`` are figures of a lesson's own, such as how much lower a footing is.
     """
 
     seed: int
@@ -64,6 +65,11 @@ class Scene:
     walls: tuple[Wall, ...] = ()
     clods: frozenset[str] = field(default_factory=frozenset)
     stake: float = 0.9
+    amounts: tuple[tuple[str, float], ...] = ()
+
+    def amount(self, name: str) -> float:
+        """Return a figure of the lesson's own, metres; raises :class:`KeyError` for another."""
+        return dict(self.amounts)[name]
 
     @property
     def spots(self) -> dict[str, Place]:
