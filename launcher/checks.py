@@ -48,7 +48,8 @@ def generate(_: list[str]) -> int:
 
 
 def _write_openapi(env: dict[str, str], file: Path) -> None:
-    arguments = ("spectacular", "--fail-on-warn", "--file", str(file))
+    described = ("--urlconf", "server.described_urls")
+    arguments = ("spectacular", "--fail-on-warn", *described, "--file", str(file))
     manage(env, *arguments, what="describing the API")
 
 

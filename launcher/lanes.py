@@ -27,7 +27,9 @@ PARTS = ("checks", "core", "simulation", "launcher", "server", "e2e")
 #: from a phone's server as well.
 CLUSTER, PHONE = "cluster", "phone"
 BROWSER, SERVER = "e2e", "server"
-BESIDE_EACH_OTHER = 2
+#: In how many lanes the browser's tests run, and the server's: the more, the less one is left over
+#: at the end, while the other processor waits.
+BROWSER_LANES, SERVER_LANES = 2, 4
 #: So many modules of a lane are named.
 FEW = 3
 GIVES_WAY = ("nice", "-n", "19")
@@ -135,18 +137,18 @@ def _on_its_tables(run: Running, lane: Lane, tables: Path | None) -> list[str]:
 
 
 def browsers(root: Path = ROOT) -> list[list[str]]:
-    """Return the modules of the browser's tests, in two lanes."""
-    return _shared_out(root, sorted((root / BROWSER).glob("test_*.py")))
+    """Return the modules of the browser's tests, in their lanes."""
+    return _shared_out(root, sorted((root / BROWSER).glob("test_*.py")), BROWSER_LANES)
 
 
 def servers(root: Path = ROOT) -> list[list[str]]:
-    """Return the modules of the server's tests, in two lanes."""
-    return _shared_out(root, sorted((root / SERVER).rglob("tests/test_*.py")))
+    """Return the modules of the server's tests, in their lanes."""
+    return _shared_out(root, sorted((root / SERVER).rglob("tests/test_*.py")), SERVER_LANES)
 
 
-def _shared_out(root: Path, tests: list[Path]) -> list[list[str]]:
-    """Return tests by name in as many lanes as are beside each other, about equally long."""
-    lanes: list[list[Path]] = [[] for _ in range(BESIDE_EACH_OTHER)]
+def _shared_out(root: Path, tests: list[Path], count: int) -> list[list[str]]:
+    """Return tests by name in so many lanes, about equally long; no lane is empty."""
+    lanes: list[list[Path]] = [[] for _ in range(min(count, len(tests)))]
     for one in sorted(tests, key=_length, reverse=True):
         min(lanes, key=lambda lane: sum(map(_length, lane))).append(one)
     return [

@@ -18,15 +18,17 @@ EMPTY = MADE / "empty.sqlite"
 
 def phone_files() -> None:
     """Build what a phone runs where any of it changed."""
-    sources = [*_python("core"), *_python("server"), *(WEB / "phone").glob("*.mjs")]
+    packages = ("core", "server", "simulation")
+    python = [file for package in packages for file in _python(package)]
+    sources = [*python, *(WEB / "phone").glob("*.mjs")]
     pins = [ROOT / "requirements.lock", WEB / "package-lock.json"]
     made_from = digest_of([*sources, *pins])
     if is_stamped(BUILT, made_from):
         return
     _empty_database()
     say("building what runs in a phone")
-    packages = sysconfig.get_path("purelib", vars={"base": str(VENV)})
-    build = ["node", "phone/build.mjs", str(EMPTY), packages, str(BUILT)]
+    libraries = sysconfig.get_path("purelib", vars={"base": str(VENV)})
+    build = ["node", "phone/build.mjs", str(EMPTY), libraries, str(BUILT)]
     run(build, cwd=WEB, what="building what runs in a phone")
     stamp(BUILT, made_from)
 

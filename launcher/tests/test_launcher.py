@@ -107,7 +107,7 @@ class GeneratedFiles(FolderTestCase):
 
 
 class Lanes(FolderTestCase):
-    """The browser's tests in two lanes in front, the others giving way to them."""
+    """The browser's tests in lanes in front, the others giving way to them."""
 
     def ran(self, parts: list[str], labels: list[str], *, fails: str = "") -> list[str]:
         """Run the lanes without running anything; return what ran, and in which lane."""
@@ -139,7 +139,7 @@ class Lanes(FolderTestCase):
         behind = [f"behind: {' '.join(named)}" for named in lanes.servers()]
         others = ["behind: core covered", "behind: simulation launcher"]
         self.assertEqual(ran, sorted([*front, *behind, *others]))
-        self.assertEqual(sorted(self.on_tables), [f"yellowpeg_{number}" for number in range(5)])
+        self.assertEqual(sorted(self.on_tables), [f"yellowpeg_{number}" for number in range(7)])
         self.assertEqual(self.failed, ["mypy", self.failed[1]])
         self.assertIn(lanes.servers()[0][0], self.failed[1])
 
@@ -155,10 +155,12 @@ class Lanes(FolderTestCase):
         self.write("server/crews/tests/people.py", 5_000)
         self.write("server/tests/test_b.py", 300)
         self.write("server/jobs/tests/test_c.py", 700)
-        self.assertEqual(
-            lanes.servers(self.folder),
-            [["server.jobs.tests.test_c"], ["server.crews.tests.test_a", "server.tests.test_b"]],
-        )
+        alone = ["server.jobs.tests.test_c", "server.crews.tests.test_a", "server.tests.test_b"]
+        self.assertEqual(lanes.servers(self.folder), [[one] for one in alone])
+        self.write("server/jobs/tests/test_d.py", 200)
+        self.write("server/jobs/tests/test_e.py", 150)
+        beside = ["server.jobs.tests.test_d", "server.jobs.tests.test_e"]
+        self.assertEqual(lanes.servers(self.folder), [*([one] for one in alone), beside])
 
     def write(self, name: str, size: int) -> None:
         """Write a file of a size."""
