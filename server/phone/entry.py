@@ -9,6 +9,7 @@ from server.carry.tables import shape
 from server.carry.take_in import OtherShape
 from server.phone.application import Phone
 from server.phone.words import words_of
+from server.practice.run import forget_all
 
 
 class Entry:
@@ -36,6 +37,7 @@ class Entry:
 
     def load(self, file: str) -> None:
         """Begin with what was kept in a file, or with nothing where none is named."""
+        forget_all()
         self.phone.store.load(Path(file).read_bytes() if file else None)
 
     def keep_time(self, seconds: float) -> None:

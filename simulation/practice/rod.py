@@ -140,6 +140,17 @@ class PracticeRod:
             )
         )
 
+    def numbers(self) -> tuple[Line, ...]:
+        """Return what one finds one's way by along all that is drawn out: whole feet or meters.
+
+        Where numbers run on, every tenth of them.
+        """
+        marking = MARKINGS[self.marking]
+        named = [line for line in self.face(0.0, self.reach) if line.number]
+        if marking.whole:
+            return tuple(line for line in named if line.is_whole)
+        return tuple(line for line in named if int(line.number) % 10 == 0)
+
     def _lines(self, low: float, high: float) -> Iterator[Line]:
         parts = [(low, high)]
         if self.drawn_out > 1:

@@ -116,6 +116,15 @@ class TheRodsFace(TestCase):
         self.assertEqual(replace(rod, drawn_out=1).value(1.4), 1.4)
         self.assertEqual(replace(rod, drawn_out=1).reach, 1.5)
 
+    def test_one_finds_ones_way_by_whole_feet_or_every_tenth_inch(self) -> None:
+        feet = PracticeRod(RODS, "ft-in/8").numbers()
+        self.assertEqual([line.number for line in feet], ["0", "1", "2", "3", "4"])
+        self.assertAlmostEqual(feet[3].height, 3 * FOOT)
+        inches = PracticeRod((1.0,), "in/16", Zero.CENTER, center=0.5).numbers()
+        self.assertEqual([line.number for line in inches], ["-10", "0", "10"])
+        self.assertAlmostEqual(inches[0].height, 0.5 - 10 * INCH)
+        self.assertEqual(len(PracticeRod(RODS, "mm", drawn_out=2).numbers()), 3)
+
     def test_nothing_is_seen_past_its_ends(self) -> None:
         lines = PracticeRod(RODS, "mm").face(-0.05, 0.01)
         self.assertEqual(len(lines), 11)

@@ -9,7 +9,7 @@ export function sourcesIn(root, packages) {
   const found = new Map();
   const add = (folder, inside) =>
     found.set(inside, readFileSync(path.join(folder, inside), "utf8"));
-  for (const name of ["core", "server"]) kept(root, name).forEach((one) => add(root, one));
+  for (const name of ["core", "server", "simulation"]) kept(root, name).forEach((one) => add(root, one));
   for (const name of others) kept(packages, name).forEach((one) => add(packages, one));
   ["typing_extensions.py", "tzdata/__init__.py", "tzdata/zoneinfo/__init__.py"].forEach((one) =>
     add(packages, one),
@@ -40,7 +40,7 @@ const LEFT_OUT = [
   /^server\/(measures|database|webapp\/demo|phone\/(stand_ins|building)|carry\/(write|concrete|api))/,
   /^server\/(corrections\/|overview\/day\/calendar|overview\/happened\/(?!kinds|__init__)|pictures\/(written_anew|zipped))/,
   /^server\/papers\/(pdf|works|services|models|apps|sheets|api\/(?!points_views|inputs|__init__))/,
-  /^server\/(office_urls|urls|wsgi|gunicorn|logs|health|tidying|testing)\.py$/,
+  /^server\/(office_urls|described_urls|urls|wsgi|gunicorn|logs|health|tidying|testing)\.py$/,
   /^server\/crews\/(?!models|permissions|retirable|apps|__init__)/,
   /^django\/contrib\/(?!auth\/|contenttypes\/|sessions\/(__init__|base_session)|__init__|staticfiles\/__init__)/,
   /^django\/contrib\/auth\/(admin|forms|views|urls|handlers)/,

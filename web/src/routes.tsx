@@ -23,6 +23,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./features/people"))[name] }),
       })),
       {
+        path: "/practice",
+        lazy: async () => ({ Component: (await import("./features/practice")).Lessons }),
+      },
+      {
+        path: "/practice/:lesson",
+        lazy: async () => ({ Component: (await import("./features/practice")).Lesson }),
+      },
+      {
         path: "/notice/:token",
         lazy: async () => ({ Component: (await import("./features/notices")).NoticePage }),
       },

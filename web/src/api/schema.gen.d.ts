@@ -2128,6 +2128,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them. */
+        get: operations["practice_lessons"];
+        put?: never;
+        /** @description Begin one. */
+        post: operations["begin_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as it stands. */
+        get: operations["practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Do one thing. */
+        post: operations["do_in_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Write an answer down. */
+        post: operations["answer_in_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell what was told at the end; nothing before it. */
+        get: operations["practice_debrief"];
+        put?: never;
+        /** @description End it, and tell. */
+        post: operations["end_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}/hints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Show one. */
+        post: operations["hint_in_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}/sense": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it; nothing is done by it. */
+        get: operations["sense_in_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/records/{paper}/record.pdf": {
         parameters: {
             query?: never;
@@ -2526,6 +2647,31 @@ export interface components {
             id: string;
             name: string;
         };
+        /** @enum {string} */
+        ActInputKindEnum: "stand-up" | "set-legs" | "carry" | "center" | "kick-away" | "fine" | "coarse" | "turn" | "draw-out" | "click" | "slide" | "mark";
+        /** @description Something done on the site: ``at`` is by the page's clock, seconds; lengths are metres. */
+        ActInputRequest: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["ActInputKindEnum"];
+            /** Format: double */
+            at: number;
+            /** Format: double */
+            x?: number;
+            /** Format: double */
+            y?: number;
+            /** Format: double */
+            height?: number;
+            /** Format: double */
+            receiver?: number;
+            /** Format: double */
+            above?: number;
+            sections?: number;
+            /** @default  */
+            spot: string;
+            /** @default standing */
+            holding: components["schemas"]["HoldingEnum"];
+        };
         /** @description How far several backsights disagree, against what is allowed. */
         Agreeing: {
             text: string;
@@ -2548,6 +2694,14 @@ export interface components {
             is_good: boolean;
             /** Format: date-time */
             taken_at: string;
+        };
+        /** @description A task's answer against the right one. */
+        AnswerShown: {
+            asks: string;
+            typed: string;
+            right: string;
+            is_right: boolean;
+            mistake: string;
         };
         /** @description Whether a job is archived. */
         ArchivedInputRequest: {
@@ -2810,6 +2964,11 @@ export interface components {
         };
         /** @enum {string} */
         CheckVerdictEnum: "pass" | "fail" | "inconclusive";
+        /** @description One of the answers to choose from. */
+        ChoiceShown: {
+            key: string;
+            words: string;
+        };
         /** @description What the crew chose: how close calls count, and how long a check holds. */
         Choices: {
             strict_calls: boolean;
@@ -2948,6 +3107,17 @@ export interface components {
             crews: components["schemas"]["DayCrew"][];
             days: components["schemas"]["OnJob"][];
             is_whole: boolean;
+        };
+        /** @description What is told at the end; points out of how many. */
+        DebriefSheet: {
+            is_passed: boolean;
+            points: number;
+            of: number;
+            answers: components["schemas"]["AnswerShown"][];
+            readings: components["schemas"]["ReadingShown"][];
+            slips: components["schemas"]["SlipShown"][];
+            mistakes: string[];
+            next_time: string[];
         };
         /** @description What a benchmark is, and where on the plan. */
         DescribedInputRequest: {
@@ -3510,12 +3680,18 @@ export interface components {
             line: components["schemas"]["LineSheet"] | null;
             points: components["schemas"]["WantedSheet"][];
         };
+        /** @description A task whose hint is wanted. */
+        HintInputRequest: {
+            task: string;
+        };
         /** @description Something that must be answered before the work goes on. */
         Hold: {
             element: string;
             what: string;
             why: string;
         };
+        /** @enum {string} */
+        HoldingEnum: "standing" | "upside-down";
         /** @description An instrument's checks and knocks, the latest first, and how they are plotted. */
         InstrumentHistory: {
             instrument: components["schemas"]["InstrumentSheet"];
@@ -3709,6 +3885,25 @@ export interface components {
             nominal: string;
             actual: string;
         };
+        /** @description A lesson to begin, and the seed of its site. */
+        LessonInputRequest: {
+            /** Format: uuid */
+            id: string;
+            lesson: string;
+            seed: number;
+        };
+        /** @description A lesson as the list of them shows it. */
+        LessonRow: {
+            key: string;
+            title: string;
+            learn: string;
+            why: string;
+            minutes: number;
+        };
+        /** @description All lessons, in the order of the work. */
+        LessonsSheet: {
+            lessons: components["schemas"]["LessonRow"][];
+        };
         /** @enum {string} */
         LevelFromEnum: "elevation" | "benchmark" | "floor";
         /** @description A surface measured from one beam, the highest point first. */
@@ -3747,6 +3942,14 @@ export interface components {
             /** Format: double */
             scale_value: number;
             reads: components["schemas"]["SightEnum"][];
+        };
+        /** @description A line on the rod: metres above the receiver's mark, how long (0 to 3), its number. */
+        LineShown: {
+            /** Format: double */
+            height: number;
+            size: number;
+            number: string;
+            is_whole: boolean;
         };
         /** @description A path to send to somebody; it works once. */
         LinkSheet: {
@@ -3886,6 +4089,12 @@ export interface components {
             rate: string;
             extra: string;
             why_none: string;
+        };
+        /** @description A whole number on the rod, and how high above its foot it stands, metres. */
+        NumberShown: {
+            number: string;
+            /** Format: double */
+            height: number;
         };
         /** @enum {string} */
         NumberingEnum: "up" | "down" | "centre-zero";
@@ -4272,6 +4481,26 @@ export interface components {
         PoursSheet: {
             pours: components["schemas"]["PourRow"][];
         };
+        /** @description A lesson in progress. */
+        PracticeSheet: {
+            job: string;
+            lesson: components["schemas"]["LessonRow"];
+            seed: number;
+            /** Format: double */
+            length: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            stake: number;
+            legs: number[];
+            spots: components["schemas"]["SpotShown"][];
+            walls: components["schemas"]["WallShown"][];
+            stand: components["schemas"]["StandShown"] | null;
+            rod: components["schemas"]["RodShown"];
+            receiver: components["schemas"]["ReceiverShown"];
+            tasks: components["schemas"]["TaskShown"][];
+            is_over: boolean;
+        };
         /** @description What a reading would say, and what makes it unlikely where something does. */
         Preview: {
             says: components["schemas"]["Said"];
@@ -4344,6 +4573,15 @@ export interface components {
         };
         /** @enum {integer} */
         ReadPartsEnum: 1 | 2 | 10;
+        /** @description A reading against what the rod really showed. */
+        ReadingShown: {
+            spot: string;
+            typed: string;
+            true: string;
+            off: string;
+            /** Format: double */
+            steps: number;
+        };
         /** @description A new receiver. */
         ReceiverInputRequest: {
             /** Format: uuid */
@@ -4374,6 +4612,13 @@ export interface components {
             signals: components["schemas"]["SignalSheet"][];
             fine_text: string;
             coarse_text: string;
+        };
+        /** @description The receiver as one sees it, and what its record says. */
+        ReceiverShown: {
+            tells: string;
+            words: string;
+            is_coarse: boolean;
+            is_upside_down: boolean;
         };
         /** @description A job record that is asked for. */
         RecordInputRequest: {
@@ -4523,6 +4768,23 @@ export interface components {
             has_bubble: boolean;
             read_to_text: string;
         };
+        /** @description The rod: where it is, how it is held, how far it is drawn out; metres. */
+        RodShown: {
+            spot: string;
+            holding: string;
+            drawn_out: number;
+            sections: number;
+            /** Format: double */
+            reach: number;
+            /** Format: double */
+            receiver: number;
+            is_on_a_clod: boolean;
+            has_bubble: boolean;
+            /** Format: double */
+            bubble: number;
+            graduation: string;
+            numbers: components["schemas"]["NumberShown"][];
+        };
         /** @description What somebody can be in a crew, and what that means. */
         RoleChoice: {
             role: components["schemas"]["RoleEnum"];
@@ -4617,6 +4879,15 @@ export interface components {
         };
         /** @enum {string} */
         SamenessEnum: "same" | "same-job" | "unknown";
+        /** @description What one hears and sees with the receiver somewhere on the rod. */
+        SensedSheet: {
+            unseen: string;
+            /** Format: double */
+            beeps: number;
+            is_steady: boolean;
+            shows: string;
+            lines: components["schemas"]["LineShown"][];
+        };
         /** @description Who is signed in, by name and by number; 0 is nobody. */
         SessionSheet: {
             person: number;
@@ -4784,6 +5055,11 @@ export interface components {
             reading: string;
             says: components["schemas"]["Said"];
         };
+        /** @description Something that went wrong on the site, and whether it was noticed. */
+        SlipShown: {
+            words: string;
+            was_noticed: boolean;
+        };
         /** @description A named point and the thickness there. */
         Spot: {
             point: string;
@@ -4796,6 +5072,17 @@ export interface components {
             thickness: components["schemas"]["Shown"];
             action: string;
             is_thin: boolean;
+        };
+        /** @description Where a rod can be stood; metres in plan, and what its tag says. */
+        SpotShown: {
+            name: string;
+            what: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            told: string;
+            is_known: boolean;
         };
         /** @description A rectangle's sides and diagonals as measured. */
         SquareInputRequest: {
@@ -4831,6 +5118,19 @@ export interface components {
             flatness: components["schemas"]["FlatnessSheet"][];
             levels: components["schemas"]["LevelSheet"][];
             pier_tops: components["schemas"]["PierTops"][];
+        };
+        /** @description Where the instrument stands: metres in plan; its height in words; what one sees of it. */
+        StandShown: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            height: string;
+            is_at_eye_level: boolean;
+            /** Format: double */
+            legs_out: number;
+            /** Format: double */
+            levels_in: number;
         };
         /** @description How far a set-up can be trusted: its clock, its re-reads, and its doubts. */
         StandingSheet: {
@@ -4961,6 +5261,29 @@ export interface components {
         /** @description What a free point is wanted at; empty takes the target away. */
         TargetInputRequest: {
             target: string;
+        };
+        /** @description An answer to a task: typed, or chosen. */
+        TaskAnswerInputRequest: {
+            /** Format: uuid */
+            id: string;
+            task: string;
+            /** @default  */
+            typed: string;
+            /** @default  */
+            choice: string;
+        };
+        /** @description A task, and whether something was written down for it; not whether that is right. */
+        TaskShown: {
+            key: string;
+            kind: string;
+            asks: string;
+            spot: string;
+            unit: string;
+            choices: components["schemas"]["ChoiceShown"][];
+            has_hint: boolean;
+            hint: string;
+            typed: string;
+            is_done: boolean;
         };
         /** @description A thickened edge of a slab. */
         ThickenedInputRequest: {
@@ -5110,6 +5433,17 @@ export interface components {
             by: string;
             at: string;
             reason: string;
+        };
+        /** @description A wall from one place to another, metres. */
+        WallShown: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            to_x: number;
+            /** Format: double */
+            to_y: number;
         };
         /** @description A point: what it is wanted at, what it reads, or both. */
         WantedInputRequest: {
@@ -13530,6 +13864,535 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+        };
+    };
+    practice_lessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    begin_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    do_in_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    answer_in_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaskAnswerInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    practice_debrief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DebriefSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    end_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DebriefSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    hint_in_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HintInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    sense_in_practice: {
+        parameters: {
+            query: {
+                above?: number;
+                at: number;
+                receiver: number;
+            };
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensedSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
                 };
             };
         };

@@ -1,10 +1,10 @@
-import type { Answered } from "../../phone/boot.mjs";
 import { isOnlyAsked } from "../api/asked";
-import { BY_THE_PHONE } from "../api/phone";
+import { asAsked, asResponse } from "./envelope";
 import { begun, freshenSoon, keptSession } from "./live";
 import { drained, kick } from "./sender";
 import { PATIENCE, lineNow, overTheLine } from "./line";
 import { answerOf, askPhone, phoneState } from "./phone";
+import { byPractice, isPractice } from "./practice";
 
 /**
  * Who answers a request: this phone, where it holds what is asked about; the server, where it
@@ -22,6 +22,7 @@ const MISSING = 404;
 
 export async function routed(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url);
+  if (isPractice(pathname)) return byPractice(request);
   if (phoneState() === "off" || OFFICE.test(pathname)) return byTheServer(request, pathname);
   const isAsked = request.method === "GET" || isOnlyAsked(pathname);
   if (!isAsked) return recorded(request);
@@ -109,22 +110,4 @@ async function inThePhone(request: Request): Promise<Response> {
 
 function isOwn(answer: Response): boolean {
   return answer.status !== MISSING && answer.status !== NEEDS_A_LINE;
-}
-
-/** The headers that a request carries on: what it is, and what the phone says of itself. */
-const CARRIED = /^(content-type|accept|x-phone.*)$/;
-
-async function asAsked(request: Request) {
-  const { pathname, search } = new URL(request.url);
-  const headers = [...request.headers].filter(([name]) => CARRIED.test(name));
-  return {
-    method: request.method,
-    path: `${pathname}${search}`,
-    headers: Object.fromEntries(headers),
-    body: await request.text(),
-  };
-}
-
-function asResponse({ status, headers, body }: Answered): Response {
-  return new Response(body || null, { status, headers: { ...headers, [BY_THE_PHONE]: "yes" } });
 }

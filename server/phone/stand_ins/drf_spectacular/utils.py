@@ -18,3 +18,10 @@ class OpenApiResponse:
 
     def __init__(self, *_: Any, **__: Any) -> None:
         pass
+
+
+class OpenApiParameter:
+    """Says nothing of a parameter."""
+
+    def __init__(self, *_: Any, **__: Any) -> None:
+        pass

@@ -89,6 +89,9 @@ export function SignIn() {
           <Button component={Link} to="/new-password">
             Forgot the password?
           </Button>
+          <Button component={Link} to="/practice" variant="outlined">
+            Try it on a practice site
+          </Button>
           {session.data && session.data.begins !== "no" && (
             <Button component={Link} to="/begin" variant="outlined">
               Begin a crew

@@ -1,0 +1,1 @@
+"""Practice: a lesson on a simulated site, on a phone alone; nothing of it is ever stored."""

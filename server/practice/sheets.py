@@ -1,0 +1,300 @@
+"""What a page is told of a lesson: what is sensed and what was done, and no figure of the truth."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import TypedDict
+
+from core.rods import GRADUATIONS
+from server.practice.answering import unit_of
+from server.practice.doing import in_units
+from server.practice.run import Run
+from server.practice.words import TELLS, UNSEEN
+from simulation.practice.lesson import Lesson, Task, TaskKind
+from simulation.practice.lessons import LESSONS
+from simulation.practice.on_site import LEAST_LEGS, MOST_LEGS, WITH_A_BUBBLE, OnSite
+from simulation.practice.stand import LEVELING
+
+
+class LessonRow(TypedDict):
+    """A lesson as the list of them shows it."""
+
+    key: str
+    title: str
+    learn: str
+    why: str
+    minutes: int
+
+
+class ChoiceShown(TypedDict):
+    """One of the answers to choose from."""
+
+    key: str
+    words: str
+
+
+class TaskShown(TypedDict):
+    """A task, and whether something was written down for it; not whether that is right."""
+
+    key: str
+    kind: str
+    asks: str
+    spot: str
+    unit: str
+    choices: list[ChoiceShown]
+    has_hint: bool
+    hint: str
+    typed: str
+    is_done: bool
+
+
+class SpotShown(TypedDict):
+    """Where a rod can be stood; metres in plan, and what its tag says."""
+
+    name: str
+    what: str
+    x: float
+    y: float
+    told: str
+    is_known: bool
+
+
+class WallShown(TypedDict):
+    """A wall from one place to another, metres."""
+
+    x: float
+    y: float
+    to_x: float
+    to_y: float
+
+
+class StandShown(TypedDict):
+    """Where the instrument stands: metres in plan; its height in words; what one sees of it.
+
+    ``levels_in`` is how many seconds it takes to level itself, ``legs_out`` how far out its
+    legs look, 0 to 1 where it can do the rest.
+    """
+
+    x: float
+    y: float
+    height: str
+    is_at_eye_level: bool
+    legs_out: float
+    levels_in: float
+
+
+class NumberShown(TypedDict):
+    """A whole number on the rod, and how high above its foot it stands, metres."""
+
+    number: str
+    height: float
+
+
+class RodShown(TypedDict):
+    """The rod: where it is, how it is held, how far it is drawn out; metres."""
+
+    spot: str
+    holding: str
+    drawn_out: int
+    sections: int
+    reach: float
+    receiver: float
+    is_on_a_clod: bool
+    has_bubble: bool
+    bubble: float
+    graduation: str
+    numbers: list[NumberShown]
+
+
+class ReceiverShown(TypedDict):
+    """The receiver as one sees it, and what its record says."""
+
+    tells: str
+    words: str
+    is_coarse: bool
+    is_upside_down: bool
+
+
+class PracticeSheet(TypedDict):
+    """A lesson in progress."""
+
+    job: str
+    lesson: LessonRow
+    seed: int
+    length: float
+    width: float
+    stake: float
+    legs: list[float]
+    spots: list[SpotShown]
+    walls: list[WallShown]
+    stand: StandShown | None
+    rod: RodShown
+    receiver: ReceiverShown
+    tasks: list[TaskShown]
+    is_over: bool
+
+
+class LineShown(TypedDict):
+    """A line on the rod: metres above the receiver's mark, how long (0 to 3), its number."""
+
+    height: float
+    size: int
+    number: str
+    is_whole: bool
+
+
+class SensedSheet(TypedDict):
+    """What one hears and sees with the receiver somewhere on the rod."""
+
+    unseen: str
+    beeps: float
+    is_steady: bool
+    shows: str
+    lines: list[LineShown]
+
+
+class LessonsSheet(TypedDict):
+    """All lessons, in the order of the work."""
+
+    lessons: list[LessonRow]
+
+
+def lessons_sheet() -> LessonsSheet:
+    """Return the lessons there are."""
+    return {"lessons": [_lesson(one) for one in LESSONS]}
+
+
+def _lesson(lesson: Lesson) -> LessonRow:
+    return {
+        "key": lesson.key,
+        "title": lesson.title,
+        "learn": lesson.learn,
+        "why": lesson.why,
+        "minutes": lesson.minutes,
+    }
+
+
+def practice_sheet(run: Run) -> PracticeSheet:
+    """Return a lesson as it stands."""
+    scene, state = run.scene, run.state
+    return {
+        "job": str(run.job),
+        "lesson": _lesson(run.lesson),
+        "seed": scene.seed,
+        "length": scene.size[0],
+        "width": scene.size[1],
+        "stake": scene.stake,
+        "legs": [LEAST_LEGS, MOST_LEGS],
+        "spots": _spots(run),
+        "walls": [
+            {"x": one.begin.x, "y": one.begin.y, "to_x": one.end.x, "to_y": one.end.y}
+            for one in scene.walls
+        ],
+        "stand": _stand(run),
+        "rod": _rod(state),
+        "receiver": {
+            "tells": state.receiver.tells.value,
+            "words": TELLS[state.receiver.tells],
+            "is_coarse": state.is_coarse,
+            "is_upside_down": state.is_upside_down,
+        },
+        "tasks": [_task(run, one) for one in run.tasks],
+        "is_over": run.is_over,
+    }
+
+
+def _spots(run: Run) -> list[SpotShown]:
+    known: list[SpotShown] = [
+        {
+            "name": one.name, "what": one.what, "x": one.place.x, "y": one.place.y,
+            "told": in_units(run, one.told), "is_known": True,
+        }
+        for one in run.scene.marks
+    ]  # fmt: skip
+    others: list[SpotShown] = [
+        {
+            "name": one.name, "what": "", "x": one.place.x, "y": one.place.y,
+            "told": "", "is_known": False,
+        }
+        for one in run.scene.targets
+    ]  # fmt: skip
+    return known + others
+
+
+def _stand(run: Run) -> StandShown | None:
+    stand = run.state.stand
+    if stand is None:
+        return None
+    return {
+        "x": stand.place.x,
+        "y": stand.place.y,
+        "height": in_units(run, round(stand.height, 2)),
+        "is_at_eye_level": stand.is_at_eye_level,
+        "legs_out": 0.0 if stand.levels else 1.0,
+        "levels_in": LEVELING,
+    }
+
+
+def _rod(state: OnSite) -> RodShown:
+    has_bubble = state.scene.gear.has_bubble
+    rod = state.rod
+    printed = replace(rod, short_by=0.0)
+    return {
+        "spot": state.spot,
+        "holding": state.holding.value,
+        "drawn_out": state.drawn_out,
+        "sections": len(rod.sections),
+        # A section that is not home is not seen: what is drawn out is told as if it were.
+        "reach": round(sum(rod.sections[: state.drawn_out]), 1),
+        "receiver": state.at,
+        "is_on_a_clod": state.is_on_a_clod,
+        "has_bubble": has_bubble,
+        "bubble": min(1.0, state.lean / (4 * WITH_A_BUBBLE)) if has_bubble else 0.0,
+        "graduation": GRADUATIONS[rod.marking].label,
+        "numbers": [{"number": one.number, "height": one.height} for one in printed.numbers()],
+    }
+
+
+def _task(run: Run, task: Task) -> TaskShown:
+    unit = unit_of(run) if task.kind is TaskKind.VOLUME else ""
+    return {
+        "key": task.key,
+        "kind": task.kind.value,
+        "asks": task.asks.format(*(in_units(run, one) for one in task.lengths)),
+        "spot": task.spot,
+        "unit": unit,
+        "choices": [{"key": key, "words": words} for key, words in task.choices],
+        "has_hint": bool(task.hint),
+        "hint": task.hint if task.key in run.hints else "",
+        "typed": run.typed.get(task.key, ""),
+        "is_done": _is_done(run, task),
+    }
+
+
+def _is_done(run: Run, task: Task) -> bool:
+    if task.kind is TaskKind.MARK:
+        return run.record.marked(task.spot) is not None
+    if task.kind is TaskKind.STAND:
+        stands = [one.key for one in run.tasks if one.kind is TaskKind.STAND]
+        return len(run.record.stood()) > stands.index(task.key)
+    return task.key in run.typed
+
+
+def sensed_sheet(state: OnSite) -> SensedSheet:
+    """Return what is sensed where everything stands."""
+    told, unseen = state.told(), state.unseen
+    return {
+        "unseen": UNSEEN[unseen] if unseen is not None else "",
+        "beeps": told.beeps,
+        "is_steady": told.is_steady,
+        "shows": told.shows.value,
+        "lines": [
+            {
+                "height": line.height,
+                "size": int(line.size),
+                "number": line.number,
+                "is_whole": line.is_whole,
+            }
+            for line in (state.seen() if state.spot else ())
+        ],
+    }

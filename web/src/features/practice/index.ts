@@ -1,0 +1,2 @@
+export { Lesson } from "./Lesson";
+export { Lessons } from "./Lessons";
