@@ -176,7 +176,8 @@ class Practicing(BrowserTestCase):
         feet = low["number"] + (drawn["at"] - low["y"]) / (high["y"] - low["y"]) * (
             high["number"] - low["number"]
         )
-        return 12 * round(feet - inches / 12) + round(inches * 8) / 8
+        read: float = 12 * round(feet - inches / 12) + round(inches * 8) / 8
+        return read
 
     def write_down(self, label: str, inches: float) -> None:
         """Write an answer down, in inches."""

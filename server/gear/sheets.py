@@ -8,7 +8,7 @@ from uuid import UUID
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from core.instruments import trust_of
+from core.instruments import Trust, trust_of
 from core.lengths import Length, Style, format_fine, format_length
 from core.rods import GRADUATIONS, Graduation, Numbering
 from core.rods import Rod as CoreRod
@@ -152,22 +152,22 @@ def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
 
 def instrument_sheets(crew_id: UUID, site: Site) -> list[InstrumentSheet]:
     """Return a crew's instruments by name, in four queries."""
+    return [instrument_sheet(one, trust_sheet(trust), site) for one, trust in trusted(crew_id)]
+
+
+def trusted(crew_id: UUID) -> list[tuple[Instrument, Trust]]:
+    """Return a crew's instruments by name, and how far each can be trusted now."""
     found = _by_name(Instrument.objects.filter(crew_id=crew_id).select_related("crew"))
     checks = checks_of(instrument.pk for instrument in found)
     knocks = list(InstrumentKnock.objects.filter(instrument__in=found))
     now = timezone.now().timestamp()
     return [
-        instrument_sheet(
+        (
             one,
-            trust_sheet(
-                trust_of(
-                    record_of(
-                        one, checks[one.pk], [k for k in knocks if k.instrument_id == one.pk]
-                    ),
-                    now,
-                )
+            trust_of(
+                record_of(one, checks[one.pk], [k for k in knocks if k.instrument_id == one.pk]),
+                now,
             ),
-            site,
         )
         for one in found
     ]

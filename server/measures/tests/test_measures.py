@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import gzip
 import tempfile
+from dataclasses import replace
 from datetime import timedelta
 from pathlib import Path
 from unittest import TestCase, mock
@@ -13,11 +14,13 @@ from django.test import TestCase as DatabaseTestCase
 from server.fieldbook.models import Shot
 from server.measures.clock import Compared, compare
 from server.measures.day import copies_of, opening_the_day
+from server.measures.practice import practiced
 from server.measures.requests import opening_a_job
 from server.measures.scripts import first_screen
 from server.measures.site import make_site
 from server.measures.volumes import volume
 from server.webapp.demo import load_demo
+from simulation.practice.lessons import BY_KEY
 
 
 class Clock(TestCase):
@@ -76,6 +79,20 @@ class Sites(DatabaseTestCase):
 
     def test_volumes_are_measured_on_real_floors(self) -> None:
         self.assertGreater(volume(50, 1).ours, 0)
+
+
+class Practice(TestCase):
+    """What the bench counts of practice."""
+
+    def test_a_lesson_is_played_by_each_kind_of_person(self) -> None:
+        told = practiced(BY_KEY["go-or-hold"], 8)
+        self.assertEqual(told.played, 8 * 4)
+        self.assertEqual((told.passed, told.named, told.other), (1.0, 1.0, 0.0))
+
+    def test_a_lesson_that_names_nothing_is_found_out(self) -> None:
+        deaf = replace(BY_KEY["match"], watches={})
+        told = practiced(deaf, 4)
+        self.assertEqual((told.named, told.other), (0.0, 0.0))
 
 
 class Day(DatabaseTestCase):

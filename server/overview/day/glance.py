@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime, timedelta
-from typing import Literal, TypedDict
+from typing import Literal, NamedTuple, TypedDict
 
 from django.utils import timezone
 
@@ -105,7 +105,15 @@ def _pour(row: PourRow) -> GlancePour:
     }
 
 
-def is_fresh(glance: Glance, now: datetime) -> bool:
+class Kept(NamedTuple):
+    """What was worked out of a job, when, and whether anything of it changed since."""
+
+    sheet: GlanceSheet
+    is_stale: bool
+    made_at: datetime
+
+
+def is_fresh(glance: Kept | Glance, now: datetime) -> bool:
     """Whether what was worked out still holds: nothing changed, and no clock ran out on it.
 
     Time alone makes a GO a hold, and never the other way round.

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from datetime import date, datetime, timedelta
 from time import monotonic
-from typing import TypedDict
+from typing import NamedTuple, TypedDict
 from uuid import UUID
 
 from django.db.models import F
@@ -13,10 +13,9 @@ from django.utils import timezone
 
 from server.crews.models import Crew, Membership, User
 from server.crews.permissions import ABILITIES, Ability
-from server.gear.check_sheets import Site
-from server.gear.sheets import SHORT_STYLE, instrument_sheets
+from server.gear.sheets import trusted
 from server.jobs.models import DayOnJob, Job
-from server.overview.day.glance import GlancePour, GlanceSheet, is_fresh, work_out
+from server.overview.day.glance import GlancePour, GlanceSheet, Kept, is_fresh, work_out
 
 #: How far ahead the pours and the days are shown.
 AHEAD = timedelta(days=14)
@@ -92,51 +91,77 @@ class DaySheet(TypedDict):
     is_whole: bool
 
 
+class _Row(NamedTuple):
+    """A job as the day reads it; what stands of it is empty where nothing was worked out yet."""
+
+    key: UUID
+    name: str
+    place: str
+    crew: UUID
+    created_at: datetime
+    archived_at: datetime | None
+    sheet: GlanceSheet | None
+    is_stale: bool | None
+    made_at: datetime | None
+
+    @property
+    def kept(self) -> Kept | None:
+        """What was worked out of it before."""
+        if self.sheet is None or self.is_stale is None or self.made_at is None:
+            return None
+        return Kept(self.sheet, self.is_stale, self.made_at)
+
+
+#: The columns of a row, in its order: nothing else is read of so many jobs.
+COLUMNS = (
+    "pk", "name", "place", "crew_id", "created_at", "archived__archived_at", "glance__sheet",
+    "glance__is_stale", "glance__made_at",
+)  # fmt: skip
+
+
 def day_sheet(user: User) -> DaySheet:
     """Return the day of a person's crews."""
     places = list(Membership.objects.filter(user=user).select_related("crew"))
     places.sort(key=lambda one: (one.crew.name, one.crew_id))
-    jobs = list(
-        Job.objects.filter(crew__in=[one.crew_id for one in places])
-        .select_related("crew", "archived", "glance")
-        .order_by("-created_at", "name")
-    )
+    crews = {one.crew_id: one.crew.name for one in places}
+    found = Job.objects.filter(crew__in=list(crews)).order_by("-created_at", "name")
+    jobs = [_Row(*one) for one in found.values_list(*COLUMNS)]
     standing = _standing(jobs)
-    rows = [_job(job, standing.get(job.pk)) for job in jobs]
+    rows = [_job(job, crews[job.crew], standing.get(job.key)) for job in jobs]
     return {
         "jobs": rows,
         "pours": sorted(_pours(rows), key=lambda one: one["pours_at"]),
         "due": [one for place in places for one in _due(place.crew)],
         "crews": _crews(places),
-        "days": _days(jobs),
+        "days": _days(list(crews)),
         "is_whole": all(one["stands"] or one["is_archived"] for one in rows),
     }
 
 
-def _standing(jobs: list[Job]) -> dict[UUID, GlanceSheet]:
+def _standing(jobs: list[_Row]) -> dict[UUID, GlanceSheet]:
     """Return where jobs stand; those that changed are worked out while there is time."""
     now, until = timezone.now(), monotonic() + PATIENCE
     found: dict[UUID, GlanceSheet] = {}
     for job in jobs:
-        glance = getattr(job, "glance", None)
-        if hasattr(job, "archived"):
+        kept = job.kept
+        if job.archived_at is not None:
             continue
-        if glance is not None and is_fresh(glance, now):
-            found[job.pk] = glance.sheet
+        if kept is not None and is_fresh(kept, now):
+            found[job.key] = kept.sheet
         elif monotonic() < until:
-            found[job.pk] = work_out(job)
+            found[job.key] = work_out(Job.objects.select_related("crew").get(pk=job.key))
     return found
 
 
-def _job(job: Job, stands: GlanceSheet | None) -> DayJob:
+def _job(job: _Row, crew: str, stands: GlanceSheet | None) -> DayJob:
     return {
-        "id": str(job.pk),
+        "id": str(job.key),
         "name": job.name,
         "place": job.place,
-        "crew": job.crew.name,
-        "crew_id": str(job.crew_id),
+        "crew": crew,
+        "crew_id": str(job.crew),
         "created_at": job.created_at.isoformat(),
-        "is_archived": hasattr(job, "archived"),
+        "is_archived": job.archived_at is not None,
         "stands": stands,
     }
 
@@ -151,13 +176,13 @@ def _pours(jobs: list[DayJob]) -> Iterator[DayPour]:
 
 
 def _due(crew: Crew) -> Iterator[DueInstrument]:
-    for one in instrument_sheets(crew.pk, Site(SHORT_STYLE, None)):
-        if not one["trust"]["state"].is_trusted:
+    for one, trust in trusted(crew.pk):
+        if not trust.state.is_trusted:
             yield {
-                "id": one["id"],
+                "id": str(one.pk),
                 "crew_id": str(crew.pk),
-                "name": one["name"],
-                "text": one["trust"]["text"],
+                "name": one.name,
+                "text": trust.in_words,
             }
 
 
@@ -178,9 +203,9 @@ def _crews(places: list[Membership]) -> list[DayCrew]:
     ]
 
 
-def _days(jobs: list[Job]) -> list[OnJob]:
+def _days(crews: list[UUID]) -> list[OnJob]:
     today: date = timezone.localdate() - timedelta(days=1)
-    rows = DayOnJob.objects.filter(job__in=jobs, day__gte=today, day__lte=today + AHEAD)
+    rows = DayOnJob.objects.filter(job__crew__in=crews, day__gte=today, day__lte=today + AHEAD)
     return [
         {"job": str(job), "day": day.isoformat(), "person": person}
         for job, day, person in rows.order_by("day", "pk").values_list("job", "day", "person")

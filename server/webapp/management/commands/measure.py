@@ -13,6 +13,7 @@ from server.measures.judgement.concrete import volumes_held
 from server.measures.judgement.heights import covered_by_geometry, covered_by_runs
 from server.measures.judgement.slips import slips_by_ground
 from server.measures.papers import making_a_record, moving_a_job
+from server.measures.practice import all_practiced
 from server.measures.requests import logging_a_reading, opening_a_job
 from server.measures.scripts import first_screen
 from server.measures.site import Site, add_elements, make_site
@@ -20,7 +21,7 @@ from server.measures.stages import opening_stages
 from server.measures.volumes import map_and_volume, volume
 from server.webapp.demo import load_demo
 
-SET_UPS, RUNS, FLOORS = 300, 1000, 200
+SET_UPS, RUNS, FLOORS, SEEDS = 300, 1000, 200, 500
 
 
 class Command(BaseCommand):
@@ -36,6 +37,7 @@ class Command(BaseCommand):
         self._volumes()
         self._papers()
         self._judgement()
+        self._practice()
         heaviest, whole = first_screen(settings.WEB_DIST)
         self._line("first screen's JavaScript, gzipped", f"{heaviest / 1000:.0f} kB", "250 kB")
         self._line("  all scripts", f"{whole / 1000:.0f} kB", "")
@@ -104,6 +106,13 @@ class Command(BaseCommand):
             stone = f"{held.spread * 1000:.0f} mm in {held.patch:g} m"
             what = f"volume's range holds, {held.shots} shots, {how}, {stone}"
             self._line(what, f"{held.share:.1%}", "90 to 99 %")
+
+    def _practice(self) -> None:
+        for one in all_practiced(SEEDS):
+            what = f"practice, {one.lesson}: passed with care"
+            self._line(what, f"{one.passed:.1%}", "100 %", f"({one.played} times)")
+            other = f"({one.other:.1%} told another, at most 2 %)"
+            self._line("  a mistake told by its name", f"{one.named:.1%}", "over 95 %", other)
 
     def _ratio(self, what: str, compared: Compared, aim: float | None) -> None:
         figure = f"{compared.ratio:.2f} x"
