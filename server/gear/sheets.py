@@ -152,12 +152,12 @@ def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
 
 def instrument_sheets(crew_id: UUID, site: Site) -> list[InstrumentSheet]:
     """Return a crew's instruments by name, in four queries."""
-    return [instrument_sheet(one, trust_sheet(trust), site) for one, trust in trusted(crew_id)]
+    return [instrument_sheet(one, trust_sheet(trust), site) for one, trust in trusted([crew_id])]
 
 
-def trusted(crew_id: UUID) -> list[tuple[Instrument, Trust]]:
-    """Return a crew's instruments by name, and how far each can be trusted now."""
-    found = _by_name(Instrument.objects.filter(crew_id=crew_id).select_related("crew"))
+def trusted(crews: list[UUID]) -> list[tuple[Instrument, Trust]]:
+    """Return crews' instruments by name, and how far each can be trusted now."""
+    found = _by_name(Instrument.objects.filter(crew__in=crews).select_related("crew"))
     checks = checks_of(instrument.pk for instrument in found)
     knocks = list(InstrumentKnock.objects.filter(instrument__in=found))
     now = timezone.now().timestamp()

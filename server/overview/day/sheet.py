@@ -11,7 +11,7 @@ from uuid import UUID
 from django.db.models import F
 from django.utils import timezone
 
-from server.crews.models import Crew, Membership, User
+from server.crews.models import Membership, User
 from server.crews.permissions import ABILITIES, Ability
 from server.gear.sheets import trusted
 from server.jobs.models import DayOnJob, Job
@@ -131,7 +131,7 @@ def day_sheet(user: User) -> DaySheet:
     return {
         "jobs": rows,
         "pours": sorted(_pours(rows), key=lambda one: one["pours_at"]),
-        "due": [one for place in places for one in _due(place.crew)],
+        "due": list(_due(list(crews))),
         "crews": _crews(places),
         "days": _days(list(crews)),
         "is_whole": all(one["stands"] or one["is_archived"] for one in rows),
@@ -175,12 +175,13 @@ def _pours(jobs: list[DayJob]) -> Iterator[DayPour]:
                 yield {**pour, "job": job["id"], "job_name": job["name"]}
 
 
-def _due(crew: Crew) -> Iterator[DueInstrument]:
-    for one, trust in trusted(crew.pk):
+def _due(crews: list[UUID]) -> Iterator[DueInstrument]:
+    """Yield the instruments that are not to be trusted now, crew by crew."""
+    for one, trust in sorted(trusted(crews), key=lambda known: crews.index(known[0].crew_id)):
         if not trust.state.is_trusted:
             yield {
                 "id": str(one.pk),
-                "crew_id": str(crew.pk),
+                "crew_id": str(one.crew_id),
                 "name": one.name,
                 "text": trust.in_words,
             }
