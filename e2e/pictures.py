@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from django.conf import settings
-from playwright.sync_api import Page
+from playwright.sync_api import Page, expect
 
 from e2e.browser import DESKTOP, MORE, PHONE
 from e2e.demo import load_demo
@@ -24,6 +24,10 @@ PACK = demo_id("Orchard pack house")
 HILL_NAME = "Hillside workshop"
 HILL = demo_id(HILL_NAME)
 LASER = demo_id("instrument", "Rotary laser, gray case")
+
+
+#: How long all jobs of the day may take to be looked at, milliseconds.
+MOST = 30_000
 
 
 def type_reading(page: Page) -> None:
@@ -60,7 +64,7 @@ def to_elements(page: Page) -> None:
 def see_the_day(page: Page) -> None:
     """Wait until it is known where every job stands."""
     page.get_by_text("Next: ").first.wait_for()
-    page.get_by_text("looking…").wait_for(state="detached")
+    expect(page.get_by_text("looking…")).to_have_count(0, timeout=MOST)
 
 
 def to_schedule(page: Page) -> None:
