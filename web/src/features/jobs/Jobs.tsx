@@ -35,7 +35,7 @@ export function Jobs() {
             display: "grid",
             gap: 2,
             alignItems: "start",
-            gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1.4fr) minmax(0, 1fr)" },
+            gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1.7fr) minmax(0, 1fr)" },
           }}
         >
           <Stack spacing={1.5}>
