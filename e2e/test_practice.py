@@ -6,9 +6,9 @@ import re
 from dataclasses import replace
 from typing import Any, ClassVar
 
-from playwright.sync_api import Locator, Request
+from playwright.sync_api import Locator, Request, expect
 
-from e2e.browser import PHONE, BrowserTestCase
+from e2e.browser import PATIENCE, PHONE, BrowserTestCase
 from server.crews.models import Crew
 from server.jobs.models import Job
 from simulation.ground import Place
@@ -21,6 +21,8 @@ LESSON, SEED = "move", 12
 ON_THE_BEAM = "Steady: on the beam."
 #: Where the receiver and the legs are at first, and how far a key or a tap goes; metres.
 BEGINS_AT, LEGS, FINE, WIDE = 0.9, 1.25, 0.0005, 0.005
+#: How far a finger drags at once, and how much of the rod is drawn; metres.
+HAND, SEEN = 0.06, 0.16
 #: What is asked of the audio, kept as it is asked.
 LISTEN = """
 window.heard = [];
@@ -122,36 +124,35 @@ class Practicing(BrowserTestCase):
         steps = round((height - self.receiver) / FINE)
         self.receiver += steps * FINE
         if self.by_touch:
-            self._drag(slider, steps * FINE)
-            steps = round((height - self._at(slider)) / FINE)
-            for _ in range(abs(steps)):
-                self.press("Slide the receiver up" if steps > 0 else "Slide the receiver down")
+            self._drag(slider)
+            while left := round((self.receiver - self._at(slider)) / FINE):
+                before = slider.get_attribute("aria-valuenow") or ""
+                self.press("Slide the receiver up" if left > 0 else "Slide the receiver down")
+                expect(slider).not_to_have_attribute("aria-valuenow", before, timeout=PATIENCE)
             self.receiver = self._at(slider)
         else:
             slider.focus()
             self._keys(steps, "ArrowUp", "ArrowDown", "PageUp", "PageDown")
+            told = f"{round(self.receiver, 4):g}"
+            expect(slider).to_have_attribute("aria-valuenow", told, timeout=PATIENCE)
 
     def _at(self, slider: Locator) -> float:
         return float(slider.get_attribute("aria-valuenow") or 0)
 
-    def _drag(self, slider: Locator, by: float) -> None:
-        """Drag the receiver along the rod, a hand's width at a time."""
-        box = slider.bounding_box()
-        assert box is not None
+    def _drag(self, slider: Locator) -> None:
+        """Drag the receiver along the rod, a hand's width at a time, until it is near."""
         slider.scroll_into_view_if_needed()
-        for _ in range(60):
-            left = self.receiver - self._at(slider)
-            if abs(left) < 0.003:
-                return
+        while abs(left := self.receiver - self._at(slider)) > WIDE:
             box = slider.bounding_box()
             assert box is not None
+            before = slider.get_attribute("aria-valuenow") or ""
             x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-            reach = max(-0.06, min(0.06, left))
+            reach = max(-HAND, min(HAND, left))
             self.page.mouse.move(x, y)
             self.page.mouse.down()
-            self.page.mouse.move(x, y - reach / 0.16 * box["height"], steps=2)
+            self.page.mouse.move(x, y - reach / SEEN * box["height"], steps=2)
             self.page.mouse.up()
-        self.fail(f"The receiver does not follow the finger: {by}")
+            expect(slider).not_to_have_attribute("aria-valuenow", before, timeout=PATIENCE)
 
     def _keys(self, steps: int, more: str, less: str, much_more: str, much_less: str) -> None:
         far, near = divmod(abs(steps), round(WIDE / FINE))

@@ -245,7 +245,7 @@ def _rod(state: OnSite) -> RodShown:
         "drawn_out": state.drawn_out,
         "sections": len(rod.sections),
         # A section that is not home is not seen: what is drawn out is told as if it were.
-        "reach": round(sum(rod.sections[: state.drawn_out]), 1),
+        "reach": printed.reach,
         "receiver": state.at,
         "is_on_a_clod": state.is_on_a_clod,
         "has_bubble": has_bubble,

@@ -192,14 +192,16 @@ def _draw_out(state: OnSite, done: DrawOut) -> OnSite:
 
 
 def _slide(state: OnSite, done: Slide) -> OnSite:
-    if not 0 <= done.to <= state.rod.reach:
+    """Slide along what is drawn out; that a section is not home is told by nothing."""
+    top = replace(state.rod, short_by=0.0).reach
+    if not 0 <= done.to <= top:
         raise CantBeDone(
             "",
             "The receiver would be off the rod, which reaches to {}.",
             "Draw out another section, or stand the instrument up elsewhere.",
-            state.rod.reach,
+            top,
         )
-    return replace(state, at=done.to)
+    return _within(replace(state, at=done.to))
 
 
 def _within(state: OnSite) -> OnSite:

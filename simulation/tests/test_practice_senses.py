@@ -300,6 +300,14 @@ class OnTheSite(TestCase):
         anew = act(knocked, StandUp(Place(6.0, 9.0), 1.3), 840.0)
         self.assertAlmostEqual(anew.beam(), 3.3, 4)
 
+    def test_a_section_that_is_not_home_is_told_by_no_refusal(self) -> None:
+        slips = Slipped((Slip.SECTION_SHORT,), section_short=0.02)
+        state = act(on(site(slipped=slips)), DrawOut(2), 5.0)
+        self.assertAlmostEqual(act(state, Slide(2.9), 6.0).at, 2.88)
+        with self.assertRaises(CantBeDone) as raised:
+            act(state, Slide(2.91), 7.0)
+        self.assertAlmostEqual(raised.exception.lengths[0], 2.9)
+
     def test_ground_is_dug_while_the_rod_is_carried(self) -> None:
         slips = Slipped((Slip.DUG_SINCE, Slip.STONE_LOW), dug_at=2, dug_by=0.05, stone_low=0.03)
         state = act(self.stood(on(site(slipped=slips))), Carry(POINT), 900.0)
