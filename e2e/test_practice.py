@@ -8,7 +8,7 @@ from typing import Any, ClassVar
 
 from playwright.sync_api import Locator, Request, expect
 
-from e2e.browser import PATIENCE, PHONE, BrowserTestCase
+from e2e.browser import PATIENCE, BrowserTestCase
 from server.crews.models import Crew
 from server.jobs.models import Job
 from simulation.ground import Place
@@ -240,11 +240,3 @@ class Practicing(BrowserTestCase):
         self.page.get_by_text("passed, 50 of 50").wait_for()
         self.assertEqual(self.sent, [])
         self.assertEqual((Job.objects.count(), Crew.objects.count()), (jobs, crews))
-
-
-class PracticingOnAPhone(Practicing):
-    """By touch, on a phone."""
-
-    viewport = PHONE
-    device: ClassVar[dict[str, Any]] = {"has_touch": True, "is_mobile": True}
-    by_touch = True

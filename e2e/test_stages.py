@@ -89,6 +89,7 @@ class PackHouse(Staged):
             self.choose("Element", element)
             self.page.get_by_role("heading", level=1, name=element).wait_for()
         points = self.page.get_by_role("list", name="Points").get_by_role("button")
+        points.first.wait_for()
         for i in range(points.count()):
             point = points.nth(i)
             if "not shot" not in (point.text_content() or ""):

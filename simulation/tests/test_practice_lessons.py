@@ -21,7 +21,7 @@ from simulation.practice.scene import Scene
 from simulation.practice.slips import Slip
 from simulation.practice.stand import Stand
 
-SEEDS = range(6)
+SEEDS = range(3)
 
 
 def played(lesson: Lesson, seed: int, fault: Fault | None = None) -> tuple[Player, Debrief]:

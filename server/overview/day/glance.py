@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
 from datetime import datetime, timedelta
 from typing import Literal, NamedTuple, TypedDict
 
+from django.db import IntegrityError
 from django.utils import timezone
 
 from server.crews.models import Role
@@ -60,9 +62,9 @@ def work_out(job: Job) -> GlanceSheet:
     if is_known:
         kept.update(sheet=sheet, made_at=now)
     else:
-        Glance.objects.get_or_create(
-            job=job, defaults={"sheet": sheet, "is_stale": True, "made_at": now}
-        )
+        first = {"sheet": sheet, "is_stale": True, "made_at": now}
+        with suppress(IntegrityError):  # the job was deleted meanwhile
+            Glance.objects.get_or_create(job=job, defaults=first)
     return sheet
 
 

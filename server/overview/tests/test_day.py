@@ -123,6 +123,23 @@ class Day(PourTestCase):
             glances.work_out(Job.objects.select_related("crew").get(pk=self.job))
         self.assertTrue(Glance.objects.get().is_stale)
 
+    def test_a_job_that_is_deleted_while_it_is_worked_out_leaves_nothing_and_breaks_nothing(
+        self,
+    ) -> None:
+        body = {"id": str(uuid4()), "crew": str(self.crew.pk), "name": "Gone", "style": "mm"}
+        self.ok(self.foreman, "jobs", body)
+        job = Job.objects.select_related("crew").get(pk=body["id"])
+        real = sheet_of
+
+        def while_it_goes(found: Job, role: str) -> Any:
+            sheet = real(found, role)
+            Job.objects.filter(pk=found.pk).delete()
+            return sheet
+
+        with mock.patch.object(glances, "sheet_of", while_it_goes):
+            self.assertEqual(glances.work_out(job)["left"], 0)
+        self.assertFalse(Glance.objects.filter(job=job.pk).exists())
+
     def test_the_pours_of_two_weeks_are_told_with_their_trucks(self) -> None:
         self.shoot_all_but_the_bottoms()
         (pour,) = self.day()["pours"]

@@ -88,12 +88,12 @@ class TheEnd(PracticeTestCase):
         run.state, run.entries = state, [StoodUp(state)]
         seen = [one["was_noticed"] for one in debrief_sheet(run)["slips"]]
         self.assertEqual(seen, [False, False, False, False])
-        for change, noticed in (
-            ({"is_coarse": False}, [True, False, False, False]),
-            ({"is_upside_down": False}, [False, True, False, False]),
-            ({"is_home": True}, [False, False, True, False]),
+        for changed, noticed in (
+            (replace(state, is_coarse=False), [True, False, False, False]),
+            (replace(state, is_upside_down=False), [False, True, False, False]),
+            (replace(state, is_home=True), [False, False, True, False]),
         ):
-            run.state = replace(state, **change)
+            run.state = changed
             seen = [one["was_noticed"] for one in debrief_sheet(run)["slips"]]
             self.assertEqual(seen, noticed)
         run.state, run.entries = state, [StoodUp(state), StoodUp(state)]
