@@ -7,7 +7,9 @@ from typing import TypedDict
 from core.lengths import format_deviation, format_length
 from core.orders import CUBIC_METRES_PER_CUBIC_YARD
 from server.practice.answering import unit_of
+from server.practice.doing import in_units
 from server.practice.run import Run, length_of, run_of
+from server.practice.sheets import asked
 from server.practice.words import FAULTS, SLIPS
 from server.refusals import Denied
 from simulation.practice.judge import Debrief, ReadingTold, TaskTold, debrief
@@ -118,7 +120,7 @@ def _next_time(told: Debrief) -> list[str]:
 
 def _answer(run: Run, task: Task, told: TaskTold) -> AnswerShown:
     return {
-        "asks": task.asks.format(*(_length(run, one) for one in task.lengths)),
+        "asks": asked(run, task),
         "typed": run.typed.get(task.key) or _shown(run, task, told.answered),
         "right": _shown(run, task, told.right),
         "is_right": told.is_right,
@@ -138,8 +140,8 @@ def _shown(run: Run, task: Task, value: float | str | None) -> str:
         amount = value if run.style.kind.is_metric else value / CUBIC_METRES_PER_CUBIC_YARD
         return f"{amount:.2f} {unit_of(run)}"
     if task.kind is TaskKind.MARK:
-        return _length(run, value + run.scene.told_by)
-    return _length(run, value)
+        return in_units(run, value + run.scene.told_by)
+    return in_units(run, value)
 
 
 def _reading(run: Run, told: ReadingTold) -> ReadingShown:
@@ -152,10 +154,6 @@ def _reading(run: Run, told: ReadingTold) -> ReadingShown:
         "off": format_deviation(off, style),
         "steps": round(told.steps, 1),
     }
-
-
-def _length(run: Run, value: float) -> str:
-    return format_length(length_of(value), run.style)
 
 
 def _was_noticed(run: Run, slip: Slip) -> bool:

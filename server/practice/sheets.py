@@ -260,7 +260,7 @@ def _task(run: Run, task: Task) -> TaskShown:
     return {
         "key": task.key,
         "kind": task.kind.value,
-        "asks": task.asks.format(*(in_units(run, one) for one in task.lengths)),
+        "asks": asked(run, task),
         "spot": task.spot,
         "unit": unit,
         "choices": [{"key": key, "words": words} for key, words in task.choices],
@@ -269,6 +269,11 @@ def _task(run: Run, task: Task) -> TaskShown:
         "typed": run.typed.get(task.key, ""),
         "is_done": _is_done(run, task),
     }
+
+
+def asked(run: Run, task: Task) -> str:
+    """Return what a task asks, in the lesson's units."""
+    return task.asks.format(*(in_units(run, one) for one in task.lengths))
 
 
 def _is_done(run: Run, task: Task) -> bool:

@@ -45,10 +45,6 @@ FAULTS: dict[Fault, tuple[str, str]] = {
         "You took tenths of a foot for inches.",
         "Look at the rod's record: tenths times twelve over ten are inches.",
     ),
-    Fault.A_FOOT_OFF: (
-        "You read a foot too much or too little.",
-        "Find the red number below the receiver before you read the black ones.",
-    ),
     Fault.NUMBERS_WRONG_WAY: (
         "You added where this rod's numbers run the other way.",
         "Look which way they grow, then move the receiver, and read what stands there.",
@@ -61,7 +57,6 @@ FAULTS: dict[Fault, tuple[str, str]] = {
         "The receiver was on its coarse band.",
         "Look at its switch before the first reading.",
     ),
-    Fault.ROD_LEANS: ("The rod leaned.", "Center the bubble before you read."),
     Fault.ON_A_CLOD: (
         "The rod stood on a clod.",
         "Look under its foot: kick the clod away, then read.",

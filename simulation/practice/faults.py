@@ -10,11 +10,9 @@ class Fault(StrEnum):
 
     MIXES_THE_SIGN = "mixes-the-sign"
     TENTHS_AS_INCHES = "tenths-as-inches"
-    A_FOOT_OFF = "a-foot-off"
     NUMBERS_WRONG_WAY = "numbers-wrong-way"
     ADDS_UPSIDE_DOWN = "adds-upside-down"
     LEFT_ON_COARSE = "left-on-coarse"
-    ROD_LEANS = "rod-leans"
     ON_A_CLOD = "on-a-clod"
     TAKES_FOR_ADDS = "takes-for-adds"
     FORGETS_WASTE = "forgets-waste"

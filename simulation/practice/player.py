@@ -179,8 +179,7 @@ class Player:
         self.do(Carry(spot, Holding.UPSIDE_DOWN if is_above else Holding.STANDING))
         if self.state.is_on_a_clod and self.fault is not Fault.ON_A_CLOD:
             self.do(KickAway())
-        if self.fault is not Fault.ROD_LEANS:
-            self.do(Center())
+        self.do(Center())
         if self.state.is_upside_down:
             self.do(Turn())
         self.do(Switch(is_coarse=self.fault is Fault.LEFT_ON_COARSE))

@@ -71,14 +71,7 @@ class StoodUp:
     state: OnSite
 
 
-@dataclass(frozen=True, slots=True)
-class KnockReported:
-    """Somebody said that the instrument was knocked."""
-
-    state: OnSite
-
-
-Entry = Read | Said | MarkMade | StoodUp | KnockReported
+Entry = Read | Said | MarkMade | StoodUp
 
 
 @dataclass(frozen=True, slots=True)

@@ -185,6 +185,37 @@ class HowItWasDone(TestCase):
         self.assertAlmostEqual(away[0] + away[1], a.distance(b))
         self.assertIsNone(from_ends(scene, Record(), 1))
 
+    def test_two_pegs_are_told_apart_from_half_way_first(self) -> None:
+        lesson = BY_KEY["two-pegs"]
+        scene = lesson.scene(1)
+        a, b = scene.target("A").place, scene.target("B").place
+        near, far = Place(a.x + 1.5, a.y), Place(b.x - 1.5, b.y)
+        middle = Place((a.x + b.x) / 2, a.y)
+        off = next(one for one in lesson.tasks(scene) if one.key == "off")
+        for pair, proves in (((middle, near), True), ((far, near), False), ((near, middle), False)):
+            entries: list[Entry] = []
+            for number, place in enumerate(pair, 1):
+                state = stood(scene, number, place)
+                entries += [StoodUp(state), read(state, "A", SHOT, 1), read(state, "B", SHOT, 1)]
+            self.assertIs(off.expects(scene, Record(tuple(entries))) is not None, proves, pair)
+
+    def test_two_positions_have_to_be_two_ends(self) -> None:
+        lesson = BY_KEY["two-positions"]
+        scene = lesson.scene(1)
+        a, b = scene.target("A").place, scene.target("B").place
+        ends = Place(a.x + 1.5, a.y), Place(b.x - 1.5, b.y)
+        middle = Place((a.x + b.x) / 2, a.y)
+        gap = next(one for one in lesson.tasks(scene) if one.key == "gap")
+        for pair, proves in (
+            (ends, True), (ends[::-1], True), ((middle, middle), False),
+            ((ends[0], middle), False), ((ends[0], ends[0]), False),
+        ):  # fmt: skip
+            entries: list[Entry] = []
+            for number, place in enumerate(pair, 1):
+                state = stood(scene, number, place)
+                entries += [StoodUp(state), read(state, "A", SHOT, 1), read(state, "B", SHOT, 1)]
+            self.assertIs(gap.expects(scene, Record(tuple(entries))) is not None, proves, pair)
+
     def test_a_height_is_of_its_own_set_up(self) -> None:
         scene = site()
         first, second = stood(scene), stood(scene, 2)

@@ -89,9 +89,19 @@ def _read_from(stand: int, spot: str) -> Callable[[Scene, Record], Read | None]:
     return finds
 
 
-def _gap(_: Scene, record: Record) -> Expected | None:
+def _is_from_both_ends(scene: Scene, record: Record, stands: tuple[int, int]) -> bool:
+    """Whether the two stands lie near one end each, so that the gap shows what is off."""
+    first, last = (from_ends(scene, record, stand) for stand in stands)
+    if first is None or last is None or is_half_way(first) or is_half_way(last):
+        return False
+    return (first[0] < first[1]) is not (last[0] < last[1])
+
+
+def _gap(scene: Scene, record: Record) -> Expected | None:
     stands = _stands(record)
-    found = None if stands is None else _differences(record, stands)
+    if stands is None or not _is_from_both_ends(scene, record, stands):
+        return None
+    found = _differences(record, stands)
     return None if found is None else Expected(abs(found[0] - found[1]), {}, 0.0004)
 
 
@@ -177,6 +187,9 @@ def _off_between(scene: Scene, record: Record) -> Expected | None:
     stands = _stands(record)
     found = None if stands is None else _differences(record, stands)
     if stands is None or found is None or checked_half_way(scene, record):
+        return None
+    away = from_ends(scene, record, stands[0])
+    if away is None or not is_half_way(away):  # what it says of the pegs is not true then
         return None
     return Expected(abs(found[1] - found[0]), {}, 0.0004)
 
