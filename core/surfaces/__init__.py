@@ -13,6 +13,7 @@ from core.surfaces.thickness import (
     thickness_bands,
     with_least,
 )
+from core.surfaces.tin import Triangulated, as_shot, designed, inside
 
 __all__ = [
     "Axis",
@@ -27,9 +28,13 @@ __all__ = [
     "SlabVolume",
     "Sliders",
     "StoneShot",
+    "Triangulated",
     "VolumeRange",
+    "as_shot",
     "band_levels",
     "contours",
+    "designed",
+    "inside",
     "longer_axis",
     "model_of",
     "options_of",

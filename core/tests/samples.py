@@ -33,6 +33,7 @@ from core.design import (
     rejudged,
 )
 from core.design.overlay import pieces_of
+from core.drawings import DrawnPoint, DrawnShape, JobDrawing
 from core.elements import (
     BoardsAround,
     Courses,
@@ -91,6 +92,7 @@ from core.surfaces import (
     ShotErrors,
     Sliders,
     StoneShot,
+    designed,
     model_of,
     options_of,
     slab_volume,
@@ -251,6 +253,10 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     line = CheckLine(Question.THIN, is_go=False, reason="B4")
     flat = [Finished(0, 0, 0), Finished(1, 0, 0), Finished(0, 1, 0)]
     yield from (flat[0], flatness_of(flat))
+    shape = DrawnShape("SLAB", outline.corners, is_closed=True)
+    point = DrawnPoint("POINTS", "1", outline.corners[0], None, "A1")
+    yield from (shape, point, JobDrawing((shape,), (point,)))
+    yield designed([outline], LevelSurface(Elevation(5)))
     yield from (line, decide([line], {}), USUAL_STEPS[0])
     yield from facts_samples()
 

@@ -35,6 +35,7 @@ NEEDS_MORE = {
         ".along",
         ".regions",
         ".sure",
+        ".tin",
     )
 }
 LONGEST_FUNCTION = 50

@@ -18,13 +18,24 @@ from server.papers.lists.points_in import origin_of
 from server.papers.lists.points_out import points_csv
 
 
-class SurveyInput(serializers.Serializer[Any]):
-    """How a survey's table is written; its origin is where the job's own lies in it."""
+class OriginInput(serializers.Serializer[Any]):
+    """A survey's unit, and where the job's own origin lies in it."""
 
-    order = serializers.ChoiceField([str(order) for order in ColumnOrder])
     unit = serializers.ChoiceField([str(unit) for unit in SurveyUnit])
     northing = Entry(required=False, default="")
     easting = Entry(required=False, default="")
+
+
+class SurveyInput(OriginInput):
+    """How a survey's table is written."""
+
+    order = serializers.ChoiceField([str(order) for order in ColumnOrder])
+
+
+class DrawingOutInput(OriginInput):
+    """Which points' heights a drawing shows."""
+
+    heights = serializers.ChoiceField(["planned", "found"])
 
 
 class PointsOutInput(SurveyInput):

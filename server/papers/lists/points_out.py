@@ -5,10 +5,12 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Iterator
+from dataclasses import dataclass
 from decimal import Decimal
 from typing import Literal
 from uuid import UUID
 
+from core.floors import PlanPoint
 from core.instruments import Setting
 from core.lengths import Elevation, Style, written_above
 from core.tables import ColumnOrder, SurveyOrigin, SurveyPoint, SurveyUnit, to_survey
@@ -39,7 +41,7 @@ def points_csv(
     rows = csv.writer(out, lineterminator="\n")
     rows.writerow(order.columns)
     style = style_of(job)
-    for point in _points(job, heights):
+    for point in (one.survey(heights) for one in both_heights(job)):
         cells = {
             "number": harmless(point.number),
             "northing": to_survey(point.place.y, origin.northing, unit),
@@ -57,11 +59,32 @@ def _elevation(elevation: Elevation | None, style: Style, unit: SurveyUnit) -> s
     return "" if above is None else to_survey(above, Decimal(0), unit)
 
 
-def _points(job: Job, heights: Heights) -> Iterator[SurveyPoint]:
+@dataclass(frozen=True, slots=True)
+class BothHeights:
+    """A point with its height as planned and as it was found, each None where it has none."""
+
+    number: str
+    place: PlanPoint
+    planned: Elevation | None
+    found: Elevation | None
+    description: str
+    row: int
+    is_known: bool = False
+
+    def survey(self, heights: Heights) -> SurveyPoint:
+        """Return it with one of its heights."""
+        height = self.found if heights == "found" else self.planned
+        return SurveyPoint(self.number, self.place, height, self.description, self.row)
+
+
+def both_heights(job: Job) -> Iterator[BothHeights]:
+    """Yield a job's points: benchmarks first, then every place to shoot."""
     for row, mark in enumerate(Benchmark.objects.filter(job=job).order_by("recorded_at"), start=1):
         if mark.place is not None:
             about = f"benchmark, {mark.description}"
-            yield SurveyPoint(mark.name, mark.place, mark.elevation, about, row)
+            yield BothHeights(
+                mark.name, mark.place, mark.elevation, mark.elevation, about, row, is_known=True
+            )
     plan, standings = JobPlan(job), JobStandings(job)
     number = 0
     for scope in ({"floor__job": job}, {"element__job": job}):
@@ -73,6 +96,7 @@ def _points(job: Job, heights: Heights) -> Iterator[SurveyPoint]:
                     continue
                 number += 1
                 planned = aims.judged(point, Setting.FINE).target
-                height = found.get(point.pk) if heights == "found" else planned
                 about = f"{point.where}, {point.name}"
-                yield SurveyPoint(str(number), point.place, height, about, number)
+                yield BothHeights(
+                    str(number), point.place, planned, found.get(point.pk), about, number
+                )

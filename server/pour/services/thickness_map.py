@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Literal
 from uuid import UUID
 
@@ -54,22 +55,43 @@ def thickness_map(user: User, floor_id: UUID) -> ThicknessMap:
     return map_of(plan, floor_id, pegs.get(floor_id, OwnPegs()))
 
 
+@dataclass(frozen=True, slots=True)
+class _Modeled:
+    """A slab over the stone that was found, and the thicknesses its bands lie between, metres."""
+
+    model: SlabModel
+    off: NDArray[np.float64]
+    levels: tuple[float, ...]
+
+
+def _modeled(slab: Slab, own: OwnPegs, style: Style) -> _Modeled:
+    model = model_over(slab, tuple(one.point.place for one in own.found))
+    heights = np.array([float(one.elevation) for one in own.found], dtype=np.float64)
+    off = model.off(model.places.mean(heights))
+    thickness = model.thickness - off
+    step = METRIC_STEP if style.kind.is_metric else INCH_STEP
+    thinnest, thickest = float(thickness.min()), float(thickness.max())
+    edges = band_levels(thinnest, thickest, step, float(slab.levels.thickness))
+    return _Modeled(model, off, with_least(edges, float(slab.levels.least_thickness)))
+
+
+def thickness_lines(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> tuple[Contour, ...]:
+    """Return where a floor's slab is how thick; none where too little stone was found."""
+    try:
+        made = _modeled(plan.surfaces(floor_id), own, plan.style)
+    except NotEnoughShots:
+        return ()
+    return tuple(contours(made.model, made.off, made.levels[1:-1]))
+
+
 def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
     """Return the map of a floor over the stone that was found."""
     slab = plan.surfaces(floor_id)
     try:
-        model = model_over(slab, tuple(one.point.place for one in own.found))
+        made = _modeled(slab, own, plan.style)
     except NotEnoughShots as refused:
         return undrawn(slab, plan.style, f"{refused.why} {refused.accepts}")
-    heights = np.array([float(one.elevation) for one in own.found], dtype=np.float64)
-    off = model.off(model.places.mean(heights))
-    thickness = model.thickness - off
-    step = METRIC_STEP if plan.style.kind.is_metric else INCH_STEP
-    nominal = float(slab.levels.thickness)
-    thinnest, thickest = float(thickness.min()), float(thickness.max())
-    levels = with_least(
-        band_levels(thinnest, thickest, step, nominal), float(slab.levels.least_thickness)
-    )
+    model, off, levels = made.model, made.off, made.levels
     axis = longer_axis(model)
     bands = [_band(one, slab, plan.style) for one in thickness_bands(model, off, levels)]
     lines = [_contour(one, plan.style) for one in contours(model, off, levels[1:-1])]

@@ -47,27 +47,35 @@ export function Survey({ job, isOutAlone = false }: Props) {
   const [heights, setHeights] = useState<"planned" | "found">("planned");
   const [floor, setFloor] = useState(BENCHMARKS);
   const query = new URLSearchParams({ ...written, heights });
+  const { unit, northing, easting } = written;
+  const drawn = new URLSearchParams({ unit, northing, easting, heights }).toString();
   const change = (changed: Partial<Written>) => setWritten({ ...written, ...changed });
   return (
-    <Panel title="Points of a survey">
+    <Panel title="A survey's points, drawing and surfaces">
       <Stack spacing={2}>
         <HowWritten written={written} change={change} />
-        <Stack direction={{ xs: "column", sm: "row" }} spacing={1.5} sx={{ alignItems: "center" }}>
-          <Select
-            label="Heights"
-            value={heights}
-            options={[
-              ["planned", "as planned, to set out"],
-              ["found", "as found"],
-            ]}
-            onChange={setHeights}
-          />
+        <Select
+          label="Heights"
+          value={heights}
+          options={[
+            ["planned", "as planned, to set out"],
+            ["found", "as found"],
+          ]}
+          onChange={setHeights}
+        />
+        <Stack direction="row" sx={{ gap: 1.5, flexWrap: "wrap" }}>
           <Download
             path={`/api/v1/jobs/${job.id}/points.csv?${query.toString()}`}
             sx={{ flexShrink: 0 }}
             isMadeHere
           >
             Points out, CSV
+          </Download>
+          <Download path={`/api/v1/jobs/${job.id}/drawing.dxf?${drawn}`} sx={{ flexShrink: 0 }}>
+            Drawing out, DXF
+          </Download>
+          <Download path={`/api/v1/jobs/${job.id}/drawing.landxml?${drawn}`} sx={{ flexShrink: 0 }}>
+            Surfaces out, LandXML
           </Download>
         </Stack>
         {job.can_plan && !isOutAlone && (

@@ -1,0 +1,112 @@
+"""Drawings: places as a survey has them, and names that every program reads."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+from fractions import Fraction
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from core.drawings import (
+    DrawnPoint,
+    DrawnShape,
+    JobDrawing,
+    cut_or_fill,
+    in_survey,
+    layer_name,
+)
+from core.floors import PlanPoint
+from core.lengths import Elevation, Length
+from core.tables import SurveyOrigin, SurveyUnit, from_survey
+
+NEAR = st.integers(-(10**12), 10**12)
+ORIGIN = st.decimals(-9_999_999, 9_999_999, places=4)
+
+
+def place(x: int, y: int) -> PlanPoint:
+    """Return a place of so many nanometres."""
+    return PlanPoint(Length(x), Length(y))
+
+
+class Places(TestCase):
+    """As eastings and northings."""
+
+    def test_a_worked_place_in_feet_and_meters(self) -> None:
+        at = place(3_048_000_000, -1_524_000_000)
+        origin = SurveyOrigin(Decimal("500000.25"), Decimal("2000000.5"))
+        self.assertEqual(in_survey(at, origin, SurveyUnit.FEET), (2000010.5, 499995.25))
+        self.assertEqual(in_survey(at, origin, SurveyUnit.METRES), (2000003.548, 499998.726))
+
+    @given(NEAR, NEAR, ORIGIN, ORIGIN, st.sampled_from(SurveyUnit))
+    def test_read_again_from_a_states_plane_it_is_where_it_was(
+        self, x: int, y: int, north: Decimal, east: Decimal, unit: SurveyUnit
+    ) -> None:
+        origin = SurveyOrigin(north, east)
+        told_east, told_north = in_survey(place(x, y), origin, unit)
+        for told, start, was in ((told_east, east, x), (told_north, north, y)):
+            back = from_survey(Decimal(repr(told)), start, unit)
+            self.assertLess(abs(back.nanometres - was), 1000)
+            exact = Fraction(was, unit.nanometres) + Fraction(start)
+            self.assertLessEqual(abs(Fraction(told) - exact), Fraction(1, 10**8))
+
+
+class Layers(TestCase):
+    """Named so that nothing typed breaks a file."""
+
+    def test_names(self) -> None:
+        for words, name in (
+            (("slab", "Kiln room"), "SLAB-KILN-ROOM"),
+            (("Strip footing", "Süd / Nord"), "STRIP-FOOTING-S-D-NORD"),
+            (("slab", "<>|*\n"), "SLAB"),
+            (("", "日本"), "OTHER"),
+            (("a_b", "--c--"), "A_B-C"),
+        ):
+            self.assertEqual(layer_name(*words), name)
+
+    @given(st.text(max_size=30), st.text(max_size=30))
+    def test_any_words_give_a_name_of_plain_letters(self, one: str, other: str) -> None:
+        self.assertRegex(layer_name(one, other), r"\A[A-Z0-9_-]{1,60}\Z")
+        self.assertEqual(layer_name(one, other), layer_name(one, other))
+
+    def test_each_once_in_the_order_they_are_drawn(self) -> None:
+        at = (place(0, 0), place(1, 0))
+        drawing = JobDrawing(
+            (DrawnShape("B", at, True), DrawnShape("A", at, False), DrawnShape("B", at, True)),
+            (DrawnPoint("P", "1", at[0], None, ""), DrawnPoint("A", "2", at[0], None, "")),
+        )
+        self.assertEqual(drawing.layers, ("B", "A", "P"))
+        self.assertEqual(JobDrawing((), ()).layers, ())
+
+
+class CutOrFill(TestCase):
+    """What is sprayed beside a point."""
+
+    def test_worked_amounts(self) -> None:
+        for found, planned, unit, said in (
+            ("3.5", "3.2", SurveyUnit.METRES, "C 0.300"),
+            ("3.2", "3.5", SurveyUnit.METRES, "F 0.300"),
+            ("3.2004", "3.2", SurveyUnit.METRES, "ON"),
+            ("3.2005", "3.2", SurveyUnit.METRES, "C 0.001"),
+            ("3.1995", "3.2", SurveyUnit.METRES, "F 0.001"),
+            ("10.408432", "10", SurveyUnit.FEET, "C 1.34"),
+            ("10", "10.03048", SurveyUnit.FEET, "F 0.10"),
+            ("0", "31.0896", SurveyUnit.FEET, "F 102.00"),
+        ):
+            told = cut_or_fill(Elevation.from_metres(found), Elevation.from_metres(planned), unit)
+            self.assertEqual(told, said)
+
+    @given(st.integers(-(10**10), 10**10), st.sampled_from(SurveyUnit))
+    def test_cut_one_way_is_fill_the_other(self, apart: int, unit: SurveyUnit) -> None:
+        one, other = Elevation(apart), Elevation(0)
+        there, back = cut_or_fill(one, other, unit), cut_or_fill(other, one, unit)
+        if there == "ON":
+            self.assertEqual(back, "ON")
+            return
+        self.assertEqual(there[1:], back[1:])
+        self.assertEqual({there[0], back[0]}, {"C", "F"})
+        self.assertEqual(there[0] == "C", apart > 0)
+        places = 10 ** len(there.partition(".")[2])
+        off = abs(Fraction(there[2:]) - Fraction(abs(apart), unit.nanometres))
+        self.assertLessEqual(off, Fraction(1, 2 * places))

@@ -1,0 +1,1 @@
+"""A job as a drawing: what it shows, and the files it is written to."""

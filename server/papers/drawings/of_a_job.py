@@ -1,0 +1,82 @@
+"""What a job's drawing shows: outlines by layer, and every point with its height."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from core.drawings import DrawnPoint, DrawnShape, JobDrawing, cut_or_fill, layer_name
+from core.floors import PlanPoint
+from core.lengths import Elevation, Length, format_length, written_above
+from core.surfaces import inside
+from core.surfaces.triangles import Floats
+from core.tables import SurveyUnit
+from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
+from server.fieldbook.standing import JobStandings
+from server.jobs.models import Job
+from server.jobs.plan.job_plan import JobPlan
+from server.jobs.rules import style_of
+from server.papers.lists.points_out import BothHeights, Heights, both_heights
+from server.pour.services.thickness_map import thickness_lines
+
+BENCHMARKS, POINTS = "BENCHMARKS", "POINTS"
+
+
+def drawing_of(job: Job, heights: Heights, unit: SurveyUnit) -> JobDrawing:
+    """Return a job's drawing, its points' heights as planned or as they were found."""
+    plan = JobPlan(job)
+    shapes = (*_shapes(plan), *_contours(job, plan))
+    return JobDrawing(shapes, tuple(points_of(job, heights, unit)))
+
+
+def _shapes(plan: JobPlan) -> Iterator[DrawnShape]:
+    for key, floor in plan.floors.items():
+        level = _written(plan.finished(floor), plan)
+        layer = layer_name("slab", floor.name)
+        yield DrawnShape(layer, plan.outlines[key].corners, is_closed=True, elevation=level)
+    for element in plan.elements.values():
+        layer = layer_name(element.get_kind_display(), element.name)
+        for drawn in plan.element(element.pk).drawn():
+            yield DrawnShape(layer, drawn.places, drawn.is_closed)
+
+
+def points_of(job: Job, heights: Heights, unit: SurveyUnit) -> Iterator[DrawnPoint]:
+    """Yield a job's points with their heights, benchmarks on a layer of their own."""
+    style = style_of(job)
+    for point in both_heights(job):
+        height = point.survey(heights).elevation
+        yield DrawnPoint(
+            BENCHMARKS if point.is_known else POINTS,
+            point.number,
+            point.place,
+            None if height is None else Elevation(written_above(height, style).nanometres),
+            point.description,
+            _to_do(point, unit),
+        )
+
+
+def _to_do(point: BothHeights, unit: SurveyUnit) -> str:
+    if point.is_known or point.found is None or point.planned is None:
+        return ""
+    return cut_or_fill(point.found, point.planned, unit)
+
+
+def _contours(job: Job, plan: JobPlan) -> Iterator[DrawnShape]:
+    """Yield where each floor's slab is how thick, over the stone that was found."""
+    pegs, _ = pegs_of(stone_of(plan.floors), plan, JobStandings(job), shown=())
+    for key, floor in plan.floors.items():
+        for contour in thickness_lines(plan, key, pegs.get(key, OwnPegs())):
+            thick = format_length(Length.from_float(contour.level), plan.style)
+            layer = layer_name("thickness", thick, floor.name)
+            for begin, end in inside(contour.stretches, plan.outlines[key]):
+                yield DrawnShape(layer, (_place(begin), _place(end)), is_closed=False)
+
+
+def _place(at: Floats) -> PlanPoint:
+    return PlanPoint(Length.from_float(float(at[0])), Length.from_float(float(at[1])))
+
+
+def _written(level: Elevation | None, plan: JobPlan) -> Elevation | None:
+    """Return a height above the zero that crews read heights above."""
+    if level is None:
+        return None
+    return Elevation(written_above(level, plan.style).nanometres)

@@ -1,0 +1,48 @@
+"""A job's surfaces as triangles: each floor as designed, and its stone as it was shot."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from core.errors import NotEnoughShots
+from core.surfaces import StoneShot, Triangulated, as_shot, designed
+from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
+from server.fieldbook.standing import JobStandings
+from server.jobs.models import Job
+from server.jobs.plan.job_plan import JobPlan
+from server.jobs.rules import style_of
+
+
+@dataclass(frozen=True, slots=True)
+class NamedSurface:
+    """A surface with its name and what it is; heights above the zero that crews read."""
+
+    name: str
+    description: str
+    surface: Triangulated
+
+
+def surfaces_of(job: Job) -> Iterator[NamedSurface]:
+    """Yield a job's surfaces, floor by floor; stone that too few shots are of is none."""
+    plan, standings = JobPlan(job), JobStandings(job)
+    pegs, _ = pegs_of(stone_of(plan.floors), plan, standings, shown=())
+    datum = float(style_of(job).datum.metres)
+    for key, floor in plan.floors.items():
+        slab = plan.surfaces(key)
+        outlines = [panel.outline for panel in slab.panels] or [slab.outline]
+        finished = designed(outlines, slab.top)
+        yield NamedSurface(f"{floor.name}, finished", "as designed", _above(finished, datum))
+        shots = [
+            StoneShot(one.point.place, float(one.elevation.metres))
+            for one in pegs.get(key, OwnPegs()).found
+        ]
+        try:
+            stone = as_shot(slab.outline, shots)
+        except NotEnoughShots:
+            continue
+        yield NamedSurface(f"{floor.name}, stone", "as shot", _above(stone, datum))
+
+
+def _above(surface: Triangulated, datum: float) -> Triangulated:
+    return replace(surface, heights=tuple(one + datum for one in surface.heights))
