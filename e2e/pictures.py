@@ -10,6 +10,7 @@ from playwright.sync_api import Page, expect
 from e2e.browser import DESKTOP, MORE, PHONE
 from e2e.demo import load_demo
 from e2e.offline import OfflineTestCase
+from e2e.test_practice import OnASite
 from e2e.works import WorkedFor
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
@@ -47,14 +48,6 @@ def type_floor(page: Page) -> None:
     page.get_by_label("Plan of the floor as typed").wait_for()
 
 
-def type_backsight(page: Page) -> None:
-    """Type a set-up."""
-    for name, text in {"backsight": "4' 11 1/4\"", "x": "-6 ft", "y": "8 ft"}.items():
-        page.locator(f"[name='{name}']").fill(text)
-    page.get_by_label("instrument, here").wait_for()
-    page.get_by_text("352' 2 3/8\"").first.wait_for()
-
-
 def to_elements(page: Page) -> None:
     """Look at the elements."""
     page.get_by_label("Plan of the whole job").scroll_into_view_if_needed()
@@ -65,11 +58,6 @@ def see_the_day(page: Page) -> None:
     """Wait until it is known where every job stands."""
     page.get_by_text("Next: ").first.wait_for()
     expect(page.get_by_text("looking…")).to_have_count(0, timeout=MOST)
-
-
-def to_schedule(page: Page) -> None:
-    """Look at the row from the side, and its schedule."""
-    page.get_by_role("heading", name="seen from the side").evaluate("one => one.scrollIntoView()")
 
 
 def type_height(page: Page) -> None:
@@ -96,9 +84,7 @@ VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
     ("overview", f"jobs/{STUDIO}", DESKTOP, nothing),
     ("floor", f"jobs/{STUDIO}/floors/new", DESKTOP, type_floor),
     ("plan", f"jobs/{PACK}/floors", DESKTOP, to_elements),
-    ("piers", f"jobs/{PACK}/piers", DESKTOP, to_schedule),
     ("height-phone", "height-now", PHONE, type_height),
-    ("set-up", f"jobs/{STUDIO}/set-up/new", DESKTOP, type_backsight),
     ("marks", f"jobs/{STUDIO}/marks", DESKTOP, nothing),
     ("stone", f"jobs/{STUDIO}/stone", DESKTOP, type_reading),
     ("concrete", f"jobs/{SHELTER}/concrete", DESKTOP, nothing),
@@ -106,7 +92,6 @@ VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
     ("book", f"jobs/{STUDIO}/book", DESKTOP, nothing),
     ("instrument", f"jobs/{HILL}/instruments/{LASER}", DESKTOP, nothing),
     ("records", f"jobs/{WELL}/records", DESKTOP, make_record),
-    ("runs", f"jobs/{HILL}/runs", DESKTOP, nothing),
     ("way-out", f"jobs/{HILL}/set-up/{demo_id(HILL_NAME, 'set-up', 80)}/way-out", DESKTOP, nothing),
 ]
 
@@ -149,3 +134,54 @@ class WithoutASignal(OfflineTestCase):
         type_reading(self.page)
         self.page.evaluate("window.scrollTo(0, 0)")
         self.page.screenshot(path=FOLDER / "stone-phone.png")
+
+
+class OnAPracticeSite(OnASite):
+    """A job's screens beside the site, what is told at the end, and through the telescope."""
+
+    lesson = "stone"
+    seed = 12
+
+    def test_take_them(self) -> None:
+        self.begin()
+        self.stand_up()
+        self.carry("BM1")
+        self.page.get_by_label("Plan: tap where the instrument stands").click()
+        self.page.locator("[name='backsight']").fill(f"{self.truth.true_value():.3f} m")
+        self.press("Record the set-up")
+        self.page.get_by_text("2. Shoot the stone at A1.").wait_for()
+        self.carry("A1")
+        self.press_link("Open that screen")
+        self.slide_to(self.truth.crossing)
+        self.is_steady()
+        entry = self.page.get_by_label("Reading on the rod")
+        entry.fill(f"{self.truth.true_value() + 0.05:.3f} m")
+        self.page.get_by_text("A1 in").or_(self.page.get_by_test_id("answer")).first.wait_for()
+        self.page.screenshot(path=FOLDER / "practice.png")
+        self.press("Log it")
+        self.page.get_by_text("A1 is logged").wait_for()
+        self.press("I am through: tell me the truth")
+        self.page.get_by_text("What it would have cost").wait_for()
+        self.page.screenshot(path=FOLDER / "practice-end.png")
+
+    def press_link(self, name: str) -> None:
+        """Follow a link."""
+        self.use(self.page.get_by_role("link", name=name))
+
+
+class ThroughTheTelescope(OnASite):
+    """An optical level, leveled and sharp."""
+
+    lesson = "two-pegs"
+    seed = 5
+
+    def test_take_it(self) -> None:
+        self.begin()
+        show = self.page.get_by_role("button", name="Show me")
+        show.click()
+        self.page.get_by_label("Two screws: bubble left").wait_for()
+        self.page.get_by_label("The bubble is in its ring").wait_for()
+        show.click()
+        self.page.get_by_role("status").filter(has_text="That is how").wait_for()
+        self.page.get_by_role("status").filter(has_text="Sharp").wait_for()
+        self.page.screenshot(path=FOLDER / "practice-level.png")

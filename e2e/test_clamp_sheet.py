@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from e2e.browser import PHONE, BrowserTestCase
+from e2e.browser import BrowserTestCase
 from server.webapp.demo_ids import demo_id
 
 STUDIO, HILL = "Pottery studio, kiln room", "Hillside workshop"
@@ -49,9 +49,3 @@ class ClampSheet(BrowserTestCase):
         self.page.get_by_text("Center-zero rule").first.wait_for()
         first = self.page.locator("main").inner_text()
         self.assertLess(first.index("slide DOWN"), first.index("3' 11 7/8\""))
-
-
-class ClampSheetOnAPhone(ClampSheet):
-    """In large type."""
-
-    viewport = PHONE

@@ -37,7 +37,7 @@ WELL_SAYS = {
                  "$9.75", "Concrete from the left end, added up"],
     "pours": ["POURED", "Well house"],
     "after": ["3/8\"", "5/32\" up away"],
-    "records": ["Make the job record", "Points of a survey"],
+    "records": ["Make the job record", "A survey's points, drawing and surfaces"],
 }  # fmt: skip
 
 

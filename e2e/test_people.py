@@ -46,6 +46,7 @@ class FromNothing(BrowserTestCase):
         self.owner_lays_a_floor_out()
         helper.reload()
         helper.get_by_role("link", name="Spring house").click()
+        helper.get_by_role("heading", name="Where the job stands").wait_for()
         helper.get_by_role("link", name="Shoot the stone").locator("visible=true").first.click()
         helper.get_by_role("heading", name="Point A1").wait_for()
         helper.get_by_label("Reading on the rod").fill("4 7 1/8")

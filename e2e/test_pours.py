@@ -19,6 +19,8 @@ SHELTER, PACK, WELL = "Bicycle shelter", "Orchard pack house", "Well house floor
 class GoOrHold(BrowserTestCase):
     """The list, its answers and its lifted holds."""
 
+    viewport = PHONE
+
     def says(self, *texts: str) -> None:
         for text in texts:
             self.page.get_by_text(text).first.wait_for()
@@ -138,9 +140,3 @@ class GoOrHold(BrowserTestCase):
         self.page.get_by_text("POURED", exact=True).wait_for()
         self.says("Closed by Marek", "Dry all day", "The list as it stood")
         self.assertEqual(self.page.get_by_role("button", name="Ordered").count(), 0)
-
-
-class GoOrHoldOnAPhone(GoOrHold):
-    """At the truck."""
-
-    viewport = PHONE

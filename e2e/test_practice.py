@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import replace
+from pathlib import Path
 from typing import Any, ClassVar
 
 from playwright.sync_api import Locator, Request, expect
@@ -49,22 +50,27 @@ DRAWN = """() => {
 MIDDLE = 210
 
 
-class Practicing(BrowserTestCase):
-    """Somebody who has no account, by the keyboard alone."""
+class OnASite(BrowserTestCase):
+    """Somebody who has no account, on a site whose truth is known here."""
 
     by_touch: ClassVar[bool] = False
+    lesson: ClassVar[str] = LESSON
+    seed: ClassVar[int] = SEED
 
     def setUp(self) -> None:
         super().setUp()
         self.sent: list[str] = []
+        self.requests: list[str] = []
         self.page.on("request", self._note)
         self.page.add_init_script(LISTEN)
-        self.truth: OnSite = begin(BY_KEY[LESSON].scene(SEED))
+        self.truth: OnSite = begin(BY_KEY[self.lesson].scene(self.seed))
         self.receiver = BEGINS_AT
 
     def _note(self, request: Request) -> None:
         if request.method != "GET":
             self.sent.append(request.url)
+        if "/practice" in self.page.url and "/api/" in request.url:
+            self.requests.append(request.url)
 
     def use(self, control: Locator) -> None:
         """Press a control as this person does."""
@@ -79,13 +85,11 @@ class Practicing(BrowserTestCase):
         self.use(self.page.get_by_role("button", name=name, exact=True))
 
     def begin(self) -> None:
-        """Come in from the sign-in page, and begin the lesson on a site that is known."""
-        self.page.goto(f"{self.live_server_url}/sign-in")
-        self.use(self.page.get_by_role("link", name="Try it on a practice site"))
-        self.page.get_by_text("14. Go or hold").wait_for()
-        self.page.goto(f"{self.live_server_url}/practice/{LESSON}?again=yes&seed={SEED}")
-        self.page.get_by_text(f"Site {SEED}").wait_for()
-        self.assertTrue(self.page.get_by_text("PRACTICE", exact=True).is_visible())
+        """Begin the lesson on a site that is known."""
+        address = f"{self.live_server_url}/practice/{self.lesson}?again=yes&seed={self.seed}"
+        self.page.goto(address)
+        self.page.get_by_role("button", name="Stand it up", exact=True).wait_for()
+        self.assertTrue(self.page.get_by_role("banner").get_by_text("PRACTICE").is_visible())
 
     def does(self, done: Any) -> None:
         """Do the same where the truth is known."""
@@ -213,8 +217,15 @@ class Practicing(BrowserTestCase):
         self.press("Mark it")
         self.page.get_by_text(f"Marked on {spot}.").wait_for()
 
+
+class Practicing(OnASite):
+    """One whole lesson, by the keyboard alone."""
+
     def test_a_whole_lesson(self) -> None:
         jobs, crews = Job.objects.count(), Crew.objects.count()
+        self.page.goto(f"{self.live_server_url}/sign-in")
+        self.use(self.page.get_by_role("link", name="Try it on a practice site"))
+        self.page.get_by_text("14. Go or hold").wait_for()
         self.begin()
         self.stand_up()
         self.carry("BM1")
@@ -240,3 +251,47 @@ class Practicing(BrowserTestCase):
         self.page.get_by_text("passed, 50 of 50").wait_for()
         self.assertEqual(self.sent, [])
         self.assertEqual((Job.objects.count(), Crew.objects.count()), (jobs, crews))
+
+
+class OnAJobsScreens(OnASite):
+    """A lesson written down on the screens of a job, as on a real one."""
+
+    lesson = "stone"
+    seed = 12
+
+    def test_a_set_up_and_a_shot_are_judged_by_the_book(self) -> None:
+        self.begin()
+        self.stand_up()
+        self.carry("BM1")
+        self.slide_to(self.truth.crossing)
+        self.is_steady()
+        self.page.get_by_label("Plan: tap where the instrument stands").click()
+        self.page.locator("[name='backsight']").fill(f"{self.truth.true_value():.3f} m")
+        self.press("Record the set-up")
+        self.page.get_by_role("heading", name="Set-up 1").wait_for()
+        self.page.get_by_text("2. Shoot the stone at A1.").wait_for()
+        self.carry("A1")
+        self.use(self.page.get_by_role("link", name="Open that screen"))
+        entry = self.page.get_by_label("Reading on the rod")
+        entry.fill(f"{self.truth.true_value() + 0.05:.3f} m")
+        self.press("Log it")
+        self.page.get_by_text("A1 is logged").wait_for()
+        self.page.reload()
+        self.page.get_by_text("3. Shoot the stone at A2.").wait_for()
+        self.page.get_by_role("button", name="all steps").click()
+        self.page.get_by_role("link", name="The book").click()
+        with self.page.expect_download() as download:
+            self.page.get_by_role("button", name="CSV").click()
+        self.assertIn("BM1", Path(download.value.path()).read_text())
+        self.page.get_by_role("button", name="I am through").click()
+        said = self.page.locator("body")
+        self.page.get_by_text("What it would have cost").wait_for()
+        self.assertIn("To do again: A1", said.inner_text())
+        heights = said.get_by_text("by your book").all_inner_texts()
+        self.assertEqual(len(heights), 1)
+        off = re.search(r"truth: ([\d.]+) m low", heights[0])
+        assert off is not None, heights
+        self.assertAlmostEqual(float(off[1]), 0.05, delta=0.004)
+        self.assertEqual(self.sent, [])
+        self.assertEqual(Job.objects.count(), 0)
+        self.assertEqual(self.requests, [])

@@ -11,6 +11,8 @@ from e2e.browser import PHONE, BrowserTestCase, new_crew
 class WholePath(BrowserTestCase):
     """On a laptop."""
 
+    viewport = PHONE
+
     def fill(self, **entries: str) -> None:
         """Type into fields by their names."""
         for name, text in entries.items():
@@ -20,9 +22,8 @@ class WholePath(BrowserTestCase):
         self.page.get_by_role("button", name=name, exact=True).click()
 
     def step(self, name: str) -> None:
-        """Go to a step over the order of work, as it is offered at this size."""
-        if self.viewport == PHONE:
-            self.page.get_by_role("button", name="all steps").click()
+        """Go to a step over the order of work."""
+        self.page.get_by_role("button", name="all steps").click()
         self.page.get_by_role("navigation").get_by_role("link", name=name).click()
 
     def test_from_an_empty_crew_to_a_proven_book(self) -> None:
@@ -157,9 +158,3 @@ class WholePath(BrowserTestCase):
         rows = list(csv.DictReader(Path(download.value.path()).read_text().splitlines()))
         self.assertEqual([row["point"] for row in rows], ["BM1", "A1", "A1", "A2", "B2", "B1"])
         self.assertEqual([row["sight"] for row in rows], ["BS", "", "IS", "IS", "IS", "FS"])
-
-
-class WholePathOnAPhone(WholePath):
-    """In one hand."""
-
-    viewport = PHONE

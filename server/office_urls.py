@@ -6,7 +6,7 @@ from drf_spectacular.views import SpectacularAPIView
 from server.carry.api import CarryCrewView, CarryView
 from server.corrections import api as corrections
 from server.corrections import gear_api as gear
-from server.crews.api import account, people
+from server.crews.api import account, lessons, people
 from server.crews.api.views import SessionView
 from server.decisions.run_sheet_views import RunSheetView
 from server.jobs.api import keep_views as keep
@@ -16,6 +16,7 @@ from server.overview.happened import views as happened
 from server.papers.api import list_views as lists
 from server.papers.api import pictures_views as zipped
 from server.papers.api import views as papers
+from server.papers.api.drawing_views import DxfView, LandXmlView
 from server.pictures import notice_views as shown
 from server.pour.api import notice_views as notices
 from server.pour.api import options_views as pour
@@ -28,6 +29,11 @@ office = [
     path("crews/<uuid:crew>/people/<int:person>/role", people.PersonRoleView.as_view()),
     path("crews/<uuid:crew>/people/<int:person>/leaving", people.PersonLeavesView.as_view()),
     path("crews/<uuid:crew>/people/<int:person>/link", people.PersonLinkView.as_view()),
+    path("jobs/<uuid:job>/drawing.dxf", DxfView.as_view()),
+    path("jobs/<uuid:job>/drawing.landxml", LandXmlView.as_view()),
+    path("crews/<uuid:crew>/lessons", lessons.LessonsView.as_view()),
+    path("crews/<uuid:crew>/lessons-shared", lessons.SharedLessonsView.as_view()),
+    path("crews/<uuid:crew>/lessons-asked", lessons.AskedLessonsView.as_view()),
     path("crews/<uuid:crew>/invitations", people.InvitationsView.as_view()),
     path("invitations/<uuid:invitation>/withdrawal", people.WithdrawnView.as_view()),
     path("joining/<str:token>", people.JoiningView.as_view()),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any, TypedDict, cast
 
 from django.http import HttpResponse
+from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse
 from rest_framework import serializers
 from rest_framework.request import Request
@@ -54,8 +55,17 @@ def recorded(key: object, created: bool) -> Response:
 
 def answers(typed: type, status: int = 200) -> dict[int, Any]:
     """Describe the answers of a view: its sheet, and the shape of its errors."""
+    return {status: TypedResponse.of(typed), **_refusals(400, 403, 404, 409)}
+
+
+def a_file(kind: str) -> dict[Any, Any]:
+    """Describe the answers of a view that gives a file: its bytes, and the shape of its errors."""
+    return {(200, kind): OpenApiTypes.BINARY, **_refusals(400, 403, 404)}
+
+
+def _refusals(*statuses: int) -> dict[int, Any]:
     errors = OpenApiResponse(TypedResponse.of(ErrorsBody), description="What was wrong")
-    return {status: TypedResponse.of(typed), 400: errors, 403: errors, 404: errors, 409: errors}
+    return dict.fromkeys(statuses, errors)
 
 
 def records() -> dict[int, Any]:

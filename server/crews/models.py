@@ -145,6 +145,36 @@ class Invitation(models.Model):
         return f"{self.get_role_display()} of {self.crew}"
 
 
+class SharedLesson(models.Model):
+    """A lesson of practice somebody did on a device of theirs, and let their crew know of."""
+
+    id = models.UUIDField(primary_key=True)
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="shared_lessons")
+    user = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    lesson = models.CharField(max_length=40)
+    points = models.PositiveSmallIntegerField()
+    of = models.PositiveSmallIntegerField()
+    is_passed = models.BooleanField()
+    recorded_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.lesson} by {self.user}"
+
+
+class AskedLesson(models.Model):
+    """A lesson that somebody in a crew was asked to do."""
+
+    id = models.UUIDField(primary_key=True)
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="asked_lessons")
+    user = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    lesson = models.CharField(max_length=40)
+    asked_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    recorded_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.lesson} asked of {self.user}"
+
+
 class CalendarKey(models.Model):
     """The key in the address of a person's calendar; another one ends the address."""
 

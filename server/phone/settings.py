@@ -33,6 +33,7 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "server.phone.person.PersonMiddleware",
     "server.senders.SenderMiddleware",
+    "server.practice.booked.BookedMiddleware",
 ]
 AUTHENTICATION_BACKENDS = []
 TEMPLATES = []

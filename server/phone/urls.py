@@ -7,6 +7,7 @@ from django.urls import include, path, re_path
 
 from server.api.errors import refused
 from server.phone.views import MapView
+from server.practice.session import PracticeSessionView
 from server.practice.urls import practice
 from server.refusals import Problem
 from server.site_urls import site
@@ -30,6 +31,7 @@ def needs_a_line(request: HttpRequest) -> HttpResponse:
 api = [
     *site,
     path("floors/<uuid:floor>/map", MapView.as_view()),
+    path("session", PracticeSessionView.as_view()),
     *practice,
     re_path(r".*", needs_a_line),
 ]

@@ -25,6 +25,8 @@ def answer(run: Run, key: UUID, task_key: str, typed: str, choice: str) -> None:
     if run.is_over:
         raise Conflict(typed or choice, "The lesson is over.", "Begin it again, or another one.")
     task = task_of(run, task_key)
+    if is_booked(run, task):
+        raise Conflict(typed, "That is written down on the job.", "Type it on the job's screens.")
     if task.kind is TaskKind.CHOICE:
         run.entries.append(Said(run.state, task.key, choice=_chosen(task, choice)))
     elif task.kind in (TaskKind.READ, TaskKind.HEIGHT):
@@ -37,6 +39,11 @@ def answer(run: Run, key: UUID, task_key: str, typed: str, choice: str) -> None:
         raise Conflict(task.key, "That is done on the site.", "Use the instrument and the rod.")
     run.typed[task.key] = typed or dict(task.choices)[choice]
     run.done.add(key)
+
+
+def is_booked(run: Run, task: Task) -> bool:
+    """Whether a task's reading is written down in the job's own book."""
+    return run.lesson.is_on_the_job and task.kind in (TaskKind.READ, TaskKind.HEIGHT)
 
 
 def task_of(run: Run, key: str) -> Task:
@@ -113,6 +120,11 @@ def _volume(run: Run, typed: str) -> float:
                     f"Type a number of {unit_of(run)}, such as 4.25.")
         )  # fmt: skip
     return amount * (1.0 if run.style.kind.is_metric else CUBIC_METRES_PER_CUBIC_YARD)
+
+
+def as_ordered(run: Run, amount: float) -> float:
+    """Return an amount of concrete, cubic metres, in the unit it is ordered in."""
+    return amount if run.style.kind.is_metric else amount / CUBIC_METRES_PER_CUBIC_YARD
 
 
 def unit_of(run: Run) -> str:

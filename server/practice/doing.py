@@ -17,6 +17,7 @@ from simulation.practice.acts import (
     Center,
     Click,
     DrawOut,
+    Focus,
     KickAway,
     Lift,
     SetLegs,
@@ -24,6 +25,7 @@ from simulation.practice.acts import (
     StandUp,
     Switch,
     Turn,
+    TurnScrews,
     act,
 )
 from simulation.practice.on_site import CantBeDone, Holding, OnSite
@@ -50,6 +52,10 @@ def _stand_up(form: ActForm) -> Act:
 KINDS: dict[str, Callable[[ActForm], Act]] = {
     "stand-up": _stand_up,
     "set-legs": lambda _: SetLegs(),
+    "screws": lambda form: TurnScrews(
+        form.numbers.get("pair", 0.0), form.numbers.get("single", 0.0)
+    ),
+    "focus": lambda form: Focus(form.numbers.get("focus", 0.0)),
     "carry": lambda form: Carry(form.spot, Holding(form.holding)),
     "center": lambda _: Center(),
     "kick-away": lambda _: KickAway(),

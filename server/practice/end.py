@@ -5,19 +5,21 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.lengths import format_deviation, format_length
-from core.orders import CUBIC_METRES_PER_CUBIC_YARD
-from server.practice.answering import unit_of
+from server.practice.answering import as_ordered, unit_of
 from server.practice.doing import in_units
 from server.practice.run import Run, length_of, run_of
 from server.practice.sheets import asked
 from server.practice.words import FAULTS, SLIPS
 from server.refusals import Denied
+from simulation.practice.cost import HARMLESS, Cost, cost_of
 from simulation.practice.judge import Debrief, ReadingTold, TaskTold, debrief
 from simulation.practice.lesson import Task, TaskKind
-from simulation.practice.slips import Slip
+from simulation.practice.noticed import has_happened, was_noticed
 
 #: What a hint takes off, and how many points a task brings.
 HINT, TASK = 5, 10
+#: Less concrete than this is told by nobody, in the unit it is ordered in.
+LEAST_CONCRETE = 0.05
 #: So many sentences of what to do next time are enough.
 SENTENCES = 3
 PASSED_ON = (
@@ -60,6 +62,25 @@ class SlipShown(TypedDict):
     was_noticed: bool
 
 
+class PointShown(TypedDict):
+    """A point's height as it was written, and as it is."""
+
+    spot: str
+    written: str
+    true: str
+    off: str
+    is_near: bool
+
+
+class CostShown(TypedDict):
+    """What it would have cost had it been believed; minutes, and how long the lesson took."""
+
+    concrete: str
+    again: list[str]
+    minutes: int
+    took: int
+
+
 class DebriefSheet(TypedDict):
     """What is told at the end; points out of how many."""
 
@@ -68,7 +89,9 @@ class DebriefSheet(TypedDict):
     of: int
     answers: list[AnswerShown]
     readings: list[ReadingShown]
+    points_told: list[PointShown]
     slips: list[SlipShown]
+    cost: CostShown
     mistakes: list[str]
     next_time: list[str]
 
@@ -94,18 +117,25 @@ def debrief_sheet(run: Run) -> DebriefSheet:
     """Hold what was written down against the truth, in the lesson's units."""
     told = debrief(run.lesson, run.scene, run.record)
     tasks = {one.key: one for one in run.tasks}
-    right = sum(one.is_right for one in told.tasks)
-    points = max(0, TASK * right - HINT * len(run.hints))
+    cost = cost_of(run.scene, run.record)
+    earned = sum(one.is_right and one.key not in run.shown for one in told.tasks)
+    points = max(0, TASK * earned - HINT * len(run.hints - run.shown))
     return {
-        "is_passed": told.is_passed,
+        "is_passed": told.is_passed and not run.shown,
         "points": points,
         "of": TASK * len(told.tasks),
         "answers": [_answer(run, tasks[one.key], one) for one in told.tasks],
         "readings": [_reading(run, one) for one in told.readings],
+        "points_told": _points(run, cost),
         "slips": [
-            {"words": SLIPS[one], "was_noticed": _was_noticed(run, one)}
+            {
+                "words": SLIPS[one],
+                "was_noticed": was_noticed(one, run.scene, run.record, run.state),
+            }
             for one in run.scene.slipped.kinds
+            if has_happened(one, run.state)
         ],
+        "cost": _cost(run, cost),
         "mistakes": [FAULTS[one][0] for one in told.faults],
         "next_time": _next_time(told),
     }
@@ -137,8 +167,7 @@ def _shown(run: Run, task: Task, value: float | str | None) -> str:
     if task.kind is TaskKind.READ:
         return format_length(length_of(value), run.rod.graduation.style)
     if task.kind is TaskKind.VOLUME:
-        amount = value if run.style.kind.is_metric else value / CUBIC_METRES_PER_CUBIC_YARD
-        return f"{amount:.2f} {unit_of(run)}"
+        return f"{as_ordered(run, value):.2f} {unit_of(run)}"
     if task.kind is TaskKind.MARK:
         return in_units(run, value + run.scene.told_by)
     return in_units(run, value)
@@ -156,15 +185,26 @@ def _reading(run: Run, told: ReadingTold) -> ReadingShown:
     }
 
 
-def _was_noticed(run: Run, slip: Slip) -> bool:
-    """Whether the person did what finds it, or puts it right."""
-    state = run.state
-    stood = len(run.record.stood())
-    found = {
-        Slip.COARSE: not state.is_coarse,
-        Slip.UPSIDE_DOWN: not state.is_upside_down,
-        Slip.SECTION_SHORT: state.is_home,
-        Slip.KNOCKED: stood > 1,
-        Slip.SINKS: stood > 1,
+def _points(run: Run, cost: Cost) -> list[PointShown]:
+    return [
+        {
+            "spot": one.spot,
+            "written": in_units(run, one.written),
+            "true": in_units(run, one.true),
+            "off": format_deviation(length_of(one.off), run.style),
+            "is_near": abs(one.off) <= HARMLESS,
+        }
+        for one in cost.points
+    ]
+
+
+def _cost(run: Run, cost: Cost) -> CostShown:
+    amount = as_ordered(run, abs(cost.concrete))
+    way = "too little" if cost.concrete > 0 else "too much"
+    is_seen = amount >= LEAST_CONCRETE
+    return {
+        "concrete": f"{amount:.1f} {unit_of(run)} {way}" if is_seen else "",
+        "again": list(cost.again),
+        "minutes": cost.minutes,
+        "took": cost.took,
     }
-    return found.get(slip, debrief(run.lesson, run.scene, run.record).is_passed)

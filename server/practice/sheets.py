@@ -5,36 +5,34 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import TypedDict
 
+from core.lengths import Reading
 from core.rods import GRADUATIONS
-from server.practice.answering import unit_of
+from server.practice.answering import is_booked, unit_of
 from server.practice.doing import in_units
-from server.practice.run import Run
-from server.practice.words import TELLS, UNSEEN
-from simulation.practice.lesson import Lesson, Task, TaskKind
-from simulation.practice.lessons import LESSONS
+from server.practice.lesson_sheets import ChoiceShown, LessonRow, lesson_row
+from server.practice.run import Run, floor_of, length_of
+from server.practice.words import (
+    NOWHERE,
+    ON_SITE,
+    READ_AGAIN,
+    SET_UP,
+    SHOOT,
+    TELLS,
+    TURN,
+    UNSEEN,
+    Where,
+)
+from simulation.practice.judge import read_for
+from simulation.practice.lesson import Task, TaskKind
 from simulation.practice.on_site import LEAST_LEGS, MOST_LEGS, WITH_A_BUBBLE, OnSite
-from simulation.practice.stand import LEVELING
-
-
-class LessonRow(TypedDict):
-    """A lesson as the list of them shows it."""
-
-    key: str
-    title: str
-    learn: str
-    why: str
-    minutes: int
-
-
-class ChoiceShown(TypedDict):
-    """One of the answers to choose from."""
-
-    key: str
-    words: str
+from simulation.practice.stand import COMPENSATES, LEVELING, Stand
 
 
 class TaskShown(TypedDict):
-    """A task, and whether something was written down for it; not whether that is right."""
+    """A task, and whether something was written down for it; not whether that is right.
+
+    ``where`` says in words where it is done, ``screen`` which of the job's screens that is.
+    """
 
     key: str
     kind: str
@@ -45,6 +43,8 @@ class TaskShown(TypedDict):
     has_hint: bool
     hint: str
     typed: str
+    where: str
+    screen: str
     is_done: bool
 
 
@@ -57,6 +57,13 @@ class SpotShown(TypedDict):
     y: float
     told: str
     is_known: bool
+
+
+class PlaceShown(TypedDict):
+    """A place on the plan, metres."""
+
+    x: float
+    y: float
 
 
 class WallShown(TypedDict):
@@ -72,7 +79,8 @@ class StandShown(TypedDict):
     """Where the instrument stands: metres in plan; its height in words; what one sees of it.
 
     ``levels_in`` is how many seconds it takes to level itself, ``legs_out`` how far out its
-    legs look, 0 to 1 where it can do the rest.
+    legs look, 0 to 1 where it can do the rest; ``bubble`` is where that of an optical level is,
+    1 being the ring it belongs in.
     """
 
     x: float
@@ -81,6 +89,7 @@ class StandShown(TypedDict):
     is_at_eye_level: bool
     legs_out: float
     levels_in: float
+    bubble: PlaceShown | None
 
 
 class NumberShown(TypedDict):
@@ -127,6 +136,10 @@ class PracticeSheet(TypedDict):
     legs: list[float]
     spots: list[SpotShown]
     walls: list[WallShown]
+    floor: list[PlaceShown]
+    is_on_the_job: bool
+    is_optical: bool
+    focus: float
     stand: StandShown | None
     rod: RodShown
     receiver: ReceiverShown
@@ -144,34 +157,21 @@ class LineShown(TypedDict):
 
 
 class SensedSheet(TypedDict):
-    """What one hears and sees with the receiver somewhere on the rod."""
+    """What one hears and sees with the receiver somewhere on the rod, or through a telescope.
+
+    ``blur`` is 0 where the telescope is sharp, 1 where nothing is told apart; ``span`` is how
+    much of the rod stands in it, metres; both 0 where none is looked through. ``whole`` is the
+    whole number under its cross-hair.
+    """
 
     unseen: str
     beeps: float
     is_steady: bool
     shows: str
     lines: list[LineShown]
-
-
-class LessonsSheet(TypedDict):
-    """All lessons, in the order of the work."""
-
-    lessons: list[LessonRow]
-
-
-def lessons_sheet() -> LessonsSheet:
-    """Return the lessons there are."""
-    return {"lessons": [_lesson(one) for one in LESSONS]}
-
-
-def _lesson(lesson: Lesson) -> LessonRow:
-    return {
-        "key": lesson.key,
-        "title": lesson.title,
-        "learn": lesson.learn,
-        "why": lesson.why,
-        "minutes": lesson.minutes,
-    }
+    blur: float
+    span: float
+    whole: str
 
 
 def practice_sheet(run: Run) -> PracticeSheet:
@@ -179,7 +179,7 @@ def practice_sheet(run: Run) -> PracticeSheet:
     scene, state = run.scene, run.state
     return {
         "job": str(run.job),
-        "lesson": _lesson(run.lesson),
+        "lesson": lesson_row(run.lesson),
         "seed": scene.seed,
         "length": scene.size[0],
         "width": scene.size[1],
@@ -190,6 +190,10 @@ def practice_sheet(run: Run) -> PracticeSheet:
             {"x": one.begin.x, "y": one.begin.y, "to_x": one.end.x, "to_y": one.end.y}
             for one in scene.walls
         ],
+        "floor": [{"x": x, "y": y} for x, y in floor_of(run)],
+        "is_optical": state.is_optical,
+        "focus": state.focus,
+        "is_on_the_job": run.lesson.is_on_the_job,
         "stand": _stand(run),
         "rod": _rod(state),
         "receiver": {
@@ -232,7 +236,15 @@ def _stand(run: Run) -> StandShown | None:
         "is_at_eye_level": stand.is_at_eye_level,
         "legs_out": 0.0 if stand.levels else 1.0,
         "levels_in": LEVELING,
+        "bubble": _bubble(run.state, stand),
     }
+
+
+def _bubble(state: OnSite, stand: Stand) -> PlaceShown | None:
+    if not state.is_optical:
+        return None
+    x, y = stand.bubble
+    return {"x": round(x / COMPENSATES, 2), "y": round(y / COMPENSATES, 2)}
 
 
 def _rod(state: OnSite) -> RodShown:
@@ -257,6 +269,7 @@ def _rod(state: OnSite) -> RodShown:
 
 def _task(run: Run, task: Task) -> TaskShown:
     unit = unit_of(run) if task.kind is TaskKind.VOLUME else ""
+    where = _where(run, task)
     return {
         "key": task.key,
         "kind": task.kind.value,
@@ -266,7 +279,9 @@ def _task(run: Run, task: Task) -> TaskShown:
         "choices": [{"key": key, "words": words} for key, words in task.choices],
         "has_hint": bool(task.hint),
         "hint": task.hint if task.key in run.hints else "",
-        "typed": run.typed.get(task.key, ""),
+        "typed": run.typed.get(task.key, "") or _booked(run, task),
+        "where": where.words,
+        "screen": where.screen,
         "is_done": _is_done(run, task),
     }
 
@@ -276,13 +291,39 @@ def asked(run: Run, task: Task) -> str:
     return task.asks.format(*(in_units(run, one) for one in task.lengths))
 
 
+def _booked(run: Run, task: Task) -> str:
+    """Return what the job's book says for a task, as the rod's scale writes it."""
+    read = read_for(task, run.scene, run.record) if is_booked(run, task) else None
+    return "" if read is None else run.rod.write(Reading(length_of(read.typed).nanometres))
+
+
+def _where(run: Run, task: Task) -> Where:
+    if not is_booked(run, task):
+        return ON_SITE.get(task.kind, NOWHERE)
+    if task.is_again:
+        return READ_AGAIN
+    if task.spot in {one.name for one in run.scene.marks} or task.key.startswith("back"):
+        return SET_UP
+    return TURN if task.key.startswith("fore") else SHOOT
+
+
 def _is_done(run: Run, task: Task) -> bool:
+    if is_booked(run, task):
+        return read_for(task, run.scene, run.record) is not None
     if task.kind is TaskKind.MARK:
         return run.record.marked(task.spot) is not None
     if task.kind is TaskKind.STAND:
         stands = [one.key for one in run.tasks if one.kind is TaskKind.STAND]
         return len(run.record.stood()) > stands.index(task.key)
     return task.key in run.typed
+
+
+def _whole(state: OnSite) -> str:
+    """Return the last whole number under the cross-hair, as one finds it down the rod."""
+    if not state.is_optical or not state.spot or not state.seen():
+        return ""
+    below = [one for one in state.rod.numbers() if one.is_whole and one.height <= state.crossing]
+    return below[-1].number if below else ""
 
 
 def sensed_sheet(state: OnSite) -> SensedSheet:
@@ -293,6 +334,9 @@ def sensed_sheet(state: OnSite) -> SensedSheet:
         "beeps": told.beeps,
         "is_steady": told.is_steady,
         "shows": told.shows.value,
+        "blur": round(state.blur, 3) if state.is_optical else 0.0,
+        "span": state.span if state.is_optical else 0.0,
+        "whole": _whole(state),
         "lines": [
             {
                 "height": line.height,

@@ -13,5 +13,6 @@ practice = [
     path("practice/<uuid:run>/sense", views.SenseView.as_view()),
     path("practice/<uuid:run>/answers", views.AnswersView.as_view()),
     path("practice/<uuid:run>/hints", views.HintsView.as_view()),
+    path("practice/<uuid:run>/shown", views.ShownView.as_view()),
     path("practice/<uuid:run>/end", views.EndView.as_view()),
 ]

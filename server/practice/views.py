@@ -16,34 +16,51 @@ from server.api.views import SignedInView, answers
 from server.practice.answering import answer, hint
 from server.practice.doing import KINDS, MARK, ActForm, do, done, mark_at
 from server.practice.end import DebriefSheet, end, told_at_the_end
+from server.practice.job import make_job
+from server.practice.lesson_sheets import LessonsSheet, lessons_sheet
 from server.practice.run import begin_run, run_of
 from server.practice.sheets import (
-    LessonsSheet,
     PracticeSheet,
     SensedSheet,
-    lessons_sheet,
     practice_sheet,
     sensed_sheet,
 )
+from server.practice.show import ShownSheet, show
 from simulation.practice.acts import Slide
+from simulation.practice.lessons.open_site import (
+    ANY,
+    GROUNDS,
+    INSTRUMENTS,
+    RODS,
+    STRUCTURES,
+    Chosen,
+)
 from simulation.practice.on_site import Holding
 
 #: The seeds there are.
 LAST_SEED = 999_999
 #: Nothing on a practice site is farther, higher or longer than this, metres and seconds.
+MOST_TURN = 10.0
 FARTHEST, LONGEST = 1_000.0, 10_000_000.0
 
 
 class LessonInput(serializers.Serializer[Any]):
-    """A lesson to begin, and the seed of its site."""
+    """A lesson to begin, the seed of its site, and what is chosen of an open one."""
 
     id = Key()
     lesson = serializers.CharField(max_length=40)
     seed = serializers.IntegerField(min_value=0, max_value=LAST_SEED)
+    ground = serializers.ChoiceField([ANY, *GROUNDS], required=False, default=ANY)
+    structure = serializers.ChoiceField([ANY, *STRUCTURES], required=False, default=ANY)
+    rod = serializers.ChoiceField([ANY, *RODS], required=False, default=ANY)
+    instrument = serializers.ChoiceField([ANY, *INSTRUMENTS], required=False, default=ANY)
 
 
 class ActInput(serializers.Serializer[Any]):
-    """Something done on the site: ``at`` is by the page's clock, seconds; lengths are metres."""
+    """Something done on the site: ``at`` is by the page's clock, seconds; lengths are metres.
+
+    ``pair`` and ``single`` are how far screws are turned, degrees.
+    """
 
     id = Key()
     kind = serializers.ChoiceField([*KINDS, MARK])
@@ -53,6 +70,9 @@ class ActInput(serializers.Serializer[Any]):
     height = serializers.FloatField(required=False, min_value=0, max_value=FARTHEST)
     receiver = serializers.FloatField(required=False, min_value=-1, max_value=FARTHEST)
     above = serializers.FloatField(required=False, min_value=-1, max_value=FARTHEST)
+    focus = serializers.FloatField(required=False, min_value=0, max_value=FARTHEST)
+    pair = serializers.FloatField(required=False, min_value=-MOST_TURN, max_value=MOST_TURN)
+    single = serializers.FloatField(required=False, min_value=-MOST_TURN, max_value=MOST_TURN)
     sections = serializers.IntegerField(required=False, min_value=0, max_value=20)
     spot = serializers.CharField(required=False, allow_blank=True, max_length=20, default="")
     holding = serializers.ChoiceField(
@@ -70,7 +90,7 @@ class TaskAnswerInput(serializers.Serializer[Any]):
 
 
 class HintInput(serializers.Serializer[Any]):
-    """A task whose hint is wanted."""
+    """A task whose hint is wanted, or that is to be shown."""
 
     task = serializers.CharField(max_length=40)
 
@@ -103,7 +123,11 @@ class LessonsView(PracticeView):
     def post(self, request: Request) -> Response:
         """Begin one."""
         got = self.typed(request, LessonInput)
-        return Response(practice_sheet(begin_run(got["id"], got["lesson"], got["seed"])))
+        chosen = Chosen(got["ground"], got["structure"], got["rod"], got["instrument"])
+        run = begin_run(got["id"], got["lesson"], got["seed"], chosen)
+        if run.lesson.is_on_the_job:
+            make_job(run)
+        return Response(practice_sheet(run))
 
 
 class RunView(PracticeView):
@@ -180,6 +204,17 @@ class HintsView(PracticeView):
         found = run_of(run)
         hint(found, self.typed(request, HintInput)["task"])
         return Response(practice_sheet(found))
+
+
+class ShownView(PracticeView):
+    """How a task is done, before one's eyes."""
+
+    @extend_schema(
+        operation_id="show_in_practice", request=HintInput, responses=answers(ShownSheet)
+    )
+    def post(self, request: Request, run: UUID) -> Response:
+        """Tell what a careful person would do."""
+        return Response(show(run_of(run), self.typed(request, HintInput)["task"]))
 
 
 class EndView(PracticeView):

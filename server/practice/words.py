@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from simulation.practice.faults import Fault
+from simulation.practice.lesson import TaskKind
 from simulation.practice.receiver import Tells
 from simulation.practice.slips import Slip
 from simulation.practice.stand import Unseen
@@ -23,6 +26,31 @@ UNSEEN: dict[Unseen, str] = {
     Unseen.WALL: "A wall is between.",
     Unseen.POST: "One of the instrument's own posts is between.",
 }
+
+
+@dataclass(frozen=True, slots=True)
+class Where:
+    """Where a task is done: in words, and on which of the job's screens, if on any."""
+
+    words: str = ""
+    screen: str = ""
+
+
+NOWHERE = Where()
+ON_SITE: dict[TaskKind, Where] = {
+    TaskKind.STAND: Where("On the site: “Stand it up”, then tap a place."),
+    TaskKind.MARK: Where(
+        "On the site: lift the rod along its stake until it is steady, then “Mark it”."
+    ),
+}
+SET_UP = Where("Read it on the site, then type it as a set-up on the job.", "set-up/new")
+SHOOT = Where("Read it on the site, then type it where stone is shot on the job.", "stone")
+READ_AGAIN = Where("Read it on the site, then read it again from its set-up.", "set-up")
+TURN = Where("Read it on the site, then shoot it as a turning point.", "runs")
+
+INSTRUMENT_WORDS = {"laser": "a laser", "optical-level": "an optical level"}
+GROUND_WORDS = {"even": "even", "sloping": "sloping", "rough": "rough"}
+STRUCTURE_WORDS = {"slab": "a slab", "slab-beside-a-wall": "a slab beside a wall"}
 SLIPS: dict[Slip, str] = {
     Slip.OUT_OF_TRUE: "The instrument was out of true.",
     Slip.KNOCKED: "Somebody knocked its legs.",
@@ -33,6 +61,7 @@ SLIPS: dict[Slip, str] = {
     Slip.BENCHMARK_MOVED: "The benchmark is not where it was.",
     Slip.NUMBER_MISREAD: "The number on the tag was misread.",
     Slip.DUG_SINCE: "The ground was dug since it was shot.",
+    Slip.HELPER_ELSEWHERE: "The helper held the rod on another point than you said.",
     Slip.STONE_LOW: "The stone lay low all over.",
 }
 #: What each mistake is, and what to do next time.
@@ -115,6 +144,14 @@ FAULTS: dict[Fault, tuple[str, str]] = {
     ),
     Fault.FALLS_UPHILL: ("The fall is turned round.", "The far end is lower: take the drop off."),
     Fault.FORGETS_THE_FALL: ("The fall is left out.", "The run over the ratio is the drop."),
+    Fault.HEIGHTS_OFF: (
+        "A height is off by more than it may be, or none was shot.",
+        "Read on a second benchmark before you believe the first.",
+    ),
+    Fault.WRITES_FOR_ANOTHER: (
+        "You wrote a reading down for a point the rod was not on.",
+        "Say the point's name aloud before you type.",
+    ),
     Fault.GOES_WHERE_HOLD: (
         "You let it go where one thing did not hold.",
         "Go through them one by one: each can hold it alone.",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from math import cos, radians, sin
 
 from simulation.ground import Place
 from simulation.practice.on_site import (
@@ -18,12 +19,16 @@ from simulation.practice.on_site import (
     by_chance,
 )
 from simulation.practice.slips import Slip
-from simulation.practice.stand import Knocked, Stand
+from simulation.practice.stand import SCREWS_REACH, Knocked, Stand
 
 #: How much a touch at the legs takes off what they are out by, degrees.
 A_TOUCH = 2.5
 #: How much lower or higher the beam leaves once its legs were touched, metres.
 A_SHIFT = (-0.006, 0.004)
+#: Turned by more than this ratio at once is roughly; how far that jogs it, degrees.
+ROUGH = 6.0
+A_JOG = (0.35, 0.8)
+NEAREST_FOCUS, FARTHEST_FOCUS = 0.5, 200.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +42,21 @@ class StandUp:
 @dataclass(frozen=True, slots=True)
 class SetLegs:
     """Set the legs a little nearer to level."""
+
+
+@dataclass(frozen=True, slots=True)
+class TurnScrews:
+    """Turn an optical level's two screws against each other, or its one; degrees."""
+
+    pair: float = 0.0
+    single: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Focus:
+    """Make a telescope sharp at a distance, metres; turned roughly, the level is jogged."""
+
+    to: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,7 +115,10 @@ class Lift:
     above: float
 
 
-Act = StandUp | SetLegs | Carry | Center | KickAway | Switch | Turn | DrawOut | Click | Slide | Lift
+Act = (
+    StandUp | SetLegs | TurnScrews | Focus | Carry | Center | KickAway | Switch | Turn | DrawOut
+    | Click | Slide | Lift
+)  # fmt: skip
 
 
 def act(state: OnSite, done: Act, seconds: float) -> OnSite:
@@ -147,6 +170,36 @@ def _set_legs(state: OnSite, _: SetLegs) -> OnSite:
     )
 
 
+def _turn_screws(state: OnSite, done: TurnScrews) -> OnSite:
+    if state.stand is None or not state.is_optical:
+        raise CantBeDone("", "There are no screws to turn.", "Stand an optical level up first.")
+    pair, single = state.stand.pair + done.pair, state.stand.single + done.single
+    if max(abs(pair), abs(single)) > SCREWS_REACH:
+        raise CantBeDone("", "The screw is at its end.", "Set the legs nearer to level first.")
+    return replace(state, stand=replace(state.stand, pair=pair, single=single))
+
+
+def _focus(state: OnSite, done: Focus) -> OnSite:
+    if state.stand is None or not state.is_optical:
+        raise CantBeDone("", "There is no telescope.", "Stand an optical level up first.")
+    if not NEAREST_FOCUS <= done.to <= FARTHEST_FOCUS:
+        raise CantBeDone(
+            "", "It can't be sharp there.", "From {} to {} away.", NEAREST_FOCUS, FARTHEST_FOCUS
+        )
+    before, now = state.focus or NEAREST_FOCUS, replace(state, focus=done.to)
+    return now if 1 / ROUGH <= done.to / before <= ROUGH else _jogged(now)
+
+
+def _jogged(state: OnSite) -> OnSite:
+    """Touched roughly, its bubble is out again, by chance one way or another."""
+    assert state.stand is not None
+    chance = by_chance(state, f"jog {state.focus}")
+    way = radians(chance.uniform(0, 360))
+    out = chance.uniform(*A_JOG)
+    pair, single = state.stand.pair + out * cos(way), state.stand.single + out * sin(way)
+    return replace(state, stand=replace(state.stand, pair=pair, single=single))
+
+
 def _carry(state: OnSite, done: Carry) -> OnSite:
     names = state.scene.spots
     if done.spot not in names:
@@ -155,16 +208,29 @@ def _carry(state: OnSite, done: Carry) -> OnSite:
         )
     state = replace(state, walks=state.walks + 1)
     chance = by_chance(state, "carry")
+    spot = _held_where(state, done.spot)
     bubble = WITH_A_BUBBLE if state.scene.gear.has_bubble else WITHOUT_ONE
     state = replace(
         state,
-        spot=done.spot,
+        spot=spot,
         holding=done.holding,
         foot_above=0.0,
-        is_on_a_clod=done.spot in state.scene.clods and done.holding is Holding.STANDING,
+        is_on_a_clod=spot in state.scene.clods and done.holding is Holding.STANDING,
         lean=chance.uniform(bubble, 4 * bubble),
     )
     return _knocked(state)
+
+
+def _held_where(state: OnSite, said: str) -> str:
+    """Return where the helper stands the rod: once, perhaps, on the point beside the one said."""
+    slipped = state.scene.slipped
+    points = {one.name: one.place for one in state.scene.targets}
+    if not slipped.has(Slip.HELPER_ELSEWHERE) or state.walks != slipped.helper_at:
+        return said
+    others = [name for name in points if name != said]
+    if said not in points or not others:
+        return said
+    return min(others, key=lambda name: points[name].distance(points[said]))
 
 
 def _knocked(state: OnSite) -> OnSite:
@@ -222,6 +288,8 @@ def _lift(state: OnSite, done: Lift) -> OnSite:
 _DOES: dict[type, Callable[..., OnSite]] = {
     StandUp: _stand_up,
     SetLegs: _set_legs,
+    TurnScrews: _turn_screws,
+    Focus: _focus,
     Carry: _carry,
     Center: _center,
     KickAway: lambda state, _: replace(state, is_on_a_clod=False),

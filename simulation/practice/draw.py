@@ -38,6 +38,10 @@ class Drawing:
         """Return a length as it stands on papers here."""
         return round(length / self.step) * self.step
 
+    def whole(self, length: float) -> float:
+        """Return a side of something built as a plan gives it: 100 mm, 0.2 ft or 2 1/2 in."""
+        return round(length / (20 * self.step)) * 20 * self.step
+
     def between(self, least: float, most: float) -> float:
         """Draw a length as it stands on papers here."""
         return self.round(self.rng.uniform(least, most))

@@ -29,5 +29,7 @@ class Fault(StrEnum):
     FORGETS_THE_DEPTH = "forgets-the-depth"
     FALLS_UPHILL = "falls-uphill"
     FORGETS_THE_FALL = "forgets-the-fall"
+    HEIGHTS_OFF = "heights-off"
+    WRITES_FOR_ANOTHER = "writes-for-another"
     GOES_WHERE_HOLD = "goes-where-hold"
     HOLDS_WHERE_GO = "holds-where-go"

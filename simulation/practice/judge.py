@@ -54,8 +54,14 @@ def debrief(lesson: Lesson, scene: Scene, record: Record) -> Debrief:
     often = Counter(fault for _, held in tasks for fault in held.shows)
     told = tuple(held.told(task, often) for task, held in tasks)
     shown = [one.fault for one in told if one.fault is not None]
-    watched = [fault for fault, shows in lesson.watches.items() if shows(scene, record)]
+    watches = lesson.watches | {Fault.WRITES_FOR_ANOTHER: wrote_for_another}
+    watched = [fault for fault, shows in watches.items() if shows(scene, record)]
     return Debrief(told, _readings(record), tuple(dict.fromkeys([*shown, *watched])))
+
+
+def wrote_for_another(_: Scene, record: Record) -> bool:
+    """Whether a reading that stands was written down for a point the rod was not on."""
+    return any(one.is_elsewhere for one in record.reads(*EVERY))
 
 
 def _readings(record: Record) -> tuple[ReadingTold, ...]:
@@ -95,7 +101,7 @@ def _held(task: Task, scene: Scene, record: Record) -> _Held:
 
 def _answer(task: Task, scene: Scene, record: Record) -> float | str | None:
     if task.kind is TaskKind.READ:
-        read = _read_for(task, scene, record)
+        read = read_for(task, scene, record)
         return None if read is None else read.typed
     if task.kind is TaskKind.HEIGHT:
         return heights_of(scene, record).get(task.spot)
@@ -110,7 +116,10 @@ def _answer(task: Task, scene: Scene, record: Record) -> float | str | None:
     return said.choice if task.kind is TaskKind.CHOICE else said.amount
 
 
-def _read_for(task: Task, scene: Scene, record: Record) -> Read | None:
+def read_for(task: Task, scene: Scene, record: Record) -> Read | None:
+    """Return the reading a task asks for, None where it was not taken."""
+    if task.kind is TaskKind.HEIGHT:
+        return record.last(task.spot, Purpose.SHOT)
     if task.finds is not None:
         return task.finds(scene, record)
     return record.last(task.spot, *((Purpose.REREAD,) if task.is_again else EVERY))

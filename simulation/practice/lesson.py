@@ -59,7 +59,8 @@ class Lesson:
     """One thing to learn, and one sentence of why.
 
     ``about`` are the mistakes it is about; ``watches`` finds those that show in how something was
-    done, and not in what came of it.
+    done, and not in what came of it. One that ``is_on_the_job`` is written down in a job's own
+    screens, the floor and its benchmarks laid out there.
     """
 
     key: str
@@ -71,6 +72,7 @@ class Lesson:
     scene: Callable[[int], Scene]
     tasks: Callable[[Scene], tuple[Task, ...]]
     watches: dict[Fault, Callable[[Scene, Record], bool]] = field(default_factory=dict)
+    is_on_the_job: bool = False
 
 
 def near_enough(scene: Scene, readings: int = 2) -> float:

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from math import cos, radians
+from math import cos, log, radians
 from random import Random
 
 from simulation.ground import Place
@@ -24,6 +24,10 @@ WITH_A_BUBBLE, WITHOUT_ONE = 0.3, 1.6
 CLOD = 0.022
 #: How much of the rod is seen around the receiver, metres.
 SEEN = 0.09
+#: How much of the rod stands in a telescope, of how far it is away, and at least, metres.
+SPAN, LEAST_SPAN = 0.009, 0.13
+#: How far from sharp, as a ratio's logarithm, nothing is told apart any more.
+BLURRED = 0.35
 LEAST_LEGS, MOST_LEGS = 0.9, 1.95
 
 
@@ -50,8 +54,9 @@ class OnSite:
     """Where everything stands at a moment.
 
     ``spot`` is what the rod is on, ``foot_above`` how far its foot was lifted off it, ``at`` how
-    high its receiver sits along it; ``stands`` and ``walks`` count how often the instrument was
-    stood up and the rod carried; ``drawn_out`` and ``is_home`` tell of the rod's sections.
+    high its receiver sits along it; ``focus`` is how far away a telescope is sharp, metres;
+    ``stands`` and ``walks`` count how often the instrument was stood up and the rod carried;
+    ``drawn_out`` and ``is_home`` tell of the rod's sections.
     """
 
     scene: Scene
@@ -70,6 +75,25 @@ class OnSite:
     is_upside_down: bool = False
     drawn_out: int = 1
     is_home: bool = True
+    focus: float = 0.0
+
+    @property
+    def is_optical(self) -> bool:
+        """Whether the instrument is one that is looked through."""
+        return self.scene.gear.instrument.is_optical
+
+    @property
+    def blur(self) -> float:
+        """How blurred the rod is in the telescope: 0 is sharp, from 1 on nothing is told apart."""
+        if self.stand is None or self.focus <= 0:
+            return 1.0
+        return min(1.0, abs(log(self.focus / self.stand.place.distance(self.place))) / BLURRED)
+
+    @property
+    def span(self) -> float:
+        """How much of the rod stands in the telescope, metres."""
+        away = self.stand.place.distance(self.place) if self.stand else 0.0
+        return max(LEAST_SPAN, SPAN * away)
 
     @property
     def rod(self) -> PracticeRod:
@@ -99,16 +123,24 @@ class OnSite:
 
     def told(self) -> Told:
         """What the receiver tells where it is."""
+        if self.is_optical:
+            return SILENT
         if self.unseen is not None or not self.spot:
             return SILENT
         return self.receiver.told(self._above_beam())
 
     def seen(self) -> tuple[Line, ...]:
-        """What one sees of the rod around the receiver: lines, by their height above its mark."""
+        """What one sees of the rod: lines, by their height above the receiver's mark.
+
+        Through a telescope it is their height above its cross-hair; nothing where it is blurred.
+        """
+        if self.is_optical and (self.unseen is not None or self.blur >= 1):
+            return ()
         rod = self.rod
-        lines = rod.face(self.at - SEEN, self.at + SEEN)
+        middle, around = (self.crossing, self.span / 2) if self.is_optical else (self.at, SEEN)
+        lines = rod.face(middle - around, middle + around)
         turned = -1 if self.holding is Holding.UPSIDE_DOWN else 1
-        return tuple(replace(line, height=turned * (line.height - self.at)) for line in lines)
+        return tuple(replace(line, height=turned * (line.height - middle)) for line in lines)
 
     @property
     def crossing(self) -> float:

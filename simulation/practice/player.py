@@ -12,6 +12,7 @@ from simulation.practice.acts import (
     Carry,
     Center,
     DrawOut,
+    Focus,
     KickAway,
     Lift,
     SetLegs,
@@ -19,6 +20,7 @@ from simulation.practice.acts import (
     StandUp,
     Switch,
     Turn,
+    TurnScrews,
     act,
 )
 from simulation.practice.faults import Fault
@@ -45,6 +47,10 @@ LOWEST, HIGHEST = 0.95, 1.9
 FREE = 0.05
 
 
+#: Tasks that need the instrument to stand.
+ON_THE_SITE = (TaskKind.READ, TaskKind.HEIGHT, TaskKind.MARK)
+
+
 class Stuck(Exception):
     """The person found no way to do a task."""
 
@@ -60,6 +66,8 @@ class Player:
         self.state: OnSite = begin(self.scene)
         self.rng = Random(f"player {seed}")
         self.entries: list[Entry] = []
+        #: All that was done, in its order.
+        self.did: list[Act] = []
 
     @property
     def record(self) -> Record:
@@ -72,11 +80,12 @@ class Player:
         if tasks[0].kind is not TaskKind.STAND:
             self.stand_up(tuple(self.scene.spots))
         for task in tasks:
-            self._do_task(task)
+            self.do_task(task)
         return self.record
 
     def do(self, done: Act) -> None:
         """Do one thing."""
+        self.did.append(done)
         self.state = act(self.state, done, self.state.seconds + A_WHILE)
 
     def stand_up(
@@ -92,6 +101,8 @@ class Player:
             self.do(StandUp(place, height))
             for _ in range(3):
                 self.do(SetLegs())
+            if self.state.is_optical and self.state.stand is not None:
+                self.do(TurnScrews(*self.state.stand.bubble))
             if all(self._is_seen(self.scene.spots[spot]) for spot in seen):
                 self.entries.append(StoodUp(self.state))
                 return
@@ -116,7 +127,10 @@ class Player:
         crossings = [abs(beam - one) for one in benches] + [beam - one for one in levels]
         return all(FREE < one < top for one in crossings) and beam > max(ground) - 3.0
 
-    def _do_task(self, task: Task) -> None:
+    def do_task(self, task: Task) -> None:
+        """Do one task; the instrument is stood up first where it stands nowhere."""
+        if self.state.stand is None and task.kind in ON_THE_SITE:
+            self.stand_up(tuple(self.scene.spots))
         if task.kind is TaskKind.STAND:
             self._stand_for(task)
         elif task.is_again:
@@ -187,19 +201,43 @@ class Player:
 
     def read(self, spot: str, purpose: Purpose | None = None, *, is_behind: bool = False) -> float:
         """Read the rod at a spot, and write it down."""
-        self.carry(spot)
+        self.carry(self._where_for(spot))
         if self.state.crossing > self.state.rod.reach - FREE:
             self.do(DrawOut(len(self.scene.gear.rod.sections)))
-        self.do(Slide(self._about(self.state.crossing)))
-        self._must_be_steady()
         rod = self.state.rod
-        typed = round(rod.value(self.state.at) / rod.step) * rod.step
+        typed = round(rod.value(self._crossed()) / rod.step) * rod.step
         if self.fault is Fault.TENTHS_AS_INCHES:
             self.erred |= abs(tenths_as_inches(typed) - typed) > near_enough(self.scene, 1)
             typed = tenths_as_inches(typed)
         purpose = purpose or self._purpose(spot, is_behind=is_behind)
-        self.entries.append(Read(self.state, purpose, typed))
+        self.entries.append(Read(self.state, purpose, typed, of=spot))
         return typed
+
+    def _crossed(self) -> float:
+        """Return where on the rod the beam is, as the person finds it; metres above its foot."""
+        if not self.state.is_optical:
+            self.do(Slide(self._about(self.state.crossing)))
+            self._must_be_steady()
+            return self.state.at
+        assert self.state.stand is not None
+        away = self.state.stand.place.distance(self.state.place)
+        self.do(Focus((away * max(self.state.focus, 1.0)) ** 0.5))
+        self.do(Focus(away))
+        if not self.state.seen():
+            raise Stuck(f"{self.state.spot}: {self.state.unseen}")
+        return self.state.crossing
+
+    def _where_for(self, spot: str) -> str:
+        """Return where the rod is carried: who writes for another point reads the one before."""
+        before = self.state.spot
+        if self.fault is not Fault.WRITES_FOR_ANOTHER or before not in self._points:
+            return spot
+        self.erred = True
+        return before
+
+    @property
+    def _points(self) -> set[str]:
+        return {one.name for one in self.scene.targets}
 
     def _purpose(self, spot: str, *, is_behind: bool) -> Purpose:
         is_bench = any(one.name == spot for one in self.scene.marks)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
-from simulation.practice.on_site import OnSite
+from simulation.practice.on_site import Holding, OnSite
 from simulation.practice.scene import Scene
 
 
@@ -19,17 +19,36 @@ class Purpose(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Read:
-    """A reading as it was typed: the scale value, metres."""
+    """A reading as it was typed: the scale value, metres.
+
+    ``of`` names the point it was written down for, where that may not be where the rod was;
+    ``held`` how the rod was written down to be held, None as it was; ``known`` the height it was
+    read on by the book, metres above the papers' zero, None where the point's tag says it.
+    """
 
     state: OnSite
     purpose: Purpose
     typed: float
     is_struck: bool = False
+    of: str = ""
+    held: Holding | None = None
+    known: float | None = None
+
+    @property
+    def along(self) -> float:
+        """How far the point lies under the beam by what was written, metres; above it negative."""
+        height = self.state.scene.gear.rod.height_at(self.typed)
+        return -height if (self.held or self.state.holding) is Holding.UPSIDE_DOWN else height
 
     @property
     def spot(self) -> str:
-        """Where the rod was."""
-        return self.state.spot
+        """The point it was written down for."""
+        return self.of or self.state.spot
+
+    @property
+    def is_elsewhere(self) -> bool:
+        """Whether the rod stood on another point than the one it was written down for."""
+        return self.spot != self.state.spot
 
     @property
     def error(self) -> float:
@@ -71,7 +90,22 @@ class StoodUp:
     state: OnSite
 
 
-Entry = Read | Said | MarkMade | StoodUp
+class Note(StrEnum):
+    """What else a person writes down of the instrument."""
+
+    KNOCK = "knock"
+    CHECK = "check"
+
+
+@dataclass(frozen=True, slots=True)
+class Noted:
+    """It was noted that the instrument was knocked, or checked."""
+
+    state: OnSite
+    what: Note
+
+
+Entry = Read | Said | MarkMade | StoodUp | Noted
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,13 +156,17 @@ class Record:
 def heights_of(scene: Scene, record: Record) -> dict[str, float]:
     """Return how high each point lies above the papers' zero, as it was read, metres."""
     found: dict[str, float] = {}
+    told = {mark.name: mark.told for mark in scene.marks}
     for one in record.reads(Purpose.SHOT):
         sights = [
             back
             for back in record.reads(Purpose.BACKSIGHT)
             if back.state.stands == one.state.stands
         ]
-        if sights:
-            known = scene.mark(sights[-1].spot).told
-            found[one.spot] = known + sights[-1].typed - one.typed
+        if not sights:
+            continue
+        back = sights[-1]
+        known = (told | found).get(back.spot) if back.known is None else back.known
+        if known is not None:
+            found[one.spot] = known + back.along - one.along
     return found

@@ -71,6 +71,10 @@ class Scene:
         """Return a figure of the lesson's own, metres; raises :class:`KeyError` for another."""
         return dict(self.amounts)[name]
 
+    def figure(self, name: str, otherwise: float) -> float:
+        """Return a figure of the lesson's own, or another where it has none."""
+        return dict(self.amounts).get(name, otherwise)
+
     @property
     def spots(self) -> dict[str, Place]:
         """Where a rod can be stood, by name."""

@@ -27,6 +27,7 @@ class Slip(StrEnum):
     NUMBER_MISREAD = "number-misread"
     DUG_SINCE = "dug-since"
     STONE_LOW = "stone-low"
+    HELPER_ELSEWHERE = "helper-elsewhere"
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,7 +35,8 @@ class Slipped:
     """What went wrong on one site, each with how much; nothing where it is nothing. Metres.
 
     ``knock_at`` is before which walk with the rod somebody knocks the legs, ``dug_at`` before
-    which the ground is dug by ``dug_by`` around the points still to shoot.
+    which the ground is dug by ``dug_by`` around the points still to shoot, ``helper_at`` on which
+    walk the helper holds the rod on another stake than was said.
     """
 
     kinds: tuple[Slip, ...] = ()
@@ -51,6 +53,7 @@ class Slipped:
     dug_at: int = 0
     dug_by: float = 0.0
     stone_low: float = 0.0
+    helper_at: int = 0
 
     def has(self, kind: Slip) -> bool:
         """Whether something of a kind went wrong."""
@@ -121,5 +124,6 @@ HOW_MUCH: dict[Slip, Callable[[_Drawing], dict[str, Any]]] = {
     Slip.DUG_SINCE: lambda by: {
         "dug_at": max(2, by.walks // 2), "dug_by": by.rng.uniform(0.03, 0.08),
     },
+    Slip.HELPER_ELSEWHERE: lambda by: {"helper_at": by.rng.randint(2, max(3, by.walks // 2))},
     Slip.STONE_LOW: lambda by: {"stone_low": by.rng.uniform(0.02, 0.045)},
 }  # fmt: skip

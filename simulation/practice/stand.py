@@ -4,14 +4,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
-from math import atan2, degrees
+from math import atan2, cos, degrees, hypot, radians, sin, tan
 
 from simulation.ground import Place
 from simulation.instrument import LEVEL, Laser, Tilt
 
 #: It levels itself where its legs are out by no more than this, degrees.
 LEVELS_ITSELF = 4.0
-#: How long that takes, seconds.
+#: An optical level's line is true while its bubble is no farther out than this, degrees.
+COMPENSATES = 0.25
+#: How far its screws reach either way, degrees.
+SCREWS_REACH = 2.0
+#: How long leveling itself takes, seconds.
 LEVELING = 6.0
 #: A beam between these heights above the ground is at somebody's eyes, metres.
 EYE_LEVEL = (1.45, 1.75)
@@ -56,7 +60,8 @@ class InstrumentTruth:
     """What an instrument is, hidden behind its record: metres and degrees.
 
     ``posts`` are the azimuths its own posts stand at, from its front, each ``post_width`` wide.
-    ``sinks`` is how fast its legs settle into the ground, metres a minute, ``sinks_by`` at most.
+    ``is_optical`` is one that is looked through; ``sinks`` is how fast its legs settle into the
+    ground, metres a minute, ``sinks_by`` at most.
     """
 
     nearest: float
@@ -67,6 +72,7 @@ class InstrumentTruth:
     post_width: float = 2.0
     sinks: float = 0.0
     sinks_by: float = 0.0
+    is_optical: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,7 +80,8 @@ class Stand:
     """Where it was stood: how high above the ground, when, how far out its legs are.
 
     ``ground`` is the ground's true elevation there; ``front`` the azimuth its front looks to;
-    ``at_seconds`` when its legs were last touched.
+    ``at_seconds`` when its legs were last touched; ``pair`` and ``single`` are how far its two
+    screws and its one were turned, degrees.
     """
 
     place: Place
@@ -83,6 +90,14 @@ class Stand:
     at_seconds: float
     legs_out: float = 0.0
     front: float = 0.0
+    pair: float = 0.0
+    single: float = 0.0
+
+    @property
+    def bubble(self) -> tuple[float, float]:
+        """How far out of level it still is, along x and along y, degrees; high where positive."""
+        out = radians(self.front)
+        return self.legs_out * cos(out) - self.pair, self.legs_out * sin(out) - self.single
 
     @property
     def is_at_eye_level(self) -> bool:
@@ -92,7 +107,7 @@ class Stand:
     @property
     def levels(self) -> bool:
         """Whether its legs are near enough to level for it to do the rest."""
-        return self.legs_out <= LEVELS_ITSELF
+        return hypot(*self.bubble) <= LEVELS_ITSELF
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,7 +128,17 @@ def beam_of(
     sunk = min(truth.sinks_by, truth.sinks * minutes)
     beam = stand.ground + stand.height - sunk + sum(one.lift for one in since)
     leaning = [one.tilt for one in since if one.tilt.slope]
-    return Laser(stand.place, beam, leaning[-1] if leaning else truth.tilt, truth.cone)
+    tilt = leaning[-1] if leaning else truth.tilt
+    return Laser(stand.place, beam, _left_out(truth, stand) or tilt, truth.cone)
+
+
+def _left_out(truth: InstrumentTruth, stand: Stand) -> Tilt | None:
+    """Return how the line of an optical level leans whose bubble was left too far out."""
+    x, y = stand.bubble
+    out = hypot(x, y)
+    if not truth.is_optical or out <= COMPENSATES:
+        return None
+    return Tilt(tan(radians(out)), degrees(atan2(y, x)))
 
 
 def unseen_at(
@@ -129,7 +154,7 @@ def unseen_at(
     away = stand.place.distance(place)
     hides = {
         Unseen.LEGS_OUT: not stand.levels,
-        Unseen.LEVELING: seconds < stand.at_seconds + LEVELING,
+        Unseen.LEVELING: not truth.is_optical and seconds < stand.at_seconds + LEVELING,
         Unseen.TOO_NEAR: away < truth.nearest,
         Unseen.TOO_FAR: away > truth.farthest,
         Unseen.WALL: any(wall.hides(stand.place, place) for wall in walls),

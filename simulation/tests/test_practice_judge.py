@@ -123,7 +123,7 @@ class HowItWasDone(TestCase):
     def test_the_benchmark_is_read_again_behind_the_last_point(self) -> None:
         scene = BY_KEY["knock"].scene(1)
         state = stood(scene)
-        shots = [read(state, name, SHOT, 1.0) for name in ("P1", "P2")]
+        shots = [read(state, name, SHOT, 1.0) for name in ("A1", "A2")]
         again = read(state, "BM1", AGAIN, 1.0)
         self.assertTrue(skipped_the_reread(scene, Record()))
         self.assertTrue(skipped_the_reread(scene, Record(tuple(shots))))
@@ -136,14 +136,14 @@ class HowItWasDone(TestCase):
         scene = BY_KEY["knock"].scene(1)
         first, second = stood(scene), stood(scene, 2)
         moved = 2 * tells(scene)
-        begun = [read(first, "BM1", BACK, 1.0), read(first, "P1", SHOT, 1.3)]
+        begun = [read(first, "BM1", BACK, 1.0), read(first, "A1", SHOT, 1.3)]
         again = read(first, "BM1", AGAIN, 1.0 + moved)
         self.assertTrue(ignored_the_knock(scene, Record((*begun, again))))
         good = read(first, "BM1", AGAIN, 1.0 + 0.5 * tells(scene))
         self.assertFalse(ignored_the_knock(scene, Record((*begun, good))))
-        anew = [read(second, "BM1", BACK, 1.1), read(second, "P1", SHOT, 1.4)]
+        anew = [read(second, "BM1", BACK, 1.1), read(second, "A1", SHOT, 1.4)]
         self.assertFalse(ignored_the_knock(scene, Record((*begun, again, *anew))))
-        other = [read(second, "BM1", BACK, 1.1), read(second, "P2", SHOT, 1.4)]
+        other = [read(second, "BM1", BACK, 1.1), read(second, "A2", SHOT, 1.4)]
         self.assertTrue(ignored_the_knock(scene, Record((*begun, again, *other))))
 
     def test_a_coarse_rod_tells_less_and_none_tells_under_the_limit(self) -> None:

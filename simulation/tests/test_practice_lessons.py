@@ -12,6 +12,7 @@ from simulation.practice.lesson import Expected, Lesson, TaskKind, is_right
 from simulation.practice.lessons import BY_KEY, LESSONS
 from simulation.practice.lessons.checks import is_half_way
 from simulation.practice.lessons.parts import tenths_as_inches
+from simulation.practice.lessons.stone import POINTS
 from simulation.practice.lessons.trust import tells
 from simulation.practice.on_site import begin, height_of
 from simulation.practice.player import Player
@@ -60,7 +61,7 @@ class Played(TestCase):
 
     def test_they_are_fourteen_and_more_and_say_what_and_why(self) -> None:
         self.assertGreaterEqual(len(LESSONS), 14)
-        self.assertEqual(len(BY_KEY), len(LESSONS))
+        self.assertEqual(len(BY_KEY), len(LESSONS) + 1)  # and the open site
         for lesson in LESSONS:
             self.assertTrue(3 <= lesson.minutes <= 8, lesson.key)
             self.assertTrue(lesson.about)
@@ -167,12 +168,12 @@ class ByHand(TestCase):
         scene = lesson.scene(1)
         known = scene.design + scene.told_by
         scene = replace(scene, marks=(replace(scene.marks[0], told=known + 0.2),))
-        even = dict.fromkeys(("P1", "P2", "P3", "P4", "P6"), 1.201)
-        told = self.told(lesson, scene, {"BM1": 1.0, **even, "P5": 1.17})
-        self.assertEqual((told["which"].right, told["way"].right), ("P5", "take"))
+        even = dict.fromkeys(("A1", "A2", "A3", "B1", "B3"), 1.201)
+        told = self.told(lesson, scene, {"BM1": 1.0, **even, "B2": 1.17})
+        self.assertEqual((told["which"].right, told["way"].right), ("B2", "take"))
         self.assertAlmostEqual(float(told["how-much"].right), 0.03)
-        told = self.told(lesson, scene, {"BM1": 1.0, **even, "P5": 1.24})
-        self.assertEqual((told["which"].right, told["way"].right), ("P5", "add"))
+        told = self.told(lesson, scene, {"BM1": 1.0, **even, "B2": 1.24})
+        self.assertEqual((told["which"].right, told["way"].right), ("B2", "add"))
 
     def test_low_stone_is_more_concrete(self) -> None:
         lesson = BY_KEY["volume"]
@@ -180,7 +181,7 @@ class ByHand(TestCase):
         known = scene.design + scene.told_by
         amounts = (("length", 8.0), ("width", 5.0), ("thick", 0.1), ("step", 0.1))
         scene = replace(scene, marks=(replace(scene.marks[0], told=known + 0.2),), amounts=amounts)
-        points = dict.fromkeys((f"P{number}" for number in range(1, 7)), 1.23)
+        points = dict.fromkeys(POINTS, 1.23)
         told = self.told(lesson, scene, {"BM1": 1.0, **points})
         self.assertAlmostEqual(float(told["mean"].right), 0.13)
         self.assertAlmostEqual(float(told["order"].right), 5.8)  # 5.2 m3, and a tenth: 5.72
@@ -290,4 +291,4 @@ class WhatWasNoticed(TestCase):
 
     def test_flat_ground_reads_as_it_is_drawn(self) -> None:
         scene = replace(BY_KEY["knock"].scene(2), surface=Ground(3.0))
-        self.assertEqual(height_of(scene, "P1", 0), 3.0 - scene.slipped.stone_low)
+        self.assertEqual(height_of(scene, "A1", 0), 3.0 - scene.slipped.stone_low)

@@ -5,14 +5,19 @@ import { ThemeProvider } from "@mui/material/styles";
 import { QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { RouterProvider } from "react-router";
+import { RouterProvider, createBrowserRouter } from "react-router";
+import { IS_PRACTICE, PRACTICE } from "./api/place";
 import { queries } from "./api/queries";
-import { router } from "./routes";
+import { practiceRoutes } from "./practiceRoutes";
+import { routes } from "./routes";
 import { theme } from "./theme/theme";
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 const styles = createCache({ key: "yp", ...(nonce ? { nonce } : {}) });
 const root = document.getElementById("root");
+const router = IS_PRACTICE
+  ? createBrowserRouter(practiceRoutes, { basename: PRACTICE })
+  : createBrowserRouter(routes);
 if (!root) throw new Error("The page has no root.");
 
 createRoot(root).render(

@@ -20,7 +20,7 @@ from server.crews.api.inputs import (
     OwnAccountInput,
 )
 from server.crews.api.open_view import OpenView
-from server.crews.api.views import SessionSheet, session_sheet, signed_in
+from server.crews.api.views import session_sheet, signed_in
 from server.crews.models import Session, User
 from server.crews.services.accounts import (
     change_account,
@@ -29,6 +29,7 @@ from server.crews.services.accounts import (
     end_sign_ins,
 )
 from server.crews.services.passwords import choose_password, mail_links, person_of
+from server.crews.session_sheets import SessionSheet
 
 
 class SignInSheet(TypedDict):

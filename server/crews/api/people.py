@@ -14,12 +14,13 @@ from rest_framework.response import Response
 from server.api.views import SignedInView, answers, recorded, records
 from server.crews.api.inputs import AccountInput, BeginInput, InvitationInput, RoleInput
 from server.crews.api.open_view import OpenView
-from server.crews.api.views import SessionSheet, session_sheet, signed_in
+from server.crews.api.views import session_sheet, signed_in
 from server.crews.services.accounts import AccountForm, open_account
 from server.crews.services.begin_crew import begin_first_crew, sign_up
 from server.crews.services.invitations import invitation_by, invite, join, withdraw
 from server.crews.services.passwords import link_by_owner
 from server.crews.services.people import PeopleSheet, change_role, people_sheet, take_out
+from server.crews.session_sheets import SessionSheet
 
 
 class LinkSheet(TypedDict):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from typing import Any, Literal, TypedDict
+from typing import Any, Literal
 
 from django.conf import settings
 from django.contrib.auth import authenticate, logout
@@ -21,47 +21,14 @@ from rest_framework.throttling import ScopedRateThrottle
 from server.api.errors import body_of
 from server.api.views import SignedInView, answers
 from server.crews.known_phones import OneKnownPhone, remember
-from server.crews.models import Role, User
-from server.crews.permissions import ABILITIES, Ability
+from server.crews.models import User
 from server.crews.services.begin_crew import is_empty
+from server.crews.session_sheets import Account, SessionSheet, crews_of
 from server.crews.sessions import begin_session, note_day
 from server.refusals import Invalid, Problem
 from server.senders import sender_of, sent_by
-from server.styles import StyleChoice, style_choices
+from server.styles import style_choices
 from server.timed import see_phone
-
-
-class CrewSheet(TypedDict):
-    """A crew of the person's, and what they may do in it."""
-
-    id: str
-    name: str
-    role: str
-    can_plan: bool
-
-
-class Account(TypedDict):
-    """A demo account."""
-
-    username: str
-    password: str
-    who: str
-
-
-class SessionSheet(TypedDict):
-    """Who is signed in, by name and by number; 0 is nobody.
-
-    ``begins`` is whether whoever comes may begin a crew: the first one, with the set-up code.
-    Demo accounts stand only where the demo is loaded.
-    """
-
-    person: int
-    name: str
-    crews: list[CrewSheet]
-    begins: Literal["no", "first", "any"]
-    sends_mail: bool
-    demo_accounts: list[Account]
-    styles: list[StyleChoice]
 
 
 class SignIn(serializers.Serializer[Any]):
@@ -137,7 +104,7 @@ def session_sheet(request: HttpRequest) -> SessionSheet:
     return {
         "person": user.pk if user else 0,
         "name": user.shown_name if user else "",
-        "crews": _crews(user) if user else [],
+        "crews": crews_of(user) if user else [],
         "begins": "no" if user else _begins(),
         "sends_mail": settings.SENDS_MAIL,
         "demo_accounts": [] if user or not settings.DEMO else _demo_accounts(),
@@ -149,18 +116,6 @@ def _begins() -> Literal["no", "first", "any"]:
     if settings.SIGN_UP:
         return "any"
     return "first" if is_empty() else "no"
-
-
-def _crews(user: User) -> list[CrewSheet]:
-    return [
-        {
-            "id": str(place.crew_id),
-            "name": place.crew.name,
-            "role": Role(place.role).label,
-            "can_plan": Ability.PLAN in ABILITIES[place.role],
-        }
-        for place in user.memberships.select_related("crew").order_by("crew__name")
-    ]
 
 
 def _demo_accounts() -> list[Account]:

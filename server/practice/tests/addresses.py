@@ -5,5 +5,6 @@ from __future__ import annotations
 from django.urls import include, path
 
 from server.practice.urls import practice
+from server.site_urls import site
 
-urlpatterns = [path("api/v1/", include(practice))]
+urlpatterns = [path("api/v1/", include([*site, *practice]))]

@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID, uuid4
 
-from django.test import Client, SimpleTestCase, override_settings
+from django.test import Client, TestCase, override_settings
 
 from server.practice.run import Run, forget_all, run_of
+from server.practice.tests.book import Book
 from simulation.practice.lesson import TaskKind
 from simulation.practice.on_site import OnSite
 from simulation.practice.player import Player
@@ -17,8 +18,17 @@ Body = dict[str, Any]
 CUBIC_YARD = 0.764554857984
 
 
-@override_settings(ROOT_URLCONF="server.practice.tests.addresses", MIDDLEWARE=[])
-class PracticeTestCase(SimpleTestCase):
+#: What of the server's a phone has, and the session by which a test is somebody.
+MIDDLEWARE = [
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "server.senders.SenderMiddleware",
+    "server.practice.booked.BookedMiddleware",
+]
+
+
+@override_settings(ROOT_URLCONF="server.practice.tests.addresses", MIDDLEWARE=MIDDLEWARE)
+class PracticeTestCase(TestCase):
     """A phone, and a lesson begun on it."""
 
     def setUp(self) -> None:
@@ -80,9 +90,14 @@ class PracticeTestCase(SimpleTestCase):
         player = Player(run.lesson, seed)
         player.play()
         told: list[Any] = [self.ask(f"/{key}")]
+        book = Book(run, self.client) if run.lesson.is_on_the_job else None
         for entry in player.entries:
             run.state = entry.state
-            told.append(self._written(key, run, entry))
+            if book is not None and isinstance(entry, Read):
+                book.write(entry)
+                told.append(self.ask(f"/{key}"))
+            else:
+                told.append(self._written(key, run, entry))
         return key, player, told
 
     def _written(self, key: str, run: Run, entry: Entry) -> Any:

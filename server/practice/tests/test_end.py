@@ -10,9 +10,10 @@ from server.practice.end import UNANSWERED, debrief_sheet
 from server.practice.run import STYLES, Run, run_of
 from server.practice.tests.site import CUBIC_YARD, PracticeTestCase
 from simulation.practice.lesson import TaskKind
-from simulation.practice.record import Purpose, StoodUp
+from simulation.practice.record import Purpose, Read, StoodUp
 from simulation.practice.rod import MARKINGS
 from simulation.practice.slips import Slip, Slipped
+from simulation.practice.stand import Knocked
 
 
 class TheEnd(PracticeTestCase):
@@ -84,8 +85,11 @@ class TheEnd(PracticeTestCase):
         run = self.run_of("match")
         kinds = (Slip.COARSE, Slip.UPSIDE_DOWN, Slip.SECTION_SHORT, Slip.KNOCKED)
         run.scene = replace(run.scene, slipped=Slipped(kinds))
-        state = replace(run.state, is_coarse=True, is_upside_down=True, is_home=False)
-        run.state, run.entries = state, [StoodUp(state)]
+        knocked = (Knocked(0.0, 0.01),)
+        state = replace(self.ready(str(run.job), "BM1"), knocks=knocked, drawn_out=2)
+        state = replace(state, is_coarse=True, is_upside_down=True, is_home=False)
+        stood = StoodUp(replace(state, knocks=()))
+        run.state, run.entries = state, [stood, Read(state, Purpose.SHOT, 1.0)]
         seen = [one["was_noticed"] for one in debrief_sheet(run)["slips"]]
         self.assertEqual(seen, [False, False, False, False])
         for changed, noticed in (
@@ -93,10 +97,10 @@ class TheEnd(PracticeTestCase):
             (replace(state, is_upside_down=False), [False, True, False, False]),
             (replace(state, is_home=True), [False, False, True, False]),
         ):
-            run.state = changed
+            run.state, run.entries = changed, [stood, Read(changed, Purpose.SHOT, 1.0)]
             seen = [one["was_noticed"] for one in debrief_sheet(run)["slips"]]
             self.assertEqual(seen, noticed)
-        run.state, run.entries = state, [StoodUp(state), StoodUp(state)]
+        run.state, run.entries = state, [stood, StoodUp(state)]
         self.assertEqual(
             [one["was_noticed"] for one in debrief_sheet(run)["slips"]], [False] * 3 + [True]
         )

@@ -173,7 +173,9 @@ TWO_POSITIONS = Lesson(
 
 
 def _two_pegs_scene(seed: int) -> Scene:
-    return _pegs_site(seed, "two-pegs")
+    scene = _pegs_site(seed, "two-pegs")
+    level = replace(scene.gear.instrument, is_optical=True)
+    return replace(scene, gear=replace(scene.gear, instrument=level))
 
 
 def checked_half_way(scene: Scene, record: Record) -> bool:

@@ -15,7 +15,8 @@ from simulation.practice.rod import FOOT
 from simulation.practice.scene import Scene, Target
 from simulation.practice.slips import Slip, Slipped, drawn
 
-POINTS = ("P1", "P2", "P3", "P4", "P5", "P6")
+POINTS = ("A1", "A2", "A3", "B1", "B2", "B3")
+ON_A_ROW = 3
 WASTE = 0.1
 #: How far a figure of concrete by another sound way may be off this one.
 ANOTHER_WAY = 0.04
@@ -25,19 +26,20 @@ CUBIC_YARD = (3 * FOOT) ** 3
 def floor_site(
     draw: Drawing, slipped: Slipped, *, off: tuple[float, float], fall: float = 0.0
 ) -> tuple[Scene, list[Place]]:
-    """Draw a floor's stone with six points on it, and a benchmark beside it.
+    """Draw a floor's stone with a point at each corner and half-way, and a benchmark beside it.
 
     The stone lies so far above what it is designed to be as ``off`` draws, before what slipped.
     """
     rng = draw.rng
-    length, width = rng.uniform(6, 11), rng.uniform(4, 7)
-    around = 4.0
+    length = draw.whole(rng.uniform(6, 11))
+    width = draw.whole(rng.uniform(4, min(7, length - 1)))
+    around = draw.whole(4)
     size = length + 2 * around, width + 2 * around
     level = ground_of(draw, size, fall=0.0005)
     at = [
         Place(
-            around + length * (0.08 + 0.42 * (number % 3)),
-            around + width * (0.1 + 0.8 * (number // 3)),
+            around + length * (number % ON_A_ROW) / (ON_A_ROW - 1),
+            around + width * (number // ON_A_ROW),
         )
         for number in range(len(POINTS))
     ]
@@ -47,7 +49,8 @@ def floor_site(
     there = Place(rng.uniform(0.5, around - 1), rng.uniform(1, size[1] - 1))
     bench = bench_of(draw, BENCH, there, mean + rng.uniform(0.1, 0.45), told_by, slipped)
     scene = Scene(0, size, level, design, (bench,), (), gear_of(draw, slipped), slipped, told_by)
-    return replace(scene, amounts=(("length", length), ("width", width), ("fall", fall))), at
+    sides = ("length", length), ("width", width), ("around", around), ("fall", fall)
+    return replace(scene, amounts=sides), at
 
 
 def was_on_a_clod(_: Scene, record: Record) -> bool:
@@ -82,7 +85,7 @@ def _stone_scene(seed: int) -> Scene:
     )
     clods = frozenset(draw.rng.sample(POINTS, 2))
     targets = [Target(name, one, scene.design) for name, one in zip(POINTS, at, strict=True)]
-    return replace(with_targets(scene, seed, targets), clods=clods)
+    return replace(with_targets(scene, seed, targets, **dict(scene.amounts)), clods=clods)
 
 
 def _off(scene: Scene, record: Record) -> dict[str, float]:
@@ -142,8 +145,9 @@ STONE = Lesson(
     "stone", "Shoot the stone",
     "Shoot every point, and say where to take off and where to add.",
     "Stone that is left low is filled with concrete, at thirty times its price.",
-    7, (Fault.TAKES_FOR_ADDS, Fault.ON_A_CLOD), _stone_scene, _stone_tasks,
-    {Fault.ON_A_CLOD: was_on_a_clod},
+    7, (Fault.TAKES_FOR_ADDS, Fault.ON_A_CLOD, Fault.WRITES_FOR_ANOTHER),
+    _stone_scene, _stone_tasks,
+    {Fault.ON_A_CLOD: was_on_a_clod}, is_on_the_job=True,
 )  # fmt: skip
 
 

@@ -105,6 +105,7 @@ KNOCK = Lesson(
     "A bumped laser looks level: only the benchmark read again says otherwise.",
     8, (Fault.IGNORES_THE_KNOCK, Fault.SKIPS_THE_REREAD), _knock_scene, _knock_tasks,
     {Fault.IGNORES_THE_KNOCK: ignored_the_knock, Fault.SKIPS_THE_REREAD: skipped_the_reread},
+    is_on_the_job=True,
 )  # fmt: skip
 
 
@@ -250,6 +251,7 @@ RUN = Lesson(
     "A run that ends in the air is believed; one that closes is known.",
     8, (Fault.SWAPS_THE_SIGHTS, Fault.NEVER_CLOSES, Fault.ACCEPTS_A_BAD_RUN),
     _run_scene, _run_tasks, {Fault.NEVER_CLOSES: never_closed},
+    is_on_the_job=True,
 )  # fmt: skip
 
 
@@ -257,6 +259,8 @@ RUN = Lesson(
 
 REASONS = ("none", "none", "thin", "short", "overdue")
 ASKED = POINTS[:4]
+#: How much higher the stone lies than it should where the slab comes out too thin, metres.
+TOO_HIGH = 0.02
 
 
 def _go_scene(seed: int) -> Scene:
@@ -265,8 +269,10 @@ def _go_scene(seed: int) -> Scene:
     reason = rng.choice(REASONS)
     scene, at = floor_site(draw, drawn(rng, (), (), walks=7), off=(-0.004, -0.001))
     thick = draw.between(0.1, 0.12)
+    if reason == "thin":
+        scene = replace(scene, design=scene.design - draw.round(TOO_HIGH))
     targets = [Target(name, one, scene.design) for name, one in zip(ASKED, at, strict=False)]
-    scene = with_targets(scene, seed, targets)
+    scene = with_targets(scene, seed, targets, **dict(scene.amounts))
     highest = max(height_of(scene, name, 0) for name in ASKED) - scene.design
     room = 0.03 if reason != "thin" else -0.012
     least = thick - highest - room
@@ -275,6 +281,7 @@ def _go_scene(seed: int) -> Scene:
     return replace(
         scene,
         amounts=(
+            *scene.amounts,
             ("thick", thick),
             ("least", least),
             ("needed", needed),
@@ -326,4 +333,5 @@ GO_OR_HOLD = Lesson(
     "Concrete can't be called back: one thing that is not so holds it.",
     7, (Fault.GOES_WHERE_HOLD, Fault.HOLDS_WHERE_GO, Fault.SKIPS_THE_REREAD),
     _go_scene, _go_tasks, {Fault.SKIPS_THE_REREAD: skipped_the_reread},
+    is_on_the_job=True,
 )  # fmt: skip

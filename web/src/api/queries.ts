@@ -1,5 +1,6 @@
 import { QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
 import { Refused, type Schemas, api, told } from "./client";
+import { IS_PRACTICE } from "./place";
 import { rememberFor } from "./remembered";
 import { sessionNow } from "./session";
 
@@ -33,7 +34,7 @@ export function useSession() {
     queryKey: ["session"],
     queryFn: async () => {
       const session = await sessionNow();
-      await rememberFor(queries, session.person);
+      if (!IS_PRACTICE) await rememberFor(queries, session.person);
       return session;
     },
   });

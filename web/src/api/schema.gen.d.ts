@@ -414,6 +414,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/crews/{crew}/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell who did which, and who is asked for one. */
+        get: operations["crew_lessons"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/lessons-asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Ask somebody for one. */
+        post: operations["ask_for_lesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crews/{crew}/lessons-shared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Let the crew know of one. */
+        post: operations["share_lesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/crews/{crew}/people": {
         parameters: {
             query?: never;
@@ -1007,6 +1058,40 @@ export interface paths {
         put?: never;
         /** @description Delete it, while nothing is recorded in it. */
         post: operations["delete_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/drawing.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it, its numbers from the origin that is asked for. */
+        get: operations["drawing_dxf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/drawing.landxml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return them, their numbers from the origin that is asked for. */
+        get: operations["drawing_landxml"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2249,6 +2334,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice/{run}/shown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell what a careful person would do. */
+        post: operations["show_in_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/records/{paper}/record.pdf": {
         parameters: {
             query?: never;
@@ -2648,8 +2750,12 @@ export interface components {
             name: string;
         };
         /** @enum {string} */
-        ActInputKindEnum: "stand-up" | "set-legs" | "carry" | "center" | "kick-away" | "fine" | "coarse" | "turn" | "draw-out" | "click" | "slide" | "mark";
-        /** @description Something done on the site: ``at`` is by the page's clock, seconds; lengths are metres. */
+        ActInputKindEnum: "stand-up" | "set-legs" | "screws" | "focus" | "carry" | "center" | "kick-away" | "fine" | "coarse" | "turn" | "draw-out" | "click" | "slide" | "mark";
+        /**
+         * @description Something done on the site: ``at`` is by the page's clock, seconds; lengths are metres.
+         *
+         *     ``pair`` and ``single`` are how far screws are turned, degrees.
+         */
         ActInputRequest: {
             /** Format: uuid */
             id: string;
@@ -2666,6 +2772,12 @@ export interface components {
             receiver?: number;
             /** Format: double */
             above?: number;
+            /** Format: double */
+            focus?: number;
+            /** Format: double */
+            pair?: number;
+            /** Format: double */
+            single?: number;
             sections?: number;
             /** @default  */
             spot: string;
@@ -2707,6 +2819,13 @@ export interface components {
         ArchivedInputRequest: {
             is_archived: boolean;
         };
+        /** @description A lesson, and who is asked for it. */
+        AskedLessonInputRequest: {
+            /** Format: uuid */
+            id: string;
+            person: number;
+            lesson: string;
+        };
         /** @description A line of the list with its reason, and where what it rests on is. */
         AskedLine: {
             question: components["schemas"]["QuestionEnum"];
@@ -2716,6 +2835,12 @@ export interface components {
             where: string;
             lifted: components["schemas"]["LiftedSheet"] | null;
             asked: string;
+        };
+        /** @description A lesson somebody is asked for and has not passed since, and by whom. */
+        AskedSheet: {
+            key: string;
+            title: string;
+            asked_by: string;
         };
         /** @enum {string} */
         AxisEnum: "first" | "second";
@@ -3056,6 +3181,19 @@ export interface components {
             reason: string;
             accepted: string;
         };
+        /** @description What it would have cost had it been believed; minutes, and how long the lesson took. */
+        CostShown: {
+            concrete: string;
+            again: string[];
+            minutes: number;
+            took: number;
+        };
+        /** @description The lessons there are, and each person's; one who does not plan sees their own alone. */
+        CrewLessonsSheet: {
+            lessons: components["schemas"]["LessonName"][];
+            people: components["schemas"]["PersonsLessons"][];
+            can_ask: boolean;
+        };
         /** @description Somebody of a crew who can be on a job. */
         CrewPerson: {
             id: number;
@@ -3115,7 +3253,9 @@ export interface components {
             of: number;
             answers: components["schemas"]["AnswerShown"][];
             readings: components["schemas"]["ReadingShown"][];
+            points_told: components["schemas"]["PointShown"][];
             slips: components["schemas"]["SlipShown"][];
+            cost: components["schemas"]["CostShown"];
             mistakes: string[];
             next_time: string[];
         };
@@ -3131,6 +3271,14 @@ export interface components {
         /** @description A digest as it is printed. */
         DigestInputRequest: {
             digest: string;
+        };
+        /** @description How a lesson ended for somebody, the best of the times they shared. */
+        DoneLesson: {
+            key: string;
+            title: string;
+            points: number;
+            of: number;
+            is_passed: boolean;
         };
         /** @description A point whose last reading is in doubt; it lies on a floor or on an element. */
         DoubtedPoint: {
@@ -3614,6 +3762,8 @@ export interface components {
             division: number;
             fractions: string[];
         };
+        /** @enum {string} */
+        GroundEnum: "any" | "even" | "sloping" | "rough";
         /** @description A group of free points, such as a ceiling. */
         GroupInputRequest: {
             /** Format: uuid */
@@ -3680,7 +3830,7 @@ export interface components {
             line: components["schemas"]["LineSheet"] | null;
             points: components["schemas"]["WantedSheet"][];
         };
-        /** @description A task whose hint is wanted. */
+        /** @description A task whose hint is wanted, or that is to be shown. */
         HintInputRequest: {
             task: string;
         };
@@ -3692,6 +3842,8 @@ export interface components {
         };
         /** @enum {string} */
         HoldingEnum: "standing" | "upside-down";
+        /** @enum {string} */
+        InstrumentEnum: "any" | "laser" | "optical-level";
         /** @description An instrument's checks and knocks, the latest first, and how they are plotted. */
         InstrumentHistory: {
             instrument: components["schemas"]["InstrumentSheet"];
@@ -3885,12 +4037,25 @@ export interface components {
             nominal: string;
             actual: string;
         };
-        /** @description A lesson to begin, and the seed of its site. */
+        /** @description A lesson to begin, the seed of its site, and what is chosen of an open one. */
         LessonInputRequest: {
             /** Format: uuid */
             id: string;
             lesson: string;
             seed: number;
+            /** @default any */
+            ground: components["schemas"]["GroundEnum"];
+            /** @default any */
+            structure: components["schemas"]["StructureEnum"];
+            /** @default any */
+            rod: components["schemas"]["RodEnum"];
+            /** @default any */
+            instrument: components["schemas"]["InstrumentEnum"];
+        };
+        /** @description A lesson by its key and its title. */
+        LessonName: {
+            key: string;
+            title: string;
         };
         /** @description A lesson as the list of them shows it. */
         LessonRow: {
@@ -3900,9 +4065,14 @@ export interface components {
             why: string;
             minutes: number;
         };
-        /** @description All lessons, in the order of the work. */
+        /** @description All lessons, in the order of the work, and the open site with what can be chosen of it. */
         LessonsSheet: {
             lessons: components["schemas"]["LessonRow"][];
+            open: components["schemas"]["LessonRow"];
+            grounds: components["schemas"]["ChoiceShown"][];
+            structures: components["schemas"]["ChoiceShown"][];
+            rods: components["schemas"]["ChoiceShown"][];
+            instruments: components["schemas"]["ChoiceShown"][];
         };
         /** @enum {string} */
         LevelFromEnum: "elevation" | "benchmark" | "floor";
@@ -4286,6 +4456,14 @@ export interface components {
             role_text: string;
             is_you: boolean;
         };
+        /** @description What somebody shared, and what they are asked for. */
+        PersonsLessons: {
+            person: number;
+            name: string;
+            is_you: boolean;
+            done: components["schemas"]["DoneLesson"][];
+            asked: components["schemas"]["AskedSheet"][];
+        };
         /** @enum {string} */
         PictureInputKindEnum: "benchmark" | "set-up" | "point" | "hole" | "finding" | "over-dig" | "inspection" | "strike" | "pour" | "knock";
         /** @description A picture, in base 64. */
@@ -4386,6 +4564,13 @@ export interface components {
             drop: string;
             obstacle: components["schemas"]["ObstacleSheet"] | null;
         };
+        /** @description A place on the plan, metres. */
+        PlaceShown: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         /** @enum {string} */
         PlacedFromEnum: "left" | "near";
         /** @description How much concrete it takes from one end up to a distance from there. */
@@ -4408,6 +4593,14 @@ export interface components {
             x: string;
             y: string;
         };
+        /** @description A point's height as it was written, and as it is. */
+        PointShown: {
+            spot: string;
+            written: string;
+            true: string;
+            off: string;
+            is_near: boolean;
+        };
         /** @description One point from one set-up: its height four ways, none where it is only found out. */
         PointTarget: {
             target: components["schemas"]["Shown"] | null;
@@ -4421,12 +4614,12 @@ export interface components {
             id: string;
             /** Format: binary */
             file: string;
-            order: components["schemas"]["OrderEnum"];
             unit: components["schemas"]["UnitEnum"];
             /** @default  */
             northing: string;
             /** @default  */
             easting: string;
+            order: components["schemas"]["OrderEnum"];
             /** Format: uuid */
             floor?: string | null;
         };
@@ -4495,6 +4688,11 @@ export interface components {
             legs: number[];
             spots: components["schemas"]["SpotShown"][];
             walls: components["schemas"]["WallShown"][];
+            floor: components["schemas"]["PlaceShown"][];
+            is_on_the_job: boolean;
+            is_optical: boolean;
+            /** Format: double */
+            focus: number;
             stand: components["schemas"]["StandShown"] | null;
             rod: components["schemas"]["RodShown"];
             receiver: components["schemas"]["ReceiverShown"];
@@ -4725,6 +4923,8 @@ export interface components {
         };
         /** @enum {string} */
         RetiredSheetKindEnum: "floors" | "elements" | "points" | "pours" | "benchmarks";
+        /** @enum {string} */
+        RodEnum: "any" | "ft-in/8" | "ft-in/16" | "ft/100" | "m/cm" | "mm";
         /** @description A new rod. */
         RodInputRequest: {
             /** Format: uuid */
@@ -4879,7 +5079,7 @@ export interface components {
         };
         /** @enum {string} */
         SamenessEnum: "same" | "same-job" | "unknown";
-        /** @description What one hears and sees with the receiver somewhere on the rod. */
+        /** @description What one hears and sees with the receiver somewhere on the rod, or through a telescope. */
         SensedSheet: {
             unseen: string;
             /** Format: double */
@@ -4887,6 +5087,11 @@ export interface components {
             is_steady: boolean;
             shows: string;
             lines: components["schemas"]["LineShown"][];
+            /** Format: double */
+            blur: number;
+            /** Format: double */
+            span: number;
+            whole: string;
         };
         /** @description Who is signed in, by name and by number; 0 is nobody. */
         SessionSheet: {
@@ -4964,6 +5169,15 @@ export interface components {
         };
         /** @enum {string} */
         SettingEnum: "fine" | "coarse";
+        /** @description A lesson that was done on a device, and how it ended. */
+        SharedLessonInputRequest: {
+            /** Format: uuid */
+            id: string;
+            lesson: string;
+            points: number;
+            of: number;
+            is_passed: boolean;
+        };
         /** @description A new shot. */
         ShotInputRequest: {
             /** Format: uuid */
@@ -5012,6 +5226,12 @@ export interface components {
         /** @description The pictures that a notice shows. */
         ShownInputRequest: {
             pictures: string[];
+        };
+        /** @description What is done for a task, one after another, and what is written down or chosen then. */
+        ShownSheet: {
+            steps: components["schemas"]["StepShown"][];
+            typed: string;
+            choice: string;
         };
         /** @enum {string} */
         SideEnum: "above" | "below";
@@ -5131,6 +5351,7 @@ export interface components {
             legs_out: number;
             /** Format: double */
             levels_in: number;
+            bubble: components["schemas"]["PlaceShown"] | null;
         };
         /** @description How far a set-up can be trusted: its clock, its re-reads, and its doubts. */
         StandingSheet: {
@@ -5152,6 +5373,29 @@ export interface components {
         StepInputRequest: {
             along: string;
             drop: string;
+        };
+        /** @description One thing that is done, as a page does it itself; metres and degrees, 0 where it has none. */
+        StepShown: {
+            kind: string;
+            spot: string;
+            holding: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            receiver: number;
+            /** Format: double */
+            above: number;
+            /** Format: double */
+            focus: number;
+            /** Format: double */
+            pair: number;
+            /** Format: double */
+            single: number;
+            sections: number;
         };
         /** @enum {string} */
         StepStateEnum: "done" | "next" | "open" | "later" | "attention";
@@ -5201,6 +5445,8 @@ export interface components {
             strip: components["schemas"]["Shown"];
             rolls: number;
         };
+        /** @enum {string} */
+        StructureEnum: "any" | "slab" | "slab-beside-a-wall";
         /** @description A style a job can have. */
         StyleChoice: {
             code: string;
@@ -5283,6 +5529,8 @@ export interface components {
             has_hint: boolean;
             hint: string;
             typed: string;
+            where: string;
+            screen: string;
             is_done: boolean;
         };
         /** @description A thickened edge of a slab. */
@@ -7008,6 +7256,201 @@ export interface operations {
         requestBody: {
             content: {
                 "multipart/form-data": components["schemas"]["FileInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    crew_lessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrewLessonsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    ask_for_lesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskedLessonInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    share_lesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SharedLessonInputRequest"];
             };
         };
         responses: {
@@ -9497,6 +9940,112 @@ export interface operations {
             };
             /** @description What was wrong */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    drawing_dxf: {
+        parameters: {
+            query: {
+                easting?: string;
+                heights: "planned" | "found";
+                northing?: string;
+                unit: "m" | "ft";
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/vnd.dxf": string;
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    drawing_landxml: {
+        parameters: {
+            query: {
+                easting?: string;
+                heights: "planned" | "found";
+                northing?: string;
+                unit: "m" | "ft";
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/xml": string;
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14357,6 +14906,67 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SensedSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    show_in_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HintInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownSheet"];
                 };
             };
             /** @description What was wrong */

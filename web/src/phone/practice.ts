@@ -1,3 +1,5 @@
+import type { Answered } from "../../phone/boot.mjs";
+import { isOnlyAsked } from "../api/asked";
 import { asAsked, asResponse } from "./envelope";
 import { letGo, waitingOf } from "./held";
 import { Python, type State } from "./python";
@@ -10,12 +12,28 @@ import { Python, type State } from "./python";
 
 /** Who practices; nobody else has that key. */
 const SOMEBODY = 2_000_000_000;
-const ADDRESS = /^\/api\/v1\/practice(\/|$)/;
+/** What a phone answers where only the server could; a practice site has none. */
+const NEEDS_A_SERVER = 503;
+const NOT_HERE: Answered = {
+  status: 404,
+  headers: { "Content-Type": "application/json" },
+  body: JSON.stringify({
+    errors: [
+      {
+        field: "",
+        code: "not-in-practice",
+        typed: "",
+        why: "A practice site has no office: people, papers and files are a real crew's.",
+        accepts: "Do it on a job of your own.",
+        offers: [],
+      },
+    ],
+  }),
+};
 
 const listeners = new Set<() => void>();
 const site = new Python(() => listeners.forEach((tell) => tell()));
 
-export const isPractice = (pathname: string): boolean => ADDRESS.test(pathname);
 export const practiceState = (): State => site.state;
 
 /** Call back with every change of whether the site is ready. */
@@ -28,7 +46,8 @@ export function onPractice(tell: () => void): () => void {
 export async function byPractice(request: Request): Promise<Response> {
   if (site.state === "off" || site.state === "failed") void begin();
   const asked = await asAsked(request);
-  if (request.method === "GET") return asResponse(await site.answerOf(asked));
+  if (request.method === "GET" || isOnlyAsked(new URL(request.url).pathname))
+    return told(await site.answerOf(asked));
   const waiting = {
     id: request.headers.get("X-Record") ?? "",
     ...asked,
@@ -38,8 +57,11 @@ export async function byPractice(request: Request): Promise<Response> {
   };
   const { answered } = await site.ask({ name: "record", asked, waiting });
   if (!answered) throw new Error("The site did not answer.");
-  return asResponse(answered);
+  return told(answered);
 }
+
+const told = (answered: Answered): Response =>
+  asResponse(answered.status === NEEDS_A_SERVER ? NOT_HERE : answered);
 
 async function begin(): Promise<void> {
   await site.begin({ person: SOMEBODY }).catch(() => undefined);

@@ -1,10 +1,11 @@
 import { isOnlyAsked } from "../api/asked";
+import { IS_PRACTICE } from "../api/place";
 import { asAsked, asResponse } from "./envelope";
 import { begun, freshenSoon, keptSession } from "./live";
 import { drained, kick } from "./sender";
 import { PATIENCE, lineNow, overTheLine } from "./line";
 import { answerOf, askPhone, phoneState } from "./phone";
-import { byPractice, isPractice } from "./practice";
+import { byPractice } from "./practice";
 
 /**
  * Who answers a request: this phone, where it holds what is asked about; the server, where it
@@ -13,7 +14,7 @@ import { byPractice, isPractice } from "./practice";
 
 /** What the server does alone; it is told all that was recorded here before it is asked. */
 const OFFICE =
-  /\/(session|calendar|calendar\/end|crews|people|invitations|account|passwords|schema|backups|records(\/.*)?|job\.json|carried|points-in|pictures-in|readings-in|jobs-in(\/.*)?|notices|withdrawal|spoken|options|regrades|name|archived|happened|deletion|copies|put-right|put-right-draft|typed|retired|out|back|described|correction-draft|corrections|retirement-draft)$|\.(xlsx|pdf|ics|zip)$|\/happened\.csv$|\/(links|works|notices|days|people|invitations|joining|account|passwords)\//;
+  /\/(session|calendar|calendar\/end|crews|people|lessons|lessons-shared|lessons-asked|invitations|account|passwords|schema|backups|records(\/.*)?|job\.json|carried|points-in|pictures-in|readings-in|jobs-in(\/.*)?|notices|withdrawal|spoken|options|regrades|name|archived|happened|deletion|copies|put-right|put-right-draft|typed|retired|out|back|described|correction-draft|corrections|retirement-draft)$|\.(xlsx|pdf|ics|zip|dxf|landxml)$|\/happened\.csv$|\/(links|works|notices|days|people|invitations|joining|account|passwords)\//;
 /** What is the server's to say while there is a line: the phone knows less of it. */
 const LINE_FIRST = /^\/api\/v1\/(jobs|day)$|\/map$/;
 
@@ -22,7 +23,7 @@ const MISSING = 404;
 
 export async function routed(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url);
-  if (isPractice(pathname)) return byPractice(request);
+  if (IS_PRACTICE) return byPractice(request);
   if (phoneState() === "off" || OFFICE.test(pathname)) return byTheServer(request, pathname);
   const isAsked = request.method === "GET" || isOnlyAsked(pathname);
   if (!isAsked) return recorded(request);

@@ -64,7 +64,7 @@ const dark = {
   rail: "#07090a",
 };
 
-export const theme = createTheme({
+const options: Parameters<typeof createTheme>[0] = {
   cssVariables: { colorSchemeSelector: "data" },
   colorSchemes: { light: { palette: light }, dark: { palette: dark } },
   shape: { borderRadius: 4 },
@@ -111,6 +111,14 @@ export const theme = createTheme({
       },
     },
   },
+};
+
+export const theme = createTheme(options);
+
+/** The same on a screen in the hand, however wide the page around it is. */
+export const inHand = createTheme({
+  ...options,
+  breakpoints: { values: { xs: 0, sm: 6000, md: 6001, lg: 6002, xl: 6003 } },
 });
 
 /** The colors of the scheme in use, as CSS variables; for drawings. */

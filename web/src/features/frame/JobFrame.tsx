@@ -5,6 +5,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link, Outlet, useLocation, useParams } from "react-router";
 import type { Schemas } from "../../api/client";
+import { IS_PRACTICE } from "../../api/place";
 import { useJob } from "../../api/queries";
 import { Loaded } from "../../parts/Page";
 import { useTakenAlong } from "../line";
@@ -37,7 +38,7 @@ function Framed({ job }: { job: Job }) {
   const here = stepAt(job, pathname);
   return (
     <Box sx={{ minHeight: "100dvh", display: "flex", flexDirection: "column" }}>
-      <Box sx={{ displayPrint: "none" }}>
+      <Box sx={{ displayPrint: "none", display: IS_PRACTICE ? "none" : "block" }}>
         <TopBar>
           <Box component={Link} to={`/jobs/${job.id}`} sx={JOB_LINK}>
             <Typography noWrap sx={{ fontWeight: 700, lineHeight: 1.2 }}>

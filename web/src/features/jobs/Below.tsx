@@ -25,6 +25,14 @@ export function Below({ crews }: { crews: Schemas["SessionSheet"]["crews"] }) {
           >
             People of {crew.name}
           </Button>,
+          <Button
+            key={`practiced ${crew.id}`}
+            component={Link}
+            to={`/practiced/${crew.id}`}
+            variant="outlined"
+          >
+            Practice in {crew.name}
+          </Button>,
         ])}
         <Button component={Link} to="/account" variant="outlined">
           Your account

@@ -3,6 +3,7 @@ import Stack from "@mui/material/Stack";
 import type { ReactNode } from "react";
 import { useMutation } from "@tanstack/react-query";
 import { problemsOf, told } from "../../api/client";
+import { IS_PRACTICE } from "../../api/place";
 import { Problems } from "../../parts/Problems";
 import { useLine } from "../../phone/line";
 import { routed } from "../../phone/route";
@@ -22,7 +23,7 @@ export function Download({ path, children, isMadeHere = false, ...looks }: Props
   const state = usePhoneState();
   const save = useMutation({ mutationFn: () => saved(path) });
   const button = { variant: "outlined", ...looks } as const;
-  if (isMadeHere && (state === "ready" || line === "none"))
+  if (isMadeHere && (IS_PRACTICE || state === "ready" || line === "none"))
     return (
       <Stack spacing={1}>
         <Button {...button} onClick={() => save.mutate()} loading={save.isPending}>
@@ -31,10 +32,10 @@ export function Download({ path, children, isMadeHere = false, ...looks }: Props
         <Problems problems={problemsOf(save.error)} />
       </Stack>
     );
-  if (line === "none")
+  if (IS_PRACTICE || line === "none")
     return (
       <Button {...button} disabled>
-        {children}, needs a signal
+        {children}, {IS_PRACTICE ? "not in practice" : "needs a signal"}
       </Button>
     );
   return (

@@ -23,9 +23,7 @@ export function Debrief({ told, onAgain }: Props) {
           bgcolor: "background.paper",
         }}
       >
-        <Typography variant="h2">
-          {told.is_passed ? "Passed" : "Not yet"}, {told.points} of {told.of} points
-        </Typography>
+        <Typography variant="h2">{headed(told)}</Typography>
         {told.mistakes.map((words) => (
           <Typography key={words} sx={{ fontWeight: 600 }}>
             {words}
@@ -46,20 +44,32 @@ export function Debrief({ told, onAgain }: Props) {
           <Button variant="outlined" onClick={() => onAgain(true)}>
             Again, on this one
           </Button>
-          <Button component={Link} to="/practice">
+          <Button component={Link} to="/">
             All lessons
           </Button>
         </Stack>
       </Box>
-      <Panel title="Your answers">
-        {told.answers.map((one, number) => (
-          <Row key={`${one.asks} ${number}`} isGood={one.is_right} asks={one.asks}>
-            {one.typed || "nothing"}
-            {!one.is_right && one.right && <strong> · right: {one.right}</strong>}
-            {one.mistake && ` · ${one.mistake}`}
-          </Row>
-        ))}
-      </Panel>
+      <Cost cost={told.cost} />
+      {told.answers.length > 0 && (
+        <Panel title="Your answers">
+          {told.answers.map((one, number) => (
+            <Row key={`${one.asks} ${number}`} isGood={one.is_right} asks={one.asks}>
+              {one.typed || "nothing"}
+              {!one.is_right && one.right && <strong> · right: {one.right}</strong>}
+              {one.mistake && ` · ${one.mistake}`}
+            </Row>
+          ))}
+        </Panel>
+      )}
+      {told.points_told.length > 0 && (
+        <Panel title="Your heights against the truth">
+          {told.points_told.map((one) => (
+            <Row key={one.spot} isGood={one.is_near} asks={one.spot}>
+              {one.written} by your book, {one.true} in truth: {one.off}
+            </Row>
+          ))}
+        </Panel>
+      )}
       {told.readings.length > 0 && (
         <Panel title="Your readings against the truth">
           {told.readings.map((one, number) => (
@@ -78,6 +88,30 @@ export function Debrief({ told, onAgain }: Props) {
         ))}
       </Panel>
     </Stack>
+  );
+}
+
+function headed({ is_passed, points, of, mistakes }: Props["told"]): string {
+  if (of === 0) return mistakes.length > 0 ? "Not quite" : "Done without a mistake";
+  return `${is_passed ? "Passed" : "Not yet"}, ${points} of ${of} points`;
+}
+
+/** What it would have cost on a real site, had it been believed. */
+function Cost({ cost }: { cost: Props["told"]["cost"] }) {
+  const { concrete, again, minutes, took } = cost;
+  return (
+    <Panel title="What it would have cost">
+      {concrete && <Typography>Concrete ordered by this: {concrete}.</Typography>}
+      {again.length > 0 && (
+        <Typography>
+          To do again: {again.join(", ")}, some {minutes} minutes.
+        </Typography>
+      )}
+      {!concrete && again.length === 0 && <Typography>Nothing had to be done again.</Typography>}
+      <Typography variant="body2" color="text.secondary">
+        You took {took < 1 ? "less than a minute" : took === 1 ? "a minute" : `${took} minutes`}.
+      </Typography>
+    </Panel>
   );
 }
 

@@ -4,7 +4,9 @@ import CircularProgress from "@mui/material/CircularProgress";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+
+/** How high the strip is that says so. */
+export const BAR = 52;
 
 /** Every screen of practice says that it is practice. */
 export function PracticeFrame({ children }: { children: ReactNode }) {
@@ -17,21 +19,47 @@ export function PracticeFrame({ children }: { children: ReactNode }) {
           alignItems: "center",
           gap: 2,
           px: 2,
-          minHeight: 52,
+          minHeight: BAR,
           color: "#14171a",
           background: "repeating-linear-gradient(115deg, #ffc20e 0 26px, #ffd65c 26px 52px)",
         }}
       >
         <Typography sx={{ fontWeight: 800, letterSpacing: "0.12em" }}>PRACTICE</Typography>
-        <Typography variant="body2" sx={{ flex: 1 }}>
+        <Typography variant="body2" noWrap sx={{ flex: 1 }}>
           Nothing here is a real job.
         </Typography>
-        <Button component={Link} to="/sign-in" sx={{ color: "#14171a" }}>
+        <Button href="/sign-in" sx={{ color: "#14171a" }}>
           Leave
         </Button>
       </Stack>
       {children}
+      <OnPaper />
     </Box>
+  );
+}
+
+/** Whatever of it is printed says so across every page. */
+function OnPaper() {
+  return (
+    <Typography
+      aria-hidden
+      sx={{
+        display: "none",
+        displayPrint: "block",
+        position: "fixed",
+        top: "40%",
+        left: 0,
+        right: 0,
+        textAlign: "center",
+        fontSize: 120,
+        fontWeight: 800,
+        letterSpacing: "0.1em",
+        opacity: 0.18,
+        transform: "rotate(-28deg)",
+      }}
+    >
+      PRACTICE
+    </Typography>
   );
 }
 

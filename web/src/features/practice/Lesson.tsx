@@ -1,20 +1,19 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { useParams, useSearchParams } from "react-router";
-import { problemsOf } from "../../api/client";
+import { Navigate, useParams, useSearchParams } from "react-router";
 import { install } from "../../phone/install";
 import { throwAway } from "../../phone/practice";
 import { Loaded, Page } from "../../parts/Page";
-import { Problems } from "../../parts/Problems";
 import { Debrief } from "./Debrief";
+import { EndIt } from "./EndIt";
 import { GettingReady, PracticeFrame } from "./Frame";
 import { StandIns } from "./StandIns";
 import { Tasks } from "./Tasks";
-import { type Run, anySeed, beginRun, keepPassed, runNow, seedOf } from "./run";
-import { type Sheet, useDebrief, useEnd, useRun } from "./usePractice";
+import { type Chosen, type Run, anySeed, beginRun, keepPassed, runNow, seedOf } from "./run";
+import { type Sheet, useDebrief, useRun } from "./usePractice";
+import { useShow } from "./useShow";
 
 /** One lesson on one site: taken up where it was left, or begun anew. */
 export function Lesson() {
@@ -22,16 +21,20 @@ export function Lesson() {
   const [search, setSearch] = useSearchParams();
   const seed = search.get("seed") ?? "";
   const [run, setRun] = useState(() => (search.get("again") === "yes" ? undefined : kept(lesson)));
+  const client = useQueryClient();
+  const [chosen, choose] = useState(() => chosenIn(search));
   useEffect(() => void install().catch(() => undefined), []);
   useEffect(() => {
     if (run) return;
     void throwAway().then(() => {
-      setRun(beginRun(lesson, seedOf(seed) ?? anySeed()));
+      client.clear();
+      setRun(beginRun(lesson, seedOf(seed) ?? anySeed(), chosen));
       setSearch({}, { replace: true });
     });
-  }, [run, lesson, seed, setSearch]);
+  }, [run, lesson, seed, chosen, setSearch, client]);
   const again = (isSame: boolean) => {
     setSearch(isSame && run ? { seed: String(run.seed) } : {}, { replace: true });
+    choose(run?.chosen);
     setRun(undefined);
   };
   return <PracticeFrame>{run && <OneRun key={run.id} run={run} onAgain={again} />}</PracticeFrame>;
@@ -42,6 +45,18 @@ const kept = (lesson: string): Run | undefined => {
   return run?.lesson === lesson ? run : undefined;
 };
 
+/** What an address chooses of an open site, nothing where it chooses nothing. */
+function chosenIn(search: URLSearchParams): Chosen | undefined {
+  const of = (name: string) => search.get(name) ?? "any";
+  if (!search.has("ground")) return undefined;
+  return {
+    ground: of("ground"),
+    structure: of("structure"),
+    rod: of("rod"),
+    instrument: of("instrument"),
+  };
+}
+
 type Props = { run: Run; onAgain: (isSame: boolean) => void };
 
 function OneRun({ run, onAgain }: Props) {
@@ -49,24 +64,28 @@ function OneRun({ run, onAgain }: Props) {
   if (query.isPending) return <GettingReady />;
   return (
     <Loaded query={query}>
-      {(sheet) => (
-        <Page title={sheet.lesson.title} lead={`${sheet.lesson.learn} ${sheet.lesson.why}`}>
-          {sheet.is_over ? (
-            <Told run={run} onAgain={onAgain} />
-          ) : (
-            <OnSite run={run} sheet={sheet} />
-          )}
-          <Typography variant="body2" color="text.secondary">
-            Site {sheet.seed}
-          </Typography>
-        </Page>
-      )}
+      {(sheet) =>
+        sheet.is_on_the_job && !sheet.is_over ? (
+          <Navigate to={`/jobs/${run.id}/set-up/new`} replace />
+        ) : (
+          <Page title={sheet.lesson.title} lead={`${sheet.lesson.learn} ${sheet.lesson.why}`}>
+            {sheet.is_over ? (
+              <Told run={run} onAgain={onAgain} />
+            ) : (
+              <OnSite run={run} sheet={sheet} />
+            )}
+            <Typography variant="body2" color="text.secondary">
+              Site {sheet.seed}
+            </Typography>
+          </Page>
+        )
+      }
     </Loaded>
   );
 }
 
 function OnSite({ run, sheet }: { run: Run; sheet: Sheet }) {
-  const end = useEnd(run);
+  const showing = useShow(run, sheet);
   return (
     <Box
       sx={{
@@ -80,14 +99,9 @@ function OnSite({ run, sheet }: { run: Run; sheet: Sheet }) {
         },
       }}
     >
-      <Tasks run={run} sheet={sheet} />
-      <StandIns run={run} sheet={sheet} />
-      <Stack spacing={1}>
-        <Button variant="contained" onClick={() => end.mutate()} loading={end.isPending}>
-          I am through: tell me the truth
-        </Button>
-        <Problems problems={problemsOf(end.error)} />
-      </Stack>
+      <Tasks run={run} sheet={sheet} showing={showing} />
+      <StandIns run={run} sheet={sheet} hands={showing.hands} />
+      <EndIt run={run} />
     </Box>
   );
 }

@@ -7,6 +7,7 @@ import { Link } from "react-router";
 import { throwAway } from "../../phone/practice";
 import { Loaded, Page } from "../../parts/Page";
 import { GettingReady, PracticeFrame } from "./Frame";
+import { OpenSite } from "./OpenSite";
 import { forgetPassed, forgetRun, passedHere, runNow } from "./run";
 import { useLessons } from "./usePractice";
 
@@ -29,7 +30,7 @@ export function Lessons() {
         lead="A laser, a rod and ground that are made up: read them, and be told afterward what was true."
         action={
           run && (
-            <Button variant="contained" component={Link} to={`/practice/${run.lesson}`}>
+            <Button variant="contained" component={Link} to={`/${run.lesson}`}>
               Go on where you were
             </Button>
           )
@@ -38,52 +39,55 @@ export function Lessons() {
         {query.isPending && <GettingReady />}
         {!query.isPending && (
           <Loaded query={query}>
-            {({ lessons }) => (
-              <Box
-                component="ol"
-                sx={{
-                  listStyle: "none",
-                  m: 0,
-                  p: 0,
-                  display: "grid",
-                  gap: 1,
-                  gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" },
-                }}
-              >
-                {lessons.map((lesson, number) => (
-                  <Stack
-                    component="li"
-                    key={lesson.key}
-                    direction="row"
-                    sx={{
-                      bgcolor: "background.paper",
-                      borderLeft: 8,
-                      borderColor: "peg",
-                      p: 1.25,
-                      gap: 1.5,
-                    }}
-                  >
-                    <Box sx={{ flex: 1, minWidth: 0 }}>
-                      <Typography variant="h3">
-                        {number + 1}. {lesson.title}
-                      </Typography>
-                      <Typography variant="body2">{lesson.learn}</Typography>
-                      <Typography variant="body2" color="text.secondary">
-                        {lesson.minutes} minutes{said(passed[lesson.key])}
-                      </Typography>
-                    </Box>
-                    <Button
-                      component={Link}
-                      to={`/practice/${lesson.key}?again=yes`}
-                      variant="outlined"
-                      aria-label={`Begin: ${lesson.title}`}
-                      sx={{ alignSelf: "center" }}
+            {(sheet) => (
+              <>
+                <Box
+                  component="ol"
+                  sx={{
+                    listStyle: "none",
+                    m: 0,
+                    p: 0,
+                    display: "grid",
+                    gap: 1,
+                    gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" },
+                  }}
+                >
+                  {sheet.lessons.map((lesson, number) => (
+                    <Stack
+                      component="li"
+                      key={lesson.key}
+                      direction="row"
+                      sx={{
+                        bgcolor: "background.paper",
+                        borderLeft: 8,
+                        borderColor: "peg",
+                        p: 1.25,
+                        gap: 1.5,
+                      }}
                     >
-                      Begin
-                    </Button>
-                  </Stack>
-                ))}
-              </Box>
+                      <Box sx={{ flex: 1, minWidth: 0 }}>
+                        <Typography variant="h3">
+                          {number + 1}. {lesson.title}
+                        </Typography>
+                        <Typography variant="body2">{lesson.learn}</Typography>
+                        <Typography variant="body2" color="text.secondary">
+                          {lesson.minutes} minutes{said(passed[lesson.key])}
+                        </Typography>
+                      </Box>
+                      <Button
+                        component={Link}
+                        to={`/${lesson.key}?again=yes`}
+                        variant="outlined"
+                        aria-label={`Begin: ${lesson.title}`}
+                        sx={{ alignSelf: "center" }}
+                      >
+                        Begin
+                      </Button>
+                    </Stack>
+                  ))}
+                </Box>
+                <OpenSite sheet={sheet} />
+              </>
             )}
           </Loaded>
         )}

@@ -4,6 +4,7 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useTheme } from "@mui/material/styles";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef } from "react";
+import { ROD_WIDTH, RodLine } from "./RodLine";
 import type { Sensed, Sheet } from "./usePractice";
 
 type Props = {
@@ -19,9 +20,8 @@ type Props = {
 const SEEN = 0.08;
 const WIDTH = 300;
 const HEIGHT = 420;
-const ROD = { x: 96, width: 120 };
+const ROD = { x: 96, width: ROD_WIDTH };
 const SCALE = HEIGHT / (2 * SEEN);
-const LONG = [26, 38, 52, 74] as const;
 const FINE = 0.0005;
 const WIDE = 0.01;
 
@@ -80,7 +80,12 @@ export function RodView({ sheet, sensed, isAsking, receiver, onSlide }: Props) {
         <Whole rod={sheet.rod} receiver={receiver} color={palette.beam} />
         <rect {...ROD} y={-4} height={HEIGHT + 8} fill="#fff" stroke="#14171a" strokeWidth={2} />
         {sensed.lines.map((line) => (
-          <Mark key={line.height} line={line} />
+          <RodLine
+            key={line.height}
+            line={line}
+            x={ROD.x + ROD.width}
+            y={HEIGHT / 2 - line.height * SCALE}
+          />
         ))}
         <Receiver sensed={sensed} sheet={sheet} color={palette.beam} />
       </Box>
@@ -133,32 +138,6 @@ function Whole({ rod, receiver, color }: { rod: Sheet["rod"]; receiver: number; 
       ))}
       <rect x={MINI.x + 16} y={y(receiver) - 7} width={12} height={14} rx={2} fill="#2b3138" />
       <path d={`M${MINI.x - 2} ${y(receiver)}h30`} stroke={color} strokeWidth={2} />
-    </g>
-  );
-}
-
-function Mark({ line }: { line: Sensed["lines"][number] }) {
-  const y = HEIGHT / 2 - line.height * SCALE;
-  const end = ROD.x + ROD.width;
-  return (
-    <g>
-      <path
-        d={`M${end} ${y}H${end - (LONG[line.size] ?? 0)}`}
-        stroke="#14171a"
-        strokeWidth={line.size === 3 ? 2.5 : 1.5}
-      />
-      {line.number && (
-        <text
-          x={ROD.x + 8}
-          y={y}
-          dominantBaseline="central"
-          fill={line.is_whole ? "#b3001b" : "#14171a"}
-          fontSize={line.is_whole ? 40 : 27}
-          fontWeight={700}
-        >
-          {line.number}
-        </text>
-      )}
     </g>
   );
 }

@@ -46,6 +46,14 @@ export function SitePlan({ sheet, isPlacing, onPlace, onSpot }: Props) {
         strokeWidth={small / 10}
         strokeDasharray={isPlacing ? `${small / 2} ${small / 3}` : undefined}
       />
+      {sheet.floor.length > 0 && (
+        <path
+          d={`M${sheet.floor.map(({ x, y }) => `${x} ${width - y}`).join("L")}Z`}
+          fill={palette.background.paper}
+          stroke={palette.text.secondary}
+          strokeWidth={small / 12}
+        />
+      )}
       {sheet.walls.map((wall) => (
         <path
           key={`${wall.x} ${wall.y}`}

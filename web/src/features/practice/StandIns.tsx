@@ -11,20 +11,22 @@ import { Panel } from "../../parts/Page";
 import { Problems } from "../../parts/Problems";
 import { RodView } from "./RodView";
 import { SitePlan } from "./SitePlan";
+import { CircularBubble, Telescope } from "./Telescope";
 import type { Run } from "./run";
 import { isSoundOn, switchSound } from "./sound";
 import { type Act, type Sheet, useActs } from "./usePractice";
 import { useSensed } from "./useSensed";
+import type { Hands } from "./useShow";
 
 const BEGIN_AT = 0.9;
 const LEGS = 1.25;
 /** How much the rod is lifted or lowered at a tap, metres. */
 const A_LITTLE = 0.0005;
 
-type Props = { run: Run; sheet: Sheet };
+type Props = { run: Run; sheet: Sheet; hands: Hands | undefined };
 
 /** The tripod, the rod and the receiver of a practice site, to be used with the hands. */
-export function StandIns({ run, sheet }: Props) {
+export function StandIns({ run, sheet, hands }: Props) {
   const acts = useActs(run);
   const [isPlacing, setPlacing] = useState(false);
   const [height, setHeight] = useState(LEGS);
@@ -36,7 +38,10 @@ export function StandIns({ run, sheet }: Props) {
         display: "grid",
         gap: 2,
         alignItems: "start",
-        gridTemplateColumns: { xs: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1fr)" },
+        gridTemplateColumns: {
+          xs: "minmax(0, 1fr)",
+          lg: sheet.rod.spot ? "minmax(0, 1fr) minmax(0, 1fr)" : "minmax(0, 1fr)",
+        },
       }}
     >
       <Panel title="The site">
@@ -58,7 +63,7 @@ export function StandIns({ run, sheet }: Props) {
           <Problems problems={problems} />
         </Stack>
       </Panel>
-      {sheet.rod.spot && <Rod run={run} sheet={sheet} act={act} />}
+      {sheet.rod.spot && <Rod run={run} sheet={sheet} act={act} hands={hands} />}
     </Box>
   );
 }
@@ -93,6 +98,7 @@ function Instrument({ sheet, isPlacing, setPlacing, height, setHeight, act }: In
           </Typography>
         )}
       </Stack>
+      {stand?.bubble && stand.legs_out === 0 && <CircularBubble at={stand.bubble} act={act} />}
       {isPlacing && (
         <Stack>
           <Typography id="legs">Tap a place on the plan. How high are its legs?</Typography>
@@ -137,31 +143,41 @@ function Instrument({ sheet, isPlacing, setPlacing, height, setHeight, act }: In
   );
 }
 
-type RodProps = { run: Run; sheet: Sheet; act: (done: Act) => void };
+type RodProps = Props & { act: (done: Act) => void };
 
-function Rod({ run, sheet, act }: RodProps) {
+function Rod({ run, sheet, act, hands }: RodProps) {
   const { rod, receiver: record } = sheet;
   const [receiver, slide] = useState(BEGIN_AT);
   const [lifted, lift] = useState({ spot: rod.spot, above: 0 });
+  const [followed, follow] = useState<Hands>();
+  if (hands && hands !== followed) {
+    follow(hands);
+    if (hands.receiver > 0) slide(hands.receiver);
+    lift({ spot: rod.spot, above: hands.above });
+  }
   const [hasSound, setSound] = useState(isSoundOn);
   const above = lifted.spot === rod.spot ? lifted.above : 0;
   const at = Math.min(receiver, rod.reach);
-  const rests = JSON.stringify([sheet.stand, rod, record]);
+  const rests = JSON.stringify([sheet.stand, sheet.focus, rod, record]);
   const sensed = useSensed(run, at, above, rests);
   const marks = sheet.tasks.filter(({ kind, spot }) => kind === "mark" && spot === rod.spot);
   return (
     <Panel title={`The rod on ${rod.spot}, ${rod.graduation}`}>
       <Stack spacing={1.5}>
-        <RodView
-          sheet={sheet}
-          sensed={sensed.found}
-          isAsking={sensed.receiver !== at || sensed.above !== above}
-          receiver={at}
-          onSlide={slide}
-        />
+        {sheet.is_optical ? (
+          <Telescope sheet={sheet} sensed={sensed.found} act={act} />
+        ) : (
+          <RodView
+            sheet={sheet}
+            sensed={sensed.found}
+            isAsking={sensed.receiver !== at || sensed.above !== above}
+            receiver={at}
+            onSlide={slide}
+          />
+        )}
         <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
           <Button variant="outlined" onClick={() => act({ kind: "center" })}>
-            {rod.has_bubble ? "Center the bubble" : "Hold it upright"}
+            {rod.has_bubble && !sheet.is_optical ? "Center the bubble" : "Hold it upright"}
           </Button>
           {rod.is_on_a_clod && (
             <Button variant="outlined" onClick={() => act({ kind: "kick-away" })}>
@@ -180,15 +196,19 @@ function Rod({ run, sheet, act }: RodProps) {
           >
             {rod.holding === "standing" ? "Hold it upside down" : "Stand it on its foot"}
           </Button>
-          <Button
-            variant="outlined"
-            onClick={() => act({ kind: record.is_coarse ? "fine" : "coarse" })}
-          >
-            {record.is_coarse ? "Switch to fine" : "Switch to coarse"}
-          </Button>
-          <Button variant="outlined" onClick={() => act({ kind: "turn" })}>
-            Turn the receiver round
-          </Button>
+          {!sheet.is_optical && (
+            <>
+              <Button
+                variant="outlined"
+                onClick={() => act({ kind: record.is_coarse ? "fine" : "coarse" })}
+              >
+                {record.is_coarse ? "Switch to fine" : "Switch to coarse"}
+              </Button>
+              <Button variant="outlined" onClick={() => act({ kind: "turn" })}>
+                Turn the receiver round
+              </Button>
+            </>
+          )}
           {rod.drawn_out < rod.sections && (
             <Button
               variant="outlined"
@@ -213,19 +233,21 @@ function Rod({ run, sheet, act }: RodProps) {
             onMark={() => act({ kind: "mark", receiver: at, above })}
           />
         )}
-        <Typography variant="body2">{record.words}</Typography>
-        <FormControlLabel
-          control={
-            <Switch
-              checked={hasSound}
-              onChange={(_, isOn) => {
-                switchSound(isOn);
-                setSound(isOn);
-              }}
-            />
-          }
-          label="Sound"
-        />
+        {!sheet.is_optical && <Typography variant="body2">{record.words}</Typography>}
+        {!sheet.is_optical && (
+          <FormControlLabel
+            control={
+              <Switch
+                checked={hasSound}
+                onChange={(_, isOn) => {
+                  switchSound(isOn);
+                  setSound(isOn);
+                }}
+              />
+            }
+            label="Sound"
+          />
+        )}
       </Stack>
     </Panel>
   );

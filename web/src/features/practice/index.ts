@@ -1,2 +1,3 @@
 export { Lesson } from "./Lesson";
 export { Lessons } from "./Lessons";
+export { OnTheJob } from "./OnTheJob";

@@ -2,7 +2,15 @@ import { newId } from "../../api/client";
 
 /** The lesson in progress on this device, and which ones were passed. */
 
-export type Run = { id: string; lesson: string; seed: number; begunAt: number };
+/** What is chosen of an open site. */
+export type Chosen = { ground: string; structure: string; rod: string; instrument: string };
+export type Run = {
+  id: string;
+  lesson: string;
+  seed: number;
+  begunAt: number;
+  chosen?: Chosen | undefined;
+};
 export type Passed = Record<string, { points: number; of: number; passed: boolean }>;
 
 const RUN = "yp-practice-run";
@@ -20,8 +28,8 @@ function read<Value>(key: string): Value | undefined {
 /** The lesson that was begun and not ended, if any; another tab of this device knows it too. */
 export const runNow = (): Run | undefined => read<Run>(RUN) ?? undefined;
 
-export function beginRun(lesson: string, seed: number): Run {
-  const run = { id: newId(), lesson, seed, begunAt: Date.now() };
+export function beginRun(lesson: string, seed: number, chosen?: Chosen): Run {
+  const run = { id: newId(), lesson, seed, begunAt: Date.now(), chosen };
   localStorage.setItem(RUN, JSON.stringify(run));
   return run;
 }

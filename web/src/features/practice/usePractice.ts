@@ -6,10 +6,12 @@ export type Sheet = Schemas["PracticeSheet"];
 export type Sensed = Schemas["SensedSheet"];
 type Whole = Schemas["ActInputRequest"];
 export type Act = Pick<Whole, "kind"> & Partial<Omit<Whole, "kind" | "id" | "at">>;
+type Begin = Schemas["LessonInputRequest"];
+const ANY = { ground: "any", structure: "any", rod: "any", instrument: "any" };
 export type Answer = Omit<Schemas["TaskAnswerInputRequest"], "id">;
 
 const path = (run: Run) => ({ path: { run: run.id } });
-const keyOf = (run: Run) => ["practice", run.id];
+export const keyOf = (run: Run) => ["practice", run.id];
 
 export function useLessons() {
   return useQuery({
@@ -26,7 +28,7 @@ export function useRun(run: Run) {
     queryFn: () =>
       told(
         api.POST("/api/v1/practice", {
-          body: { id: run.id, lesson: run.lesson, seed: run.seed },
+          body: { id: run.id, lesson: run.lesson, seed: run.seed, ...ANY, ...run.chosen } as Begin,
         }),
       ),
     staleTime: Infinity,

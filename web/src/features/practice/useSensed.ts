@@ -3,7 +3,16 @@ import type { Run } from "./run";
 import { play, silence } from "./sound";
 import { type Sensed, sense } from "./usePractice";
 
-const NOTHING: Sensed = { unseen: "", beeps: 0, is_steady: false, shows: "nothing", lines: [] };
+const NOTHING: Sensed = {
+  unseen: "",
+  beeps: 0,
+  is_steady: false,
+  shows: "nothing",
+  lines: [],
+  blur: 1,
+  span: 0,
+  whole: "",
+};
 /** How often it is sensed again though nothing moved: the instrument levels itself meanwhile. */
 const AGAIN = 1_000;
 

@@ -6,6 +6,7 @@ import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { api, problemsOf, told } from "../../api/client";
+import { PRACTICE } from "../../api/place";
 import { useSession } from "../../api/queries";
 import { useComeIn } from "../people/typed";
 import { EntryField } from "../../parts/EntryField";
@@ -89,7 +90,7 @@ export function SignIn() {
           <Button component={Link} to="/new-password">
             Forgot the password?
           </Button>
-          <Button component={Link} to="/practice" variant="outlined">
+          <Button href={PRACTICE} variant="outlined">
             Try it on a practice site
           </Button>
           {session.data && session.data.begins !== "no" && (

@@ -1,0 +1,1 @@
+export { CrewLessons } from "./CrewLessons";
