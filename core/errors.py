@@ -150,3 +150,15 @@ class BadTable(RuleError):
     """A table that can't be taken in; says the row and the column."""
 
     code = "bad-table"
+
+
+class BadFit(RuleError):
+    """Known points by which a drawing can't be laid over the site."""
+
+    code = "bad-fit"
+
+
+class BadShape(RuleError):
+    """A shape of a drawing that is not what it is taken for."""
+
+    code = "bad-shape"

@@ -109,6 +109,7 @@ from core.tables import (
 from core.tasks import VERBS, Task
 from core.tests.pour_site import SITE
 from core.tests.worked import metres, place, stood
+from core.traced import DrawingUnit, Known, circle, fit_by, strip_in
 from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
 from core.verdicts import Tolerance, judge
 
@@ -256,6 +257,9 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     shape = DrawnShape("SLAB", outline.corners, is_closed=True)
     point = DrawnPoint("POINTS", "1", outline.corners[0], None, "A1")
     yield from (shape, point, JobDrawing((shape,), (point,)))
+    known = Known("BM1", (0.0, 0.0), outline.corners[0])
+    yield from (known, circle("2F", "PIERS", (1.0, 2.0), 0.15), strip_in(outline.corners))
+    yield fit_by([known], DrawingUnit.FEET)
     yield designed([outline], LevelSurface(Elevation(5)))
     yield from (line, decide([line], {}), USUAL_STEPS[0])
     yield from facts_samples()
