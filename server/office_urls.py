@@ -21,6 +21,7 @@ from server.pictures import notice_views as shown
 from server.pour.api import notice_views as notices
 from server.pour.api import options_views as pour
 from server.stages.workbook_views import WorkbookView
+from server.traced.api import views as traced
 
 office = [
     path("session", SessionView.as_view()),
@@ -96,6 +97,11 @@ office = [
     path("jobs/<uuid:job>/pictures-in", zipped.PicturesInView.as_view()),
     path("jobs/<uuid:job>/job.json", papers.JobFileView.as_view()),
     path("jobs/<uuid:job>/points-in", lists.PointsInView.as_view()),
+    path("jobs/<uuid:job>/drawings-in", lists.DrawingsInView.as_view()),
+    path("jobs/<uuid:job>/drawings", traced.DrawingsView.as_view()),
+    path("drawings/<uuid:drawing>/laid", traced.DrawingView.as_view()),
+    path("drawings/<uuid:drawing>/placing", traced.PlacingView.as_view()),
+    path("drawings/<uuid:drawing>/following", traced.FollowView.as_view()),
     path("jobs/<uuid:job>/readings.xlsx", lists.ReadingsView.as_view()),
     path("set-ups/<uuid:set_up>/readings-in", lists.ReadingsInView.as_view()),
     path("records/<uuid:paper>/record.pdf", papers.PaperView.as_view()),

@@ -56,6 +56,7 @@ INSTALLED_APPS = [
     "server.pour",
     "server.pictures",
     "server.overview",
+    "server.traced",
     "server.papers",
     "server.webapp",
 ]
@@ -264,6 +265,7 @@ SPECTACULAR_SETTINGS = {
             "screed",
             "finished",
             "free",
+            "lot",
         ],
         "QuestionEnum": [
             "instrument",

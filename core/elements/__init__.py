@@ -3,6 +3,7 @@
 from core.elements.along import Courses, FollowingLine, Wall
 from core.elements.footing import FootingStep, Pad, Section, StripFooting, mean_over_dig
 from core.elements.free import FreePoints
+from core.elements.lot import LotLine
 from core.elements.over import BoardsAround, CoveredOutline, screed_spacing
 from core.elements.piers import PierGrid, PierRow, read_count
 from core.elements.planned import Drawn, Element, PlannedHeight, PlannedPoint, heights_of
@@ -16,6 +17,7 @@ __all__ = [
     "FollowingLine",
     "FootingStep",
     "FreePoints",
+    "LotLine",
     "Pad",
     "PierGrid",
     "PierRow",

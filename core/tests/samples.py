@@ -41,6 +41,7 @@ from core.elements import (
     FollowingLine,
     FootingStep,
     FreePoints,
+    LotLine,
     Pad,
     PierGrid,
     PierRow,
@@ -152,7 +153,13 @@ def samples() -> Iterator[Any]:
     )
     yield from (backsight, take_backsights([backsight], Numbering.UP))
     level = out_of_level([Measured("a", Elevation(2)), Measured("b", Elevation(1))])
-    yield from (level, level.points[0], Measured("a", Elevation(2)), FreePoints())
+    yield from (
+        level,
+        level.points[0],
+        Measured("a", Elevation(2)),
+        FreePoints(),
+        LotLine(Line.around(outline)),
+    )
     check = face_about(10.0, 0.001, 0.001)
     yield from (Tilt(check, check), Slope(metres("0.001"), metres(10)))
     yield Receiver(Signal.FAST_IS_LOW, metres("0.001"), metres("0.002"))

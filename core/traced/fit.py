@@ -23,6 +23,8 @@ APART = Length.from_metres(2)
 #: A length that agrees this well in another unit was drawn in that one.
 ALIKE = 0.002
 TURN_NEEDS = 2
+#: What is turned is known no finer than this, nanometres.
+TURNED_TO = 10_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,17 +55,19 @@ class Fit:
         Raises :class:`core.errors.OutOfRange` for a place no site reaches to.
         """
         right, away = (
-            (Fraction(drawn[i]) - Fraction(self.pivot[i])) * self.unit.nanometres for i in (0, 1)
+            (_as_written(drawn[i]) - _as_written(self.pivot[i])) * self.unit.nanometres
+            for i in (0, 1)
         )
         if self.turn:
-            right, away = _turned(float(right), float(away), self.turn)
+            turned = _turned(float(right), float(away), self.turn)
+            right, away = (Fraction(round(one / TURNED_TO) * TURNED_TO) for one in turned)
         return PlanPoint(
             self.at.x + Length(round_half_away(right)), self.at.y + Length(round_half_away(away))
         )
 
     def height(self, drawn: float) -> Length:
         """Return a height of the drawing above the drawing's zero."""
-        return Length(round_half_away(Fraction(drawn) * self.unit.nanometres))
+        return Length(round_half_away(_as_written(drawn) * self.unit.nanometres))
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,6 +156,11 @@ def _least_squares(known: Sequence[Known], shifted: Fit) -> Fit:
         first.y + Length(round(middle_site[1]) - round_half_away(away)),
     )
     return Fit(shifted.unit, shifted.pivot, at, turn)
+
+
+def _as_written(number: float) -> Fraction:
+    """Return a number as its file wrote it: the shortest decimal that is this one."""
+    return Fraction(repr(number))
 
 
 def _from(first: PlanPoint, place: PlanPoint) -> Spot:

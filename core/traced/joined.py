@@ -56,7 +56,7 @@ class _Chains:
         line = self.lines[number]
         self.used.add(number)
         handles, bends = [line.handle], list(line.bends)
-        if self._next_at(bends[-1]) is None:
+        if self._next_at(bends[-1]) is None and self._next_at(bends[0]) is not None:
             bends = _reversed(bends)
         while (following := self._next_at(bends[-1])) is not None:
             self.used.add(following)

@@ -59,6 +59,7 @@ class ElementKind(models.TextChoices):
     SCREED = "screed", "Screed points"
     FINISHED = "finished", "Finished surface"
     FREE = "free", "Free points"
+    LOT = "lot", "Lot line"
 
 
 class FloorPart(models.TextChoices):

@@ -16,6 +16,7 @@ class WorkKind(models.TextChoices):
     JOB_IN = "job-in", "Bring in a job"
     POINTS_IN = "points-in", "Bring in points"
     READINGS_IN = "readings-in", "Bring in readings"
+    DRAWING_IN = "drawing-in", "Read a drawing"
 
 
 class WorkState(models.TextChoices):

@@ -25,6 +25,7 @@ MEASURES: dict[str, dict[str, str]] = {
     "marks": {"spacing": "16 ft"},
     "screed": {"straightedge": "10 ft", "overlap": "1 ft"},
     "finished": {"spacing": "8 ft"},
+    "lot": {},
 }  # fmt: skip
 
 

@@ -22,6 +22,7 @@ from server.pour.services.notice_numbers import NoticeNumbers
 from server.tests.addresses import AddressCase
 from server.tests.sample_bodies import FORM, Operation, operations
 from server.tests.site import LONG_AGO, TAKEN_AT, person
+from server.traced.tests.drawn import a_drawing
 
 PAGE = settings.ROOT / "docs" / "who-may-do-what.md"
 #: What needs no place in a crew: one's own account, and what is open to whoever comes.
@@ -81,7 +82,7 @@ class Roles(AddressCase):
             "gear": self.instrument, "day": timezone.localdate().isoformat(),
             "picture": self.picture,
             "work": LongWork.objects.all()[0].pk, "paper": uuid4(),
-            "sign_in": uuid4(), "token": "none", "who": "none",
+            "drawing": a_drawing(self.job).pk, "sign_in": uuid4(), "token": "none", "who": "none",
         }  # fmt: skip
 
     def status(self, client: Client, one: Operation) -> int:

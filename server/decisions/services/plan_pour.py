@@ -25,6 +25,7 @@ from server.records import record_once
 from server.refusals import Entries
 
 CENT = Decimal("0.01")
+NOT_POURED = (ElementKind.FREE, ElementKind.LOT)
 RATE_ACCEPTS = "Give a number above 0, such as 10."
 
 
@@ -91,7 +92,7 @@ def plan_pour(user: User, job_id: UUID, form: PourForm) -> tuple[Pour, bool]:
     truck, rate = _trucks(entries)
     floors = list(Floor.objects.filter(job=job, retired_at=None, pk__in=form.floors))
     poured = Element.objects.filter(job=job, retired_at=None, pk__in=form.elements)
-    elements = list(poured.exclude(kind=ElementKind.FREE))
+    elements = list(poured.exclude(kind__in=NOT_POURED))
     if not floors and not elements:
         entries.refuse("floors", "", "Nothing is poured.", "Choose a floor or an element.")
     taken = Pour.objects.filter(job=job, name=form.name).exclude(pk=form.id)

@@ -17,6 +17,7 @@ from core.elements import (
     FollowingLine,
     FootingStep,
     FreePoints,
+    LotLine,
     Pad,
     PierGrid,
     PierRow,
@@ -310,6 +311,11 @@ def _level_at_start(line: Line | None, ground: Ground) -> Elevation | None:
     return ground.surface.elevation(line.corners[0])
 
 
+def _lot(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
+    return None if line is None else LotLine(line)
+
+
 BUILDS: dict[ElementKind, Build] = {
     ElementKind.BOARDS: _boards,
     ElementKind.EXCAVATION: _covered(Task.FORMATION),
@@ -322,4 +328,5 @@ BUILDS: dict[ElementKind, Build] = {
     ElementKind.SCREED: _screed,
     ElementKind.FINISHED: _covered(Task.FINISHED),
     ElementKind.FREE: lambda *_: FreePoints(),
+    ElementKind.LOT: _lot,
 }

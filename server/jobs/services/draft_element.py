@@ -16,7 +16,7 @@ from server.jobs.rules import style_of
 from server.jobs.services.draft_level import read_level
 from server.refusals import Entries
 
-WITHOUT_A_LEVEL = (ElementKind.BOARDS, ElementKind.FREE)
+WITHOUT_A_LEVEL = (ElementKind.BOARDS, ElementKind.FREE, ElementKind.LOT)
 NO_TOLERANCE = Length(0)
 
 

@@ -48,6 +48,20 @@ class PointsInView(SignedInView):
         return recorded(work.pk, created)
 
 
+class DrawingsInView(SignedInView):
+    """A drawing brought in."""
+
+    parser_classes = (MultiPartParser,)
+
+    @extend_schema(operation_id="bring_in_drawing", request=FileInput, responses=records())
+    def post(self, request: Request, job: UUID) -> Response:
+        """Take the file; it is read beside the pages, and nothing of it is on the plan yet."""
+        typed = self.typed(request, FileInput)
+        form = WorkForm(typed["id"], WorkKind.DRAWING_IN, file=typed["file"])
+        work, created = ask_of_job(self.user(request), job, form, Ability.PLAN)
+        return recorded(work.pk, created)
+
+
 class ReadingsInView(SignedInView):
     """Readings brought in."""
 

@@ -13,6 +13,7 @@ from server.papers.lists.readings_in import bring_in_readings
 from server.papers.models import LongWork, WorkKind
 from server.papers.services.ask_work import TakenIn
 from server.papers.services.keep_record import keep_record
+from server.traced.services.keep_drawing import keep_drawing
 
 Progress = Callable[[int, int], None]
 
@@ -51,9 +52,16 @@ def _readings_in(work: LongWork, progress: Progress) -> Outcome:
     return Outcome(says, work.job)
 
 
+def _drawing_in(work: LongWork, progress: Progress) -> Outcome:
+    assert work.job is not None
+    says = keep_drawing(work, bytes(work.taken_in or b""), progress)
+    return Outcome(says, work.job)
+
+
 DOES: dict[WorkKind, Callable[[LongWork, Progress], Outcome]] = {
     WorkKind.JOB_IN: _job_in,
     WorkKind.RECORD: _record,
     WorkKind.POINTS_IN: _points_in,
     WorkKind.READINGS_IN: _readings_in,
+    WorkKind.DRAWING_IN: _drawing_in,
 }

@@ -46,6 +46,13 @@ export const KINDS: Record<Kind, KindSheet> = {
     shapes: [],
     measures: [],
   },
+  lot: {
+    name: "Lot line",
+    lead: "Where the lot ends; it is drawn on the plan, and nothing is shot or poured along it.",
+    level: "",
+    shapes: ["corners", "line", "rectangle", "l-shape"],
+    measures: [],
+  },
   boards: {
     name: "Batter boards",
     lead: "Shoot the ground at every corner; the string, the boards and the stakes follow.",

@@ -1,0 +1,1 @@
+"""Drawings that come in: read apart, laid over the site, looked at, placed on the plan."""

@@ -1,0 +1,1 @@
+"""Drawings over HTTP."""

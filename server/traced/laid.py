@@ -1,0 +1,192 @@
+"""A drawing laid over its site: by known points, by how it was laid before, or as it is."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any, TypedDict
+from uuid import UUID
+
+from core.errors import RuleError
+from core.floors import PlanPoint
+from core.lengths import Length, Style
+from core.traced import DrawingUnit, Fit, Fitted, Known, Spot, fit_by
+from server.jobs.models import Benchmark, Job
+from server.jobs.rules import style_of
+from server.refusals import Entries, Invalid, Problem
+from server.traced.models import BroughtDrawing, PlacedShape
+from server.traced.reading import Found
+
+#: Arcs are cut to corners within this, where nobody says otherwise.
+WITHIN = Length.from_metres("0.003")
+UNIT_ASKED = "Say what unit the drawing is in: it does not say so itself."
+NOWHERE = PlanPoint(Length(0), Length(0))
+
+
+class KeptFit(TypedDict):
+    """A fit as it is kept with what was placed by it; lengths in nanometres."""
+
+    unit: str
+    pivot: list[float]
+    at: list[int]
+    turn: float
+
+
+@dataclass(frozen=True, slots=True)
+class KnownForm:
+    """A point known in both: what it is drawn as, and where it is, by a benchmark or as typed.
+
+    ``handle`` is a point's, or that of a shape whose corner it is, counted from 0.
+    """
+
+    handle: str
+    corner: int
+    benchmark: UUID | None
+    right: str
+    away: str
+
+
+@dataclass(frozen=True, slots=True)
+class LayForm:
+    """How a drawing is to be laid; an empty unit is the drawing's own."""
+
+    unit: str = ""
+    within: str = ""
+    known: list[KnownForm] = field(default_factory=list)
+
+
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """A drawing over its site: the fit with what each known point misses by.
+
+    ``within`` is how far an arc's corners may be off it, in the drawing's unit; ``how`` says in
+    a word what it was laid by.
+    """
+
+    fitted: Fitted
+    within: float
+    within_length: Length
+    how: str
+    style: Style
+
+    @property
+    def fit(self) -> Fit:
+        """The fit alone."""
+        return self.fitted.fit
+
+
+def lay(drawing: BroughtDrawing, found: Found, form: LayForm) -> Laid:
+    """Lay a drawing over its site.
+
+    Raises :class:`Invalid` with the field: a unit nobody said, points that do not fit.
+    """
+    job = drawing.job
+    entries = Entries({"within": form.within}, style_of(job))
+    within = entries.optional("within") or WITHIN
+    if within.nanometres <= 0:
+        entries.refuse(
+            "within", form.within, "Arcs are cut to within more than 0.", "Such as 3 mm."
+        )
+    entries.finish()
+    before = _fit_before(job)
+    unit = _unit(form, found, before)
+    in_unit = float(within.nanometres / unit.nanometres)
+    if form.known:
+        spots = [_drawn(found, number, one, in_unit) for number, one in enumerate(form.known)]
+        fitted, how = _by_known(job, form, spots, unit), "known"
+    elif before is not None and before.unit is unit:
+        fitted, how = Fitted(before, ()), "before"
+    else:
+        fitted, how = Fitted(Fit(unit, lower_left(found), NOWHERE), ()), "corner"
+    return Laid(fitted, in_unit, within, how, style_of(job))
+
+
+def _unit(form: LayForm, found: Found, before: Fit | None) -> DrawingUnit:
+    if form.unit:
+        return DrawingUnit(form.unit)
+    if found.unit is not None:
+        return found.unit
+    if before is not None:
+        return before.unit
+    raise Invalid(Problem("unit", "no-unit", "", UNIT_ASKED, "Feet, inches, meters, …"))
+
+
+def lower_left(found: Found) -> Spot:
+    """Return the lower left of everything drawn: it comes to lie on the job's origin.
+
+    Texts stand beside what they name, and do not count where there is anything else.
+    """
+    bends = [(one.x, one.y) for shape in found.traced for one in shape.bends]
+    points = [(one.x, one.y) for one in found.marks if not one.is_text]
+    meshes = [(x, y) for one in found.meshes for x, y, _ in one.corners]
+    spots = bends or points or meshes or [(one.x, one.y) for one in found.marks]
+    return min(x for x, _ in spots), min(y for _, y in spots)
+
+
+def _fit_before(job: Job) -> Fit | None:
+    """Return how the job's last placed drawing was laid."""
+    last = PlacedShape.objects.filter(drawing__job=job).order_by("-placed_at").first()
+    return None if last is None else fit_kept(last.fit)
+
+
+def fit_kept(kept: KeptFit) -> Fit:
+    """Return a fit that was kept."""
+    x, y = kept["at"]
+    return Fit(
+        DrawingUnit(kept["unit"]),
+        (kept["pivot"][0], kept["pivot"][1]),
+        PlanPoint(Length(x), Length(y)),
+        kept["turn"],
+    )
+
+
+def kept_fit(fit: Fit) -> KeptFit:
+    """Return a fit as it is kept."""
+    at = [fit.at.x.nanometres, fit.at.y.nanometres]
+    return {"unit": str(fit.unit), "pivot": list(fit.pivot), "at": at, "turn": fit.turn}
+
+
+def _drawn(found: Found, number: int, form: KnownForm, within: float) -> Spot:
+    """Return where a known point is drawn; of a circle it is the middle."""
+    for mark in found.marks:
+        if mark.handle == form.handle:
+            return mark.x, mark.y
+    for shape in found.traced:
+        if shape.handle == form.handle:
+            corners = shape.corners(within)
+            if shape.circle is not None:
+                return shape.circle[0]
+            if form.corner < len(corners):
+                return corners[form.corner]
+    why, accepts = "The drawing has no such point.", "Choose it on the plan."
+    raise Invalid(Problem(f"known.{number}.handle", "no-point", form.handle, why, accepts))
+
+
+def _by_known(job: Job, form: LayForm, spots: list[Spot], unit: DrawingUnit) -> Fitted:
+    pairs = zip(form.known, spots, strict=True)
+    known = [_known(job, number, one, spot) for number, (one, spot) in enumerate(pairs)]
+    try:
+        return fit_by(known, unit)
+    except RuleError as refused:
+        raise Invalid(Problem.of("known", refused)) from refused
+
+
+def _known(job: Job, number: int, form: KnownForm, spot: Spot) -> Known:
+    at = f"known.{number}"
+    if form.benchmark is not None:
+        benchmark = Benchmark.objects.filter(job=job, pk=form.benchmark).first()
+        if benchmark is None or benchmark.place is None:
+            why = "It has no place on the plan."
+            accepts = "Choose one that has, or type where it is."
+            named = "" if benchmark is None else benchmark.name
+            raise Invalid(Problem(f"{at}.benchmark", "no-place", named, why, accepts))
+        return Known(benchmark.name, spot, benchmark.place)
+    typed: dict[str, Any] = {f"{at}.right": form.right, f"{at}.away": form.away}
+    entries = Entries(typed, style_of(job))
+    right, away = entries.length(f"{at}.right"), entries.length(f"{at}.away")
+    entries.finish()
+    assert right is not None
+    assert away is not None
+    place = entries.check(f"{at}.right", lambda: PlanPoint(right, away))
+    entries.finish()
+    assert place is not None
+    return Known(f"Point {number + 1}", spot, place)

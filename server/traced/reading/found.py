@@ -1,0 +1,148 @@
+"""What a file holds, whatever its format, and how that is kept."""
+
+from __future__ import annotations
+
+import json
+import zlib
+from collections.abc import Iterable
+from dataclasses import asdict, dataclass, field
+from math import isfinite
+from typing import Any
+
+from core.errors import RuleError
+from core.traced import Bend, DrawingUnit, Traced
+
+#: Beyond this no drawing reaches, in any unit.
+FARTHEST = 1e9
+#: How many things that were left out are named one by one.
+NAMED = 200
+
+
+class TooMuch(RuleError):
+    """A file that holds more than any plan does, or what can't be read."""
+
+    code = "unreadable-drawing"
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """A point or a text of a drawing; ``height`` is None where it was drawn flat.
+
+    ``is_text`` is of a text that stands by itself.
+    """
+
+    handle: str
+    layer: str
+    x: float
+    y: float
+    height: float | None
+    text: str = ""
+    is_text: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Mesh:
+    """A surface of triangles: corners as x, y and height, faces as numbers of three of them."""
+
+    name: str
+    corners: tuple[tuple[float, float, float], ...]
+    faces: tuple[tuple[int, int, int], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class LeftOut:
+    """Something that can't be used: where it is in the file, and why."""
+
+    layer: str
+    handle: str
+    why: str
+
+
+@dataclass(slots=True)
+class Found:
+    """All that was found; ``unit`` is empty where the file does not say."""
+
+    unit: DrawingUnit | None = None
+    traced: list[Traced] = field(default_factory=list)
+    marks: list[Mark] = field(default_factory=list)
+    meshes: list[Mesh] = field(default_factory=list)
+    left_out: list[LeftOut] = field(default_factory=list)
+    left_out_more: int = 0
+
+    def leave_out(self, layer: str, handle: str, why: str) -> None:
+        """Keep what was left out, the first of them by name."""
+        if len(self.left_out) < NAMED:
+            self.left_out.append(LeftOut(layer, handle, why))
+        else:
+            self.left_out_more += 1
+
+    def add(self, shape: Traced) -> None:
+        """Keep a shape, or leave it out where no plan can have it."""
+        if not all(map(_is_near, (part for one in shape.bends for part in (one.x, one.y)))):
+            self.leave_out(shape.layer, shape.handle, "Its numbers are none, or no plan's.")
+        elif not all(isfinite(one.bulge) for one in shape.bends):
+            self.leave_out(shape.layer, shape.handle, "One of its arcs is no arc.")
+        elif len({(one.x, one.y) for one in shape.bends}) < 2:
+            self.leave_out(shape.layer, shape.handle, "It has no length.")
+        else:
+            self.traced.append(shape)
+
+    def add_mark(self, mark: Mark) -> None:
+        """Keep a point or a text, or leave it out."""
+        if _is_near(mark.x) and _is_near(mark.y) and (mark.height is None or _is_near(mark.height)):
+            self.marks.append(mark)
+        else:
+            self.leave_out(mark.layer, mark.handle, "Its numbers are none, or no plan's.")
+
+    def packed(self) -> bytes:
+        """Return it as it is kept: every number as it was read."""
+        body = {
+            "unit": self.unit or "",
+            "traced": [
+                [one.handle, one.layer, _flat(one.bends), one.is_closed, one.height]
+                for one in self.traced
+            ],
+            "marks": [
+                [one.handle, one.layer, one.x, one.y, one.height, one.text, one.is_text]
+                for one in self.marks
+            ],
+            "meshes": [asdict(one) for one in self.meshes],
+            "left_out": [asdict(one) for one in self.left_out],
+            "left_out_more": self.left_out_more,
+        }
+        return zlib.compress(json.dumps(body, separators=(",", ":")).encode(), 3)
+
+    @classmethod
+    def unpacked(cls, packed: bytes) -> Found:
+        """Return what was kept."""
+        body: dict[str, Any] = json.loads(zlib.decompress(packed))
+        return cls(
+            DrawingUnit(body["unit"]) if body["unit"] else None,
+            [
+                Traced(handle, layer, _bends(flat), is_closed, height)
+                for handle, layer, flat, is_closed, height in body["traced"]
+            ],
+            [Mark(*one) for one in body["marks"]],
+            [
+                Mesh(
+                    one["name"],
+                    tuple((x, y, z) for x, y, z in one["corners"]),
+                    tuple((a, b, c) for a, b, c in one["faces"]),
+                )
+                for one in body["meshes"]
+            ],
+            [LeftOut(**one) for one in body["left_out"]],
+            body["left_out_more"],
+        )
+
+
+def _flat(bends: Iterable[Bend]) -> list[float]:
+    return [part for one in bends for part in (one.x, one.y, one.bulge)]
+
+
+def _bends(flat: list[float]) -> tuple[Bend, ...]:
+    return tuple(Bend(*flat[at : at + 3]) for at in range(0, len(flat), 3))
+
+
+def _is_near(number: float) -> bool:
+    return isfinite(number) and abs(number) <= FARTHEST

@@ -1,0 +1,191 @@
+"""Places what a drawing shows on a job's plan: all that is asked for, or nothing."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from contextlib import contextmanager
+from dataclasses import dataclass, replace
+from typing import TypeVar
+from uuid import UUID, uuid5
+
+from django.db import transaction
+
+from core.errors import BadShape, RuleError
+from core.lengths import metres_text
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.jobs.models import Element, Floor
+from server.jobs.plan.elements import Typed
+from server.jobs.planned import ElementKind
+from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
+from server.jobs.services.draft_element import ElementForm
+from server.jobs.services.draft_floor import FloorForm
+from server.jobs.services.lay_out_floor import lay_out_floor
+from server.jobs.services.place_element import place_element
+from server.refusals import Invalid, Problem, Refusal
+from server.traced.access import drawing_for
+from server.traced.geometry import Placed, geometry_of, outline_of
+from server.traced.laid import Laid, LayForm, kept_fit, lay
+from server.traced.models import BroughtDrawing, PlacedShape
+from server.traced.reading import Found, Mark
+
+Kind = TypeVar("Kind")
+LONGEST_NAME, LONGEST_DESCRIPTION = 20, 200
+
+
+@dataclass(frozen=True, slots=True)
+class PartForm:
+    """A part of the plan: the handles it is drawn as, and the rest as it is typed."""
+
+    handles: list[str]
+    form: FloorForm | ElementForm
+
+
+@dataclass(frozen=True, slots=True)
+class PlacingForm:
+    """All that is to be placed of a drawing; ``marks`` become benchmarks."""
+
+    lay: LayForm
+    parts: list[PartForm]
+    marks: list[str]
+
+
+def place_drawing(user: User, drawing_id: UUID, form: PlacingForm) -> BroughtDrawing:
+    """Place parts and benchmarks of a drawing.
+
+    Raises :class:`Invalid` with the field of each part that can't be; then nothing is placed.
+    """
+    drawing = drawing_for(user, drawing_id, Ability.PLAN)
+    found = Found.unpacked(bytes(drawing.content))
+    laid = lay(drawing, found, form.lay)
+    if not form.parts and not form.marks:
+        why = "Nothing of the drawing is chosen."
+        raise Invalid(Problem("parts", "empty", "", why, "Say what one of its shapes is."))
+    with transaction.atomic():
+        _Placing(user, drawing, found, laid).place(form)
+    return drawing
+
+
+class _Placing:
+    """One drawing's parts, placed one after another in one transaction."""
+
+    def __init__(self, user: User, drawing: BroughtDrawing, found: Found, laid: Laid) -> None:
+        self.user, self.drawing, self.laid = user, drawing, laid
+        self.shapes = {one.handle: one for one in found.traced}
+        self.marks = {one.handle: one for one in found.marks}
+        self.problems: list[Problem] = []
+
+    def place(self, form: PlacingForm) -> None:
+        """Place floors first: what is built under them refers to them."""
+        parts = sorted(
+            enumerate(form.parts), key=lambda one: not isinstance(one[1].form, FloorForm)
+        )
+        for number, part in parts:
+            with self._in(f"parts.{number}"):
+                self._part(part)
+        for handle in form.marks:
+            with self._in("marks"):
+                self._benchmark(handle)
+        if self.problems:
+            raise Invalid(*self.problems)
+
+    @contextmanager
+    def _in(self, at: str) -> Iterator[None]:
+        """Keep refusals under the part they belong to, and go on to the next one."""
+        try:
+            with transaction.atomic():
+                yield
+        except RuleError as refused:
+            self.problems.append(Problem.of(f"{at}.shapes", refused))
+        except Refusal as refused:
+            self.problems += [
+                replace(one, field=f"{at}.{_own(one.field)}") for one in refused.problems
+            ]
+
+    def _part(self, part: PartForm) -> None:
+        placed = [Placed.of(known(self.shapes, handle), self.laid) for handle in part.handles]
+        made = self._made(part.form, placed)
+        PlacedShape.objects.get_or_create(
+            id=uuid5(self.drawing.pk, str(part.form.id)),
+            defaults={
+                "drawing": self.drawing,
+                "floor": made if isinstance(made, Floor) else None,
+                "element": made if isinstance(made, Element) else None,
+                "handles": part.handles,
+                "corners": corners_kept(placed),
+                "fit": kept_fit(self.laid.fit),
+                "placed_by": self.user,
+            },
+        )
+
+    def _made(self, form: FloorForm | ElementForm, placed: Sequence[Placed]) -> Floor | Element:
+        job = self.drawing.job_id
+        if isinstance(form, FloorForm):
+            drawn = floor_as_drawn(form, placed, self.laid)
+            return lay_out_floor(self.user, job, drawn)[0]
+        return place_element(self.user, job, element_as_drawn(form, placed, self.laid))[0]
+
+    def _benchmark(self, handle: str) -> None:
+        form = benchmark_form(self.drawing, known(self.marks, handle), self.laid)
+        add_benchmark(self.user, self.drawing.job_id, form)
+
+
+def known(held: Mapping[str, Kind], handle: str) -> Kind:
+    """Return what a drawing holds under a handle; raises :class:`BadShape` for nothing."""
+    if handle not in held:
+        raise BadShape(handle, "The drawing has nothing of that handle.", "Choose it on the plan.")
+    return held[handle]
+
+
+def floor_as_drawn(form: FloorForm, placed: Sequence[Placed], laid: Laid) -> FloorForm:
+    """Return a floor's form with the outline it is drawn with."""
+    return replace(form, shape="corners", corners=outline_of(placed, laid))
+
+
+def element_as_drawn(form: ElementForm, placed: Sequence[Placed], laid: Laid) -> ElementForm:
+    """Return an element's form with the geometry it is drawn with."""
+    measures = form.typed["measures"]
+    drawn = geometry_of(ElementKind(form.kind), placed, laid, measures)
+    geometry: Typed = {
+        **form.typed,
+        "shape": drawn.shape,
+        "outline_of": "",
+        "corners": drawn.corners,
+        "measures": measures | drawn.measures,
+    }
+    return replace(form, typed=geometry)
+
+
+def corners_kept(placed: Sequence[Placed]) -> list[list[list[int]]]:
+    """Return where shapes lie, in nanometres, as it is kept."""
+    return [[[one.x.nanometres, one.y.nanometres] for one in shape.corners] for shape in placed]
+
+
+def benchmark_form(drawing: BroughtDrawing, mark: Mark, laid: Laid) -> BenchmarkForm:
+    """Return the benchmark that a point of a drawing is: its text's first word is its name.
+
+    Raises :class:`BadShape` for a point without a name or a height.
+    """
+    name, _, about = mark.text.partition(" ")
+    if mark.height is None or not 0 < len(name) <= LONGEST_NAME:
+        raise BadShape(
+            f"layer {mark.layer}, handle {mark.handle}",
+            f"A benchmark has a name of up to {LONGEST_NAME} characters, and a height.",
+            "Leave it out, and type it in.",
+        )
+    place = laid.fit.place((mark.x, mark.y))
+    return BenchmarkForm(
+        id=uuid5(drawing.pk, f"{mark.handle} {name}"),
+        name=name,
+        elevation=f"{metres_text(laid.fit.height(mark.height))} m",
+        description=(about or f"from {drawing.file_name}")[:LONGEST_DESCRIPTION],
+        x=f"{metres_text(place.x)} m",
+        y=f"{metres_text(place.y)} m",
+    )
+
+
+def _own(field: str | None) -> str:
+    """Return the field of a part to blame: its corners are its shapes."""
+    if field is None or field.startswith("corners"):
+        return "shapes"
+    return field
