@@ -159,7 +159,8 @@ class DroppedLine(BrowserTestCase):
         self.page.get_by_role("button", name="Log it").click()
         self.page.get_by_text("A6 is logged").wait_for()
         self.assertEqual(Shot.objects.filter(point__name="A6").count(), 1)
-        self.page.wait_for_load_state("networkidle")  # what is read again shows no B6 yet
+        # What is read again is there, and shows no B6 yet.
+        self.page.get_by_text("11 of 26 shot").first.wait_for()
         self.lose("4' 4\"")
         self.page.get_by_label("Reading on the rod").fill("4' 4 1/2\"")
         self.page.get_by_role("button", name="Log it").click()

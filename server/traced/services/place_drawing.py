@@ -98,13 +98,12 @@ class _Placing:
         except RuleError as refused:
             self.problems.append(Problem.of(f"{at}.shapes", refused))
         except Refusal as refused:
-            self.problems += [
-                replace(one, field=f"{at}.{_own(one.field)}") for one in refused.problems
-            ]
+            self.problems += [_under(at, one) for one in refused.problems]
 
     def _part(self, part: PartForm) -> None:
         placed = [Placed.of(known(self.shapes, handle), self.laid) for handle in part.handles]
-        made = self._made(part.form, placed)
+        with named(placed):
+            made = self._made(part.form, placed)
         PlacedShape.objects.get_or_create(
             id=uuid5(self.drawing.pk, str(part.form.id)),
             defaults={
@@ -184,8 +183,25 @@ def benchmark_form(drawing: BroughtDrawing, mark: Mark, laid: Laid) -> Benchmark
     )
 
 
-def _own(field: str | None) -> str:
-    """Return the field of a part to blame: its corners are its shapes."""
-    if field is None or field.startswith("corners"):
-        return "shapes"
-    return field
+@contextmanager
+def named(placed: Sequence[Placed]) -> Iterator[None]:
+    """Say of what corners can't be on which layer they are, and under which handle."""
+    try:
+        yield
+    except Refusal as refused:
+        at = ", ".join(
+            f"layer {one.traced.layer}, handle {one.traced.handle}" for one in placed[:3]
+        )
+        raise Invalid(
+            *(
+                replace(one, field="shapes", typed=f"{at}: {one.typed}")
+                if one.field is None or one.field.startswith("corners")
+                else one
+                for one in refused.problems
+            )
+        ) from refused
+
+
+def _under(at: str, problem: Problem) -> Problem:
+    """Return a refusal in the place of the part it belongs to."""
+    return replace(problem, field=f"{at}.{problem.field or 'shapes'}")

@@ -124,7 +124,8 @@ async function probe(): Promise<void> {
   await overTheLine(new Request("/api/v1/session"), TRY);
 }
 
-onLine(() => lineNow() === "good" && void freshen());
+// A line that was slow once may be good again at once: it is asked soon, not at the next round.
+onLine(() => (lineNow() === "good" ? void freshen() : freshenIn(TRY)));
 document.addEventListener("visibilitychange", () => void freshen());
 
 /** Keep who is signed in, so that the next start needs no line. */
