@@ -2,12 +2,7 @@
 
 from __future__ import annotations
 
-import os
-from pathlib import Path
-
-from playwright.sync_api import Locator
-
-from e2e.browser import PHONE, BrowserTestCase, new_crew
+from e2e.counting import Counting
 from server.fieldbook.models import Shot, Strike
 from server.jobs.models import Job, Point
 from server.webapp.demo_ids import demo_id
@@ -15,64 +10,14 @@ from server.webapp.demo_ids import demo_id
 STUDIO = "Pottery studio, kiln room"
 
 
-class Counts(BrowserTestCase):
-    """On a phone, from where a person is to what the person wants."""
-
-    viewport = PHONE
-
-    device = {"has_touch": True, "is_mobile": True}
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.taps = self.entries = 0
-
-    def tap(self, target: Locator) -> None:
-        target.tap()
-        self.taps += 1
-
-    def button(self, name: str) -> Locator:
-        return self.page.get_by_role("button", name=name, exact=True).locator("visible=true")
-
-    def link(self, name: str) -> Locator:
-        return self.page.get_by_role("link", name=name).locator("visible=true").first
-
-    def type(self, text: str) -> None:
-        """Type into what has the focus, as the keys that stand on the screen would."""
-        self.page.wait_for_function("document.activeElement.tagName === 'INPUT'")
-        self.page.keyboard.type(text)
-        self.entries += 1
-
-    def enter(self, name: str, text: str, *, is_focused: bool = False) -> None:
-        """Fill a field: a tap into it, where it is not the one that has the focus."""
-        field = self.page.locator(f"[name='{name}']")
-        if is_focused:
-            self.page.wait_for_function("name => document.activeElement.name === name", arg=name)
-        else:
-            self.tap(field)
-        self.type(text)
-
-    def at_most(self, what: str, taps: int, entries: int) -> None:
-        """Print what was counted, and hold it against the aim."""
-        line = f"{what}: {self.taps} taps, {self.entries} entries (at most {taps}, {entries})"
-        if folder := os.environ.get("YP_COUNTED"):
-            with (Path(folder) / "taps").open("a") as file:
-                file.write(line + "\n")
-        print(line, flush=True)
-        self.assertLessEqual((self.taps, self.entries), (taps, entries), line)
-        self.assertLessEqual(self.entries, entries, line)
+class Counts(Counting):
+    """Everyday work on a phone."""
 
     def three_numbers(self) -> None:
         self.enter("known", "21.40 ft", is_focused=True)
         self.enter("reading", "4 10 1/8")
         self.enter("points.0.target", "18 ft")
         self.page.get_by_test_id("height").get_by_text("8' 2 7/8\"").wait_for()
-
-    def begin(self) -> None:
-        """Sign in to a crew that has nothing, and begin its first height."""
-        new_crew()
-        self.sign_in("flo", "plumb-and-true")
-        self.tap(self.link("Height now"))
-        self.tap(self.page.get_by_role("button", name="Feet and inches"))
 
     def test_an_empty_crews_first_clamp_height_and_the_next_jobs(self) -> None:
         self.begin()

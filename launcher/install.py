@@ -43,7 +43,9 @@ CLUSTER_NEEDS = {
     "nginx": "nginx-light",
     "openssl": "openssl",
 }
-TEST_NEEDS = {"chromium": "chromium", "nginx": "nginx-light", "openssl": "openssl"}
+TEST_NEEDS = {
+    "chromium": "chromium", "nginx": "nginx-light", "ogrinfo": "gdal-bin", "openssl": "openssl",
+}  # fmt: skip
 
 
 def everything(*, for_tests: bool) -> None:

@@ -237,6 +237,8 @@ SPECTACULAR_SETTINGS = {
     "ENUM_GENERATE_CHOICE_DESCRIPTION": False,
     "ENUM_NAME_OVERRIDES": {
         "GoOrHoldEnum": ["go", "hold"],
+        "UnitEnum": ["m", "ft"],
+        "DrawingUnitEnum": ["in", "ft", "survey-ft", "mm", "cm", "m"],
         "HappenedKindEnum": [
             "change",
             "plan",

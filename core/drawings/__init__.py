@@ -8,5 +8,35 @@ from core.drawings.drawing import (
     in_survey,
     layer_name,
 )
+from core.drawings.scale import SheetScale, bar_for, scale_for
+from core.drawings.section import (
+    CutShot,
+    CutSurface,
+    SectionLine,
+    beside,
+    cut,
+    cut_strip,
+    exaggeration,
+)
+from core.drawings.stakes import sprayed, stake_text
 
-__all__ = ["DrawnPoint", "DrawnShape", "JobDrawing", "cut_or_fill", "in_survey", "layer_name"]
+__all__ = [
+    "CutShot",
+    "CutSurface",
+    "DrawnPoint",
+    "DrawnShape",
+    "JobDrawing",
+    "SectionLine",
+    "SheetScale",
+    "bar_for",
+    "beside",
+    "cut",
+    "cut_or_fill",
+    "cut_strip",
+    "exaggeration",
+    "in_survey",
+    "layer_name",
+    "scale_for",
+    "sprayed",
+    "stake_text",
+]

@@ -33,7 +33,15 @@ from core.design import (
     rejudged,
 )
 from core.design.overlay import pieces_of
-from core.drawings import DrawnPoint, DrawnShape, JobDrawing
+from core.drawings import (
+    CutShot,
+    DrawnPoint,
+    DrawnShape,
+    JobDrawing,
+    SectionLine,
+    SheetScale,
+    cut,
+)
 from core.elements import (
     BoardsAround,
     Courses,
@@ -264,6 +272,9 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     shape = DrawnShape("SLAB", outline.corners, is_closed=True)
     point = DrawnPoint("POINTS", "1", outline.corners[0], None, "A1")
     yield from (shape, point, JobDrawing((shape,), (point,)))
+    across = SectionLine(outline.corners[0], outline.corners[2])
+    yield from (across, cut("Top", across, outline, LevelSurface(Elevation(5))))
+    yield from (CutShot("stone", "A1", Length(1), Elevation(2)), SheetScale(100, "1:100"))
     known = Known("BM1", (0.0, 0.0), outline.corners[0])
     yield from (known, circle("2F", "PIERS", (1.0, 2.0), 0.15), strip_in(outline.corners))
     yield fit_by([known], DrawingUnit.FEET)

@@ -116,6 +116,7 @@ class DrawingSheet(TypedDict):
     unit: DrawingUnit
     unit_text: str
     says_unit: bool
+    has_arcs: bool
     size: str
     within: str
     how: str
@@ -168,6 +169,7 @@ def drawing_sheet(user: User, drawing_id: UUID, form: LayForm) -> DrawingSheet:
         "unit": laid.fit.unit,
         "unit_text": laid.fit.unit.text,
         "says_unit": found.unit is not None,
+        "has_arcs": any(bend.bulge for one in found.traced for bend in one.bends),
         "size": _size(shapes, laid),
         "within": format_fine(float(laid.within_length), laid.style),
         "how": laid.how,

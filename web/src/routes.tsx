@@ -92,6 +92,14 @@ export const work: RouteObject[] = [
         lazy: async () => ({ Component: (await import("./features/floors")).Floors }),
       },
       {
+        path: "drawings",
+        lazy: async () => ({ Component: (await import("./features/drawings")).Drawings }),
+      },
+      {
+        path: "drawings/:drawing",
+        lazy: async () => ({ Component: (await import("./features/drawings")).DrawingPage }),
+      },
+      {
         path: "floors/new",
         lazy: async () => ({ Component: (await import("./features/floors")).FloorEditor }),
       },

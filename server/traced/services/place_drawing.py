@@ -80,9 +80,15 @@ class _Placing:
         parts = sorted(
             enumerate(form.parts), key=lambda one: not isinstance(one[1].form, FloorForm)
         )
+        refused: set[UUID] = set()
         for number, part in parts:
+            if part.form.reference in refused:
+                continue  # what it rests on is to be put right first
+            before = len(self.problems)
             with self._in(f"parts.{number}"):
                 self._part(part)
+            if len(self.problems) > before:
+                refused.add(part.form.id)
         for handle in form.marks:
             with self._in("marks"):
                 self._benchmark(handle)

@@ -209,6 +209,9 @@ class OnThePlan(DrawingCase):
         errors = self.place(drawing, slab, one_pier, status=400)["errors"]
         self.assertEqual(errors[0]["field"], "parts.1.shapes")
         self.assertIn("even row", errors[0]["why"])
+        thin = slab | {"floor": slab["floor"] | {"thickness": ""}}
+        errors = self.place(drawing, thin, piers, status=400)["errors"]
+        self.assertEqual([one["field"] for one in errors], ["parts.0.thickness"])
         gone = slab | {"shapes": ["FFFF"]}
         self.assertIn("FFFF", self.place(drawing, gone, status=400)["errors"][0]["typed"])
         self.assertIn("Nothing", self.place(drawing, status=400)["errors"][0]["why"])

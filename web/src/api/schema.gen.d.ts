@@ -669,6 +669,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/drawings/{drawing}/following": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Move all of it, or nothing. */
+        post: operations["follow_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/laid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lay it; nothing is stored. */
+        post: operations["lay_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/placing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Place all of it, or nothing. */
+        post: operations["place_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/elements/{element}": {
         parameters: {
             query?: never;
@@ -1092,6 +1143,40 @@ export interface paths {
         get: operations["drawing_landxml"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them. */
+        get: operations["drawings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/drawings-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take the file; it is read beside the pages, and nothing of it is on the plan yet. */
+        post: operations["bring_in_drawing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3293,6 +3378,41 @@ export interface components {
             distance: components["schemas"]["Shown"] | null;
             is_to_try: boolean;
         };
+        /** @description A drawing in a list. */
+        DrawingLine: {
+            id: string;
+            file_name: string;
+            brought_by: string;
+            brought_at: string;
+            placed: number;
+        };
+        /** @description A drawing over its site; ``shown`` of ``shapes`` are listed, the largest first. */
+        DrawingSheet: {
+            id: string;
+            file_name: string;
+            unit: components["schemas"]["DrawingUnitEnum"];
+            unit_text: string;
+            says_unit: boolean;
+            has_arcs: boolean;
+            size: string;
+            within: string;
+            how: string;
+            turned: string;
+            misses: string[];
+            layers: components["schemas"]["LayerSheet"][];
+            shapes: number;
+            shown: components["schemas"]["ShapeSheet"][];
+            marks: components["schemas"]["MarkSheet"][];
+            meshes: components["schemas"]["MeshSheet"][];
+            left_out: components["schemas"]["LeftOutSheet"][];
+            left_out_more: number;
+        };
+        /** @enum {string} */
+        DrawingUnitEnum: "in" | "ft" | "survey-ft" | "mm" | "cm" | "m";
+        /** @description The drawings of a job, the last one first. */
+        DrawingsSheet: {
+            drawings: components["schemas"]["DrawingLine"][];
+        };
         /** @description A stretch of an element's drawing: an outline where it is closed, else a line. */
         DrawnLine: {
             places: components["schemas"]["Place"][];
@@ -3390,7 +3510,7 @@ export interface components {
             layers: components["schemas"]["LayerInputRequest"][];
         };
         /** @enum {string} */
-        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed" | "finished" | "free";
+        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed" | "finished" | "free" | "lot";
         /** @enum {string} */
         ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
         /** @description An element as lists and plans show it; its level where it starts. */
@@ -3665,6 +3785,13 @@ export interface components {
             taper_edge: string;
             taper_to: string;
             thickened: components["schemas"]["ThickenedTyped"][];
+        };
+        /** @description What is to follow a drawing. */
+        FollowInputRequest: {
+            unit: components["schemas"]["DrawingUnitEnum"] | components["schemas"]["BlankEnum"];
+            within: string;
+            known: components["schemas"]["KnownInputRequest"][];
+            changes: string[];
         };
         /** @description A name to sign in with, or an address for mail. */
         ForgottenInputRequest: {
@@ -4025,17 +4152,44 @@ export interface components {
             happened_at: string;
             reported_by: string;
         };
+        /** @description A point known in the drawing and on the site. */
+        KnownInputRequest: {
+            handle: string;
+            corner: number;
+            /** Format: uuid */
+            benchmark: string | null;
+            right: string;
+            away: string;
+        };
+        /** @description How a drawing is laid over its site. */
+        LayInputRequest: {
+            unit: components["schemas"]["DrawingUnitEnum"] | components["schemas"]["BlankEnum"];
+            within: string;
+            known: components["schemas"]["KnownInputRequest"][];
+        };
         /** @description A layer of a stack-up. */
         LayerInputRequest: {
             name: string;
             nominal: string;
             actual: string;
         };
+        /** @description A layer, how many shapes are on it, and what they are likely to be. */
+        LayerSheet: {
+            name: string;
+            shapes: number;
+            meant: components["schemas"]["MeantEnum"] | null;
+        };
         /** @description A layer of a stack-up as it is typed; its actual thickness is empty until measured. */
         LayerTyped: {
             name: string;
             nominal: string;
             actual: string;
+        };
+        /** @description Something of the file that can't be used. */
+        LeftOutSheet: {
+            layer: string;
+            handle: string;
+            why: string;
         };
         /** @description A lesson to begin, the seed of its site, and what is chosen of an open one. */
         LessonInputRequest: {
@@ -4133,6 +4287,15 @@ export interface components {
             /** Format: date-time */
             taken_at: string;
         };
+        /** @description A point or a text; ``height`` is empty where it was drawn flat. */
+        MarkSheet: {
+            handle: string;
+            layer: string;
+            spot: number[];
+            text: string;
+            height: string;
+            is_text: boolean;
+        };
         /** @description Everything the heights' screen shows; ``spacing`` is empty where no rule spaces them. */
         MarksSheet: {
             set_up: components["schemas"]["SetUpSheet"];
@@ -4145,6 +4308,15 @@ export interface components {
             existing: components["schemas"]["Shown"];
             target: components["schemas"]["Shown"];
             ways: components["schemas"]["WaysSheet"];
+        };
+        /** @enum {string} */
+        MeantEnum: "slab" | "footing" | "pad" | "piers" | "wall" | "excavation" | "form" | "lot";
+        /** @description A surface: how many triangles, from its lowest to its highest point. */
+        MeshSheet: {
+            name: string;
+            triangles: number;
+            lowest: string;
+            highest: string;
         };
         /** @enum {string} */
         MethodEnum: "two-position" | "face-about" | "both-axes" | "two-peg" | "water-level";
@@ -4380,6 +4552,12 @@ export interface components {
             made_at: string;
             made_by: string;
         };
+        /** @description A part of the plan: the shapes it is drawn as, and one of both forms. */
+        PartInputRequest: {
+            shapes: string[];
+            floor: components["schemas"]["FloorInputRequest"] | null;
+            element: components["schemas"]["ElementInputRequest"] | null;
+        };
         /** @description A point on the plan and its state: in the fine pass, and in the rough one kept apart. */
         Peg: {
             id: string;
@@ -4571,12 +4749,26 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description What a shape was placed as, and how far it has moved in this drawing since. */
+        PlacedAs: {
+            name: string;
+            moved: string;
+            change: string;
+        };
         /** @enum {string} */
         PlacedFromEnum: "left" | "near";
         /** @description How much concrete it takes from one end up to a distance from there. */
         PlacedSoFar: {
             along: components["schemas"]["Shown"];
             volume: components["schemas"]["Amount"];
+        };
+        /** @description What is placed of a drawing. */
+        PlacingInputRequest: {
+            unit: components["schemas"]["DrawingUnitEnum"] | components["schemas"]["BlankEnum"];
+            within: string;
+            known: components["schemas"]["KnownInputRequest"][];
+            parts: components["schemas"]["PartInputRequest"][];
+            marks: string[];
         };
         /** @description A point an element would be shot at. */
         PlannedSheet: {
@@ -5169,6 +5361,18 @@ export interface components {
         };
         /** @enum {string} */
         SettingEnum: "fine" | "coarse";
+        /** @description A shape: where its corners lie in metres, how large it is, and where it was drawn at. */
+        ShapeSheet: {
+            handle: string;
+            layer: string;
+            spots: number[][];
+            is_closed: boolean;
+            is_round: boolean;
+            size: string;
+            height: string;
+            meant: components["schemas"]["MeantEnum"] | null;
+            placed: components["schemas"]["PlacedAs"] | null;
+        };
         /** @description A lesson that was done on a device, and how it ended. */
         SharedLessonInputRequest: {
             /** Format: uuid */
@@ -5762,12 +5966,10 @@ export interface components {
             counts: components["schemas"]["PegCounts"];
             pegs: components["schemas"]["Peg"][];
         };
-        /** @enum {string} */
-        WorkKindEnum: "record" | "job-in" | "points-in" | "readings-in";
         /** @description A long work: how far it is, and what it came to. */
         WorkSheet: {
             id: string;
-            kind: components["schemas"]["WorkKindEnum"];
+            kind: components["schemas"]["WorkSheetKindEnum"];
             kind_text: string;
             state: components["schemas"]["WorkStateEnum"];
             file_name: string;
@@ -5779,6 +5981,8 @@ export interface components {
             asked_by: string;
             asked_at: string;
         };
+        /** @enum {string} */
+        WorkSheetKindEnum: "record" | "job-in" | "points-in" | "readings-in" | "drawing-in";
         /** @enum {string} */
         WorkStateEnum: "waiting" | "running" | "done" | "failed";
         /** @description Jobs brought in, or on their way. */
@@ -8253,6 +8457,205 @@ export interface operations {
             };
         };
     };
+    follow_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    lay_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    place_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacingInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     element: {
         parameters: {
             query?: never;
@@ -10046,6 +10449,132 @@ export interface operations {
             };
             /** @description What was wrong */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    drawings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    bring_in_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["FileInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

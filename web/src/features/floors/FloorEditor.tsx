@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { floorQuery, useFloor } from "../../api/queries";
 import { useDelayed } from "../../parts/delayed";
@@ -77,7 +77,10 @@ function Editor({ job, floor, initial }: EditorProps) {
   return (
     <>
       <Stack component="form" noValidate onSubmit={form.submit}>
-        <Page title={floor ? `Change ${initial.name}` : "Lay out a floor"}>
+        <Page
+          title={floor ? `Change ${initial.name}` : "Lay out a floor"}
+          action={!floor && <FromADrawing job={job.id} />}
+        >
           <Stack direction={{ xs: "column", md: "row" }} spacing={2} sx={{ alignItems: "stretch" }}>
             <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
               <Panel title="Outline, thickness and level">
@@ -154,6 +157,14 @@ function Editor({ job, floor, initial }: EditorProps) {
         </Box>
       )}
     </>
+  );
+}
+
+function FromADrawing({ job }: { job: string }) {
+  return (
+    <Button component={Link} to={`/jobs/${job}/drawings`} variant="outlined">
+      From a drawing
+    </Button>
   );
 }
 

@@ -12,9 +12,14 @@ import { Elements } from "./Elements";
 export function Floors() {
   const job = useJobSheet();
   const add = job.can_plan && (
-    <Button component={Link} to={`/jobs/${job.id}/floors/new`} variant="contained">
-      Lay out a floor
-    </Button>
+    <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
+      <Button component={Link} to={`/jobs/${job.id}/drawings`} variant="outlined">
+        From a drawing
+      </Button>
+      <Button component={Link} to={`/jobs/${job.id}/floors/new`} variant="contained">
+        Lay out a floor
+      </Button>
+    </Stack>
   );
   return (
     <Page title="The plan" lead="One finished level drives the rest." action={add}>

@@ -60,7 +60,10 @@ export function NewPour({ job }: { job: Job }) {
         <Entry form={form} name="name" label="What is it called" />
         <Stack direction="row" sx={{ flexWrap: "wrap" }}>
           {boxes("floors", job.floors)}
-          {boxes("elements", job.elements.filter(({ kind }) => kind !== "lot"))}
+          {boxes(
+            "elements",
+            job.elements.filter(({ kind }) => kind !== "lot"),
+          )}
         </Stack>
         <WhenAndTrucks form={form} unit={job.volume_unit} />
         <Typography color="text.secondary">

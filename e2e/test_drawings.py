@@ -1,0 +1,103 @@
+"""From a drawing to the first clamp, and a drawing brought in again, in the real interface."""
+
+from __future__ import annotations
+
+import re
+from functools import partial
+
+from playwright.sync_api import FilePayload
+
+from core.lengths import Length
+from e2e.counting import Counting
+from e2e.works import WorkedFor
+from server.jobs.models import Benchmark, Element, Floor
+from server.traced.tests.drawn import dxf, shop
+
+
+def drawing(content: bytes) -> FilePayload:
+    """Return a drawing as it is chosen."""
+    return {"name": "shop.dxf", "mimeType": "image/vnd.dxf", "buffer": content}
+
+
+class FromADrawingCase(Counting, WorkedFor):
+    """Somebody with a drawing."""
+
+    def hand_in(self, content: bytes) -> None:
+        """Choose a drawing."""
+        self.page.locator("input[type=file]").set_input_files(drawing(content))
+        self.taps += 1
+
+    def bring(self, content: bytes) -> None:
+        """Choose a drawing, and wait until it is shown."""
+        self.hand_in(content)
+        self.page.get_by_role("heading", name="How it lies on the site").wait_for()
+
+
+class FromADrawing(FromADrawingCase):
+    """A crew that has nothing but a drawing."""
+
+    def test_a_drawing_of_a_rectangle_with_piers_to_the_first_clamp(self) -> None:
+        self.begin()
+        self.enter("known", "51.25 ft", is_focused=True)
+        self.enter("reading", "4 10 1/8")
+        self.tap(self.button("Keep it"))
+        self.enter("job_name", "Shop", is_focused=True)
+        self.tap(self.button("Keep it in a new job"))
+        self.link("The plan").wait_for()
+        self.taps = self.entries = 0
+        self.tap(self.link("The plan"))
+        self.tap(self.link("From a drawing"))
+        self.bring(dxf(shop))
+        self.enter("thickness", '5"')
+        self.tap(self.page.get_by_label("BM7 nail in the post"))
+        self.tap(self.button("Put it on the plan"))
+        steps = self.page.get_by_role("button", name="all steps")
+        self.page.wait_for_url(re.compile(r"/jobs/[0-9a-f-]+$"))
+        floor, row = Floor.objects.get(), Element.objects.get()
+        self.assertEqual((floor.name, row.name), ("Slab", "Piers"))
+        self.assertEqual(row.typed["measures"]["count"], "4 for sure")
+        self.assertEqual(Benchmark.objects.filter(name="BM7").count(), 1)
+        self.at_most("a drawing with a slab and piers → on the plan", 6, 1)
+        self.tap(steps)
+        self.tap(self.link("Marks and screed"))
+        clamp = self.page.get_by_text("Clamp the receiver at").first
+        clamp.locator("xpath=..").get_by_text("4' 7 1/8\"").first.wait_for()
+        self.at_most("a drawing with a slab and piers → the first clamp", 12, 2)
+        self._brought_again()
+
+    def _brought_again(self) -> None:
+        job = Floor.objects.get().job_id
+        self.page.goto(f"{self.live_server_url}/jobs/{job}/drawings")
+        self.bring(dxf(partial(shop, moved=0.5)))
+        moved = self.page.get_by_role("heading", name="Moved since it was placed")
+        moved.wait_for()
+        self.button("Let the plan follow").click()
+        moved.wait_for(state="detached")
+        corners = {(one.x, one.y) for one in Floor.objects.get().corners.all()}
+        self.assertIn((Length.from_inches(294), Length.from_feet(16)), corners)
+
+
+class WrongOnPurpose(FromADrawingCase):
+    """What can't be, said where it is, and nothing typed is lost."""
+
+    def test_no_drawing_and_a_pad_that_is_round(self) -> None:
+        self.open_demo_job("Pottery studio, kiln room", "drawings")
+        self.hand_in(b"%PDF-1.7")
+        self.page.get_by_text("Files of that kind are not read.").wait_for()
+        self.page.go_back()
+        self.bring(dxf(shop))
+        for button in ("Not this", "Not this"):
+            self.button(button).first.click()
+        self.button("The shapes as a list").click()
+        self.page.get_by_label("Layer").click()
+        self.page.get_by_role("option", name="PIERS, 4 shapes").click()
+        self.page.get_by_label(re.compile("circle, 1' 0")).first.check()
+        self.page.get_by_role("combobox", name="It is").click()
+        self.page.get_by_role("option", name="Pad", exact=True).click()
+        self.button("Take it").click()
+        self.page.locator("[name='depth']").fill('12"')
+        self.button("Put it on the plan").click()
+        self.page.get_by_text("A pad has four sides; this is round.").wait_for()
+        self.assertEqual(self.page.locator("[name='depth']").input_value(), '12"')
+        self.complaints.clear()
+        self.assertFalse(Element.objects.filter(name="Pad").exists())

@@ -1,0 +1,2 @@
+export { Drawings } from "./Drawings";
+export { DrawingPage } from "./DrawingPage";
