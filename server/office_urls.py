@@ -15,6 +15,7 @@ from server.overview.day.views import OnJobView
 from server.overview.happened import views as happened
 from server.papers.api import list_views as lists
 from server.papers.api import pictures_views as zipped
+from server.papers.api import sheet_views as sheets
 from server.papers.api import views as papers
 from server.papers.api.drawing_views import DxfView, LandXmlView
 from server.pictures import notice_views as shown
@@ -31,6 +32,12 @@ office = [
     path("crews/<uuid:crew>/people/<int:person>/leaving", people.PersonLeavesView.as_view()),
     path("crews/<uuid:crew>/people/<int:person>/link", people.PersonLinkView.as_view()),
     path("jobs/<uuid:job>/drawing.dxf", DxfView.as_view()),
+    path("jobs/<uuid:job>/plan.pdf", sheets.PlanPdfView.as_view()),
+    path("jobs/<uuid:job>/stakes.pdf", sheets.StakesPdfView.as_view()),
+    path("jobs/<uuid:job>/walk.pdf", sheets.WalkPdfView.as_view()),
+    path("jobs/<uuid:job>/piers.pdf", sheets.PiersPdfView.as_view()),
+    path("jobs/<uuid:job>/section.pdf", sheets.SectionPdfView.as_view()),
+    path("jobs/<uuid:job>/folder.zip", sheets.FolderView.as_view()),
     path("jobs/<uuid:job>/drawing.landxml", LandXmlView.as_view()),
     path("crews/<uuid:crew>/lessons", lessons.LessonsView.as_view()),
     path("crews/<uuid:crew>/lessons-shared", lessons.SharedLessonsView.as_view()),

@@ -68,6 +68,7 @@ site = [
     path("jobs/<uuid:job>/points.csv", points.PointsView.as_view()),
     path("elements/<uuid:element>", plan.ElementView.as_view()),
     path("elements/<uuid:element>/moves", ElementMovesView.as_view()),
+    path("points/<uuid:point>/at", heights.PointAtView.as_view()),
     path("points/<uuid:point>/target", heights.TargetView.as_view()),
     path("points/<uuid:point>/benchmark", heights.PointBenchmarkView.as_view()),
     path("points/<uuid:point>/head-locks", fieldbook.LocksView.as_view()),

@@ -73,6 +73,11 @@ def records() -> dict[int, Any]:
     return {**answers(Recorded), 201: TypedResponse.of(Recorded)}
 
 
+def site_of(request: Request) -> str:
+    """Return where a phone finds the application: the address it was asked at."""
+    return request.build_absolute_uri("/").rstrip("/")
+
+
 def as_file(name: str, content: bytes | str, kind: str) -> HttpResponse:
     """Answer with a file to keep."""
     answer = HttpResponse(content, content_type=kind)

@@ -39,7 +39,7 @@ const LEFT_OUT = [
   /^core\/surfaces\//,
   /^server\/(measures|database|traced|webapp\/demo|phone\/(stand_ins|building)|carry\/(write|concrete|api))/,
   /^server\/(corrections\/|overview\/day\/calendar|overview\/happened\/(?!kinds|__init__)|pictures\/(written_anew|zipped))/,
-  /^server\/papers\/(pdf|drawings|works|services|models|apps|sheets|api\/(?!points_views|inputs|__init__))/,
+  /^server\/papers\/(pdf|drawings|plan_sheets|works|services|models|apps|sheets|api\/(?!points_views|inputs|__init__))/,
   /^server\/(office_urls|described_urls|urls|wsgi|gunicorn|logs|health|tidying|testing)\.py$/,
   /^server\/crews\/(?!models|permissions|retirable|session_sheets|apps|__init__)/,
   /^django\/contrib\/(?!auth\/|contenttypes\/|sessions\/(__init__|base_session)|__init__|staticfiles\/__init__)/,

@@ -8,6 +8,10 @@ export const work: RouteObject[] = [
     lazy: async () => ({ Component: (await import("./features/height")).HeightNow }),
   },
   {
+    path: "/at/:point",
+    lazy: async () => ({ Component: (await import("./features/codes")).PointAt }),
+  },
+  {
     path: "/practiced/:crew",
     lazy: async () => ({ Component: (await import("./features/lessons")).CrewLessons }),
   },
@@ -90,6 +94,10 @@ export const work: RouteObject[] = [
       {
         path: "floors",
         lazy: async () => ({ Component: (await import("./features/floors")).Floors }),
+      },
+      {
+        path: "open",
+        lazy: async () => ({ Component: (await import("./features/codes")).Opened }),
       },
       {
         path: "drawings",

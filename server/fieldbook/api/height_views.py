@@ -10,9 +10,12 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from core.tasks import Stage, Task, stage_of
 from server.api.errors import ErrorBody, body_of
 from server.api.inputs import ByThePhone, Entry, Held, Key, Named
 from server.api.views import SignedInView, answers, recorded, records
+from server.crews.permissions import Ability
+from server.fieldbook.access import point_for
 from server.fieldbook.services.height_now import HeightForm, HeightSheet, WantedForm, height_now
 from server.fieldbook.services.keep_height import KeepForm, keep_height
 from server.fieldbook.services.keep_point import KeepPointForm, keep_point
@@ -160,6 +163,32 @@ class TargetView(SignedInView):
         """Set it, or take it away."""
         aimed = aim_at(self.user(request), point, self.typed(request, TargetInput)["target"])
         return recorded(aimed.pk, created=False)
+
+
+class PointAt(TypedDict):
+    """Where a point is shot: its job and stage, and the floor or the element it lies on."""
+
+    job: str
+    stage: Stage
+    floor: str
+    element: str
+
+
+class PointAtView(SignedInView):
+    """A point whose code was read."""
+
+    @extend_schema(operation_id="point_at", responses=answers(PointAt))
+    def get(self, request: Request, point: UUID) -> Response:
+        """Tell where it is shot."""
+        found = point_for(self.user(request), point, Ability.READ)
+        return Response(
+            {
+                "job": str(found.owner.job_id),
+                "stage": stage_of(Task(found.task)),
+                "floor": str(found.floor_id or ""),
+                "element": str(found.element_id or ""),
+            }
+        )
 
 
 class PointBenchmarkView(SignedInView):

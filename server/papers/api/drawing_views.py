@@ -15,11 +15,13 @@ from server.crews.permissions import Ability
 from server.files import plain_name
 from server.jobs.access import job_for
 from server.papers.api.points_views import DrawingOutInput
+from server.papers.api.sheet_inputs import ENDS, section_line
 from server.papers.drawings.dxf import dxf_of
 from server.papers.drawings.landxml import landxml_of
 from server.papers.drawings.of_a_job import drawing_of, points_of
 from server.papers.drawings.surfaces import surfaces_of
 from server.papers.lists.points_in import origin_of
+from server.papers.plan_sheets.section import section_of
 
 
 def asked(request: Request) -> dict[str, Any]:
@@ -43,7 +45,9 @@ class DxfView(SignedInView):
         found, _ = job_for(self.user(request), job, Ability.READ)
         typed = asked(request)
         unit = SurveyUnit(typed["unit"])
-        drawing = drawing_of(found, typed["heights"], unit)
+        has_section = any(typed[name] for name in ENDS)
+        section = section_of(found, section_line(found, typed)) if has_section else None
+        drawing = drawing_of(found, typed["heights"], unit, section)
         content = dxf_of(drawing, unit, origin_of(typed))
         return as_file(f"{plain_name(found.name)}.dxf", content, "image/vnd.dxf")
 

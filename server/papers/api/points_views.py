@@ -33,9 +33,13 @@ class SurveyInput(OriginInput):
 
 
 class DrawingOutInput(OriginInput):
-    """Which points' heights a drawing shows."""
+    """Which points' heights a drawing shows, and the ends of a section where it has one."""
 
     heights = serializers.ChoiceField(["planned", "found"])
+    from_right = Entry(required=False, default="")
+    from_away = Entry(required=False, default="")
+    to_right = Entry(required=False, default="")
+    to_away = Entry(required=False, default="")
 
 
 class PointsOutInput(SurveyInput):

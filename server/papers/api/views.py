@@ -16,7 +16,7 @@ from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
 from server.api.inputs import Key, Named
-from server.api.views import SignedInView, answers, as_file, recorded, records
+from server.api.views import SignedInView, answers, as_file, recorded, records, site_of
 from server.crews.permissions import Ability
 from server.papers.api.inputs import FileInput
 from server.papers.job_file.write import job_file
@@ -160,7 +160,7 @@ class NoticePdfView(SignedInView):
     @extend_schema(operation_id="notice_pdf", responses=PDF)
     def get(self, request: Request, notice: UUID) -> HttpResponse:
         """Return it as it stands now."""
-        paper = notice_paper(self.user(request), notice)
+        paper = notice_paper(self.user(request), notice, site_of(request))
         return as_file("notice.pdf", paper.content, "application/pdf")
 
 
@@ -175,5 +175,5 @@ class LinkPdfView(APIView):
     @extend_schema(operation_id="notice_pdf_by_link", responses=PDF, auth=[])
     def get(self, request: Request, token: str) -> HttpResponse:
         """Return it as it stands now."""
-        paper = notice_paper_by_link(token)
+        paper = notice_paper_by_link(token, site_of(request))
         return as_file("notice.pdf", paper.content, "application/pdf")

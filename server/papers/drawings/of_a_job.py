@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from core.drawings import DrawnPoint, DrawnShape, JobDrawing, cut_or_fill, layer_name
 from core.floors import PlanPoint
@@ -16,19 +16,42 @@ from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
 from server.papers.lists.points_out import BothHeights, Heights, both_heights
+from server.papers.plan_sheets.section import Section
 from server.pour.services.thickness_map import thickness_lines
 
+#: How far below the plan a section is drawn.
+BELOW = Length.from_metres(3)
 BENCHMARKS, POINTS = "BENCHMARKS", "POINTS"
 
 
-def drawing_of(job: Job, heights: Heights, unit: SurveyUnit) -> JobDrawing:
-    """Return a job's drawing, its points' heights as planned or as they were found."""
+def drawing_of(
+    job: Job, heights: Heights, unit: SurveyUnit, section: Section | None = None
+) -> JobDrawing:
+    """Return a job's drawing, its points' heights as planned or as they were found.
+
+    A section is drawn below the plan: how far along to the right, how high upward.
+    """
     plan = JobPlan(job)
-    shapes = (*_shapes(plan), *_contours(job, plan))
-    return JobDrawing(shapes, tuple(points_of(job, heights, unit)))
+    shapes = (*shapes_of(plan), *_contours(job, plan))
+    points = tuple(points_of(job, heights, unit))
+    if section is not None:
+        shapes += tuple(_section(section, shapes))
+    return JobDrawing(shapes, points)
 
 
-def _shapes(plan: JobPlan) -> Iterator[DrawnShape]:
+def _section(section: Section, shapes: Iterable[DrawnShape]) -> Iterator[DrawnShape]:
+    places = [place for one in shapes for place in one.places] or [section.line.start]
+    left, foot = min(one.x for one in places), min(one.y for one in places) - BELOW
+    ways = [(one.name, way) for one in section.surfaces for way in one.stretches]
+    highest = max((height for _, way in ways for _, height in way), default=None)
+    for name, way in ways:
+        assert highest is not None
+        drawn = tuple(PlanPoint(left + along, foot + (height - highest)) for along, height in way)
+        yield DrawnShape(layer_name("section", name), drawn, is_closed=False)
+
+
+def shapes_of(plan: JobPlan) -> Iterator[DrawnShape]:
+    """Yield the outlines of a plan, each on its layer."""
     for key, floor in plan.floors.items():
         level = _written(plan.finished(floor), plan)
         layer = layer_name("slab", floor.name)

@@ -20,7 +20,7 @@ from server.fieldbook.pegs import pegs_of
 from server.fieldbook.standing import JobStandings
 from server.files import harmless, plain_name
 from server.jobs.access import job_for
-from server.jobs.models import Benchmark, Job
+from server.jobs.models import Benchmark, Job, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
 
@@ -61,7 +61,10 @@ def _elevation(elevation: Elevation | None, style: Style, unit: SurveyUnit) -> s
 
 @dataclass(frozen=True, slots=True)
 class BothHeights:
-    """A point with its height as planned and as it was found, each None where it has none."""
+    """A point with its height as planned and as it was found, each None where it has none.
+
+    ``point`` is None of a benchmark. ``top`` is the slab's over a point of its stone.
+    """
 
     number: str
     place: PlanPoint
@@ -70,6 +73,8 @@ class BothHeights:
     description: str
     row: int
     is_known: bool = False
+    point: Point | None = None
+    top: Elevation | None = None
 
     def survey(self, heights: Heights) -> SurveyPoint:
         """Return it with one of its heights."""
@@ -98,5 +103,18 @@ def both_heights(job: Job) -> Iterator[BothHeights]:
                 planned = aims.judged(point, Setting.FINE).target
                 about = f"{point.where}, {point.name}"
                 yield BothHeights(
-                    str(number), point.place, planned, found.get(point.pk), about, number
+                    str(number),
+                    point.place,
+                    planned,
+                    found.get(point.pk),
+                    about,
+                    number,
+                    point=point,
+                    top=_top_over(plan, point),
                 )
+
+
+def _top_over(plan: JobPlan, point: Point) -> Elevation | None:
+    if point.floor_id is None:
+        return None
+    return plan.surfaces(point.floor_id).top.elevation(point.place)

@@ -10,6 +10,7 @@ from reportlab.platypus import Flowable
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.rules import style_of
+from server.papers.pdf.codes import CodeOnPaper
 from server.papers.pdf.map import MapDrawing
 from server.papers.pdf.page import (
     HEADING,
@@ -27,23 +28,23 @@ from server.papers.pdf.page import (
 from server.papers.pdf.pictures_part import pictures_of_notice_part
 from server.pour.models import Notice
 from server.pour.services.notice_page import NoticePage, page_of
-from server.pour.services.notices import NoticeState, notice_by
+from server.pour.services.notices import NoticeState, link_of, notice_by
 from server.pour.services.send_notice import notice_for
 
 SHOTS_A_ROW = 4
 
 
-def notice_paper(user: User, notice_id: UUID) -> Paper:
-    """Return a notice as a paper, for its crew."""
-    return _paper(notice_for(user, notice_id, Ability.READ))
+def notice_paper(user: User, notice_id: UUID, site: str) -> Paper:
+    """Return a notice as a paper, for its crew; ``site`` is where a phone finds it."""
+    return _paper(notice_for(user, notice_id, Ability.READ), site)
 
 
-def notice_paper_by_link(token: str) -> Paper:
+def notice_paper_by_link(token: str, site: str) -> Paper:
     """Return a notice as a paper, for the customer who has its link."""
-    return _paper(notice_by(token))
+    return _paper(notice_by(token), site)
 
 
-def _paper(notice: Notice) -> Paper:
+def _paper(notice: Notice, site: str) -> Paper:
     page = page_of(notice)
     size = page_size(style_of(notice.floor.job).kind.is_metric)
     foot = [
@@ -53,6 +54,7 @@ def _paper(notice: Notice) -> Paper:
     title = f"Extra concrete, {page['floor']}"
     width = width_on(size)
     story = [*notice_story(page, width), *pictures_of_notice_part(notice, width)]
+    story += [gap(), CodeOnPaper(f"{site}/notice/{link_of(notice)}", "This notice, as it stands")]
     return laid_out(story, size, title, foot)
 
 

@@ -6,12 +6,12 @@ from functools import partial
 from typing import Any
 from uuid import uuid4
 
+from django.apps import apps
 from django.test import Client
 
 from core.lengths import Length
 from server.jobs.models import Benchmark, Element, Floor, Point
 from server.jobs.plan.job_plan import JobPlan
-from server.papers.models import LongWork
 from server.tests.plan import element_body
 from server.tests.site import Body, floor_body
 from server.tests.works import WorkTestCase
@@ -122,7 +122,7 @@ class Looked(DrawingCase):
             self.assertIn(why, work["problems"][0]["why"])
             self.assertTrue(work["problems"][0]["accepts"])
         self.assertEqual(BroughtDrawing.objects.count(), 0)
-        self.assertIsNone(LongWork.objects.all()[0].taken_in)
+        self.assertIsNone(apps.get_model("papers", "LongWork").objects.all()[0].taken_in)
 
 
 class Fitted(DrawingCase):

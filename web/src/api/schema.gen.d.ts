@@ -1251,6 +1251,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/folder.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return everything of it, each file with its digest. */
+        get: operations["job_folder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/free-points": {
         parameters: {
             query?: never;
@@ -1465,6 +1482,40 @@ export interface paths {
         };
         /** @description Take a part of them out. */
         get: operations["pictures_zip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/piers.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return them. */
+        get: operations["piers_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/plan.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it to a true scale. */
+        get: operations["plan_pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1698,6 +1749,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/section.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it along the line that is asked for. */
+        get: operations["section_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/set-up-draft": {
         parameters: {
             query?: never;
@@ -1775,6 +1843,23 @@ export interface paths {
         };
         /** @description Return its points, its holds, and what it works out. */
         get: operations["stage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/stakes.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return them, each with a code that opens its point. */
+        get: operations["stakes_pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1913,6 +1998,23 @@ export interface paths {
         put?: never;
         /** @description Tell what it would change besides how lengths are shown; nothing is stored. */
         post: operations["draft_units"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/walk.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return them as a list. */
+        get: operations["walk_pdf"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2136,6 +2238,23 @@ export interface paths {
         };
         /** @description Return it. */
         get: operations["small_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/points/{point}/at": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell where it is shot. */
+        get: operations["point_at"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4777,6 +4896,13 @@ export interface components {
             surface: string;
             place: components["schemas"]["Place"];
             target: components["schemas"]["Shown"] | null;
+        };
+        /** @description Where a point is shot: its job and stage, and the floor or the element it lies on. */
+        PointAt: {
+            job: string;
+            stage: components["schemas"]["StageEnum"];
+            floor: string;
+            element: string;
         };
         /** @description An extra point. */
         PointInputRequest: {
@@ -10356,8 +10482,12 @@ export interface operations {
         parameters: {
             query: {
                 easting?: string;
+                from_away?: string;
+                from_right?: string;
                 heights: "planned" | "found";
                 northing?: string;
+                to_away?: string;
+                to_right?: string;
                 unit: "m" | "ft";
             };
             header?: never;
@@ -10409,8 +10539,12 @@ export interface operations {
         parameters: {
             query: {
                 easting?: string;
+                from_away?: string;
+                from_right?: string;
                 heights: "planned" | "found";
                 northing?: string;
+                to_away?: string;
+                to_right?: string;
                 unit: "m" | "ft";
             };
             header?: never;
@@ -10835,6 +10969,54 @@ export interface operations {
             };
             /** @description What was wrong */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    job_folder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11608,6 +11790,114 @@ export interface operations {
                 };
                 content: {
                     "application/zip": string;
+                };
+            };
+        };
+    };
+    piers_pdf: {
+        parameters: {
+            query: {
+                paper: "a4" | "letter" | "a3";
+                side?: "north" | "street";
+                tenths?: boolean;
+                toward?: "up" | "right" | "down" | "left" | "";
+                wide?: boolean;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    plan_pdf: {
+        parameters: {
+            query: {
+                paper: "a4" | "letter" | "a3";
+                side?: "north" | "street";
+                tenths?: boolean;
+                toward?: "up" | "right" | "down" | "left" | "";
+                wide?: boolean;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
                 };
             };
         };
@@ -12593,6 +12883,64 @@ export interface operations {
             };
         };
     };
+    section_pdf: {
+        parameters: {
+            query: {
+                from_away: string;
+                from_right: string;
+                paper: "a4" | "letter" | "a3";
+                side?: "north" | "street";
+                tenths?: boolean;
+                to_away: string;
+                to_right: string;
+                toward?: "up" | "right" | "down" | "left" | "";
+                wide?: boolean;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     draft_set_up: {
         parameters: {
             query?: never;
@@ -12890,6 +13238,63 @@ export interface operations {
             };
             /** @description What was wrong */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    stakes_pdf: {
+        parameters: {
+            query: {
+                offset?: string;
+                one_each?: boolean;
+                paper: "a4" | "letter" | "a3";
+                side?: "north" | "street";
+                task?: "free" | "ground" | "formation" | "footing-bottom" | "hole" | "form" | "course" | "pier-top" | "stone" | "mark" | "screed" | "finished" | "";
+                tenths?: boolean;
+                toward?: "up" | "right" | "down" | "left" | "";
+                wide?: boolean;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13358,6 +13763,61 @@ export interface operations {
             };
             /** @description What was wrong */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    walk_pdf: {
+        parameters: {
+            query: {
+                paper: "a4" | "letter" | "a3";
+                side?: "north" | "street";
+                task?: "free" | "ground" | "formation" | "footing-bottom" | "hole" | "form" | "course" | "pier-top" | "stone" | "mark" | "screed" | "finished" | "";
+                tenths?: boolean;
+                toward?: "up" | "right" | "down" | "left" | "";
+                wide?: boolean;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14276,6 +14736,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PictureShown"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    point_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PointAt"];
                 };
             };
             /** @description What was wrong */

@@ -15,15 +15,19 @@ type Props = {
   children: ReactNode;
   /** Whether this phone can make it by itself. */
   isMadeHere?: boolean;
+  /** Whether the server may say why there is none, which is told below. */
+  mayBeRefused?: boolean;
 } & Pick<ButtonProps, "sx" | "variant">;
 
 /** A file to keep: made by this phone where it can be, else by the server, which needs a line. */
-export function Download({ path, children, isMadeHere = false, ...looks }: Props) {
+export function Download(props: Props) {
+  const { path, children, isMadeHere = false, mayBeRefused = false, ...looks } = props;
   const line = useLine();
   const state = usePhoneState();
   const save = useMutation({ mutationFn: () => saved(path) });
   const button = { variant: "outlined", ...looks } as const;
-  if (isMadeHere && (IS_PRACTICE || state === "ready" || line === "none"))
+  const isHere = isMadeHere && (IS_PRACTICE || state === "ready" || line === "none");
+  if (isHere || (mayBeRefused && !IS_PRACTICE && line !== "none"))
     return (
       <Stack spacing={1}>
         <Button {...button} onClick={() => save.mutate()} loading={save.isPending}>

@@ -6,6 +6,7 @@ import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
 import type { Schemas } from "../../api/client";
 import { type Marked, useMarks } from "../../api/queries";
+import { Code } from "../../parts/Code";
 import { Choose, useChosen } from "../../parts/Choose";
 import { useKept } from "../../parts/drafts";
 import { Needs } from "../../parts/Needs";
@@ -79,7 +80,12 @@ export function Sheet({ job, setUp, marked, name, choose }: SheetProps) {
       <Loaded query={marks}>
         {(sheet) => (
           <>
-            <Head job={job} name={name} setUp={sheet.set_up} />
+            <Head
+              job={job}
+              name={name}
+              setUp={sheet.set_up}
+              address={addressOf(job.id, setUp, marked)}
+            />
             <Box sx={sheet.surfaces.length > MANY ? TWO_ON_PAPER : ONE_BELOW_ANOTHER}>
               {sheet.surfaces.map((surface) => (
                 <Surface
@@ -112,14 +118,22 @@ function Where({ sheet }: { sheet: Schemas["MarksSheet"] }) {
   );
 }
 
+/** What a phone opens to see the same sheet: of the same thing, from the same set-up. */
+function addressOf(job: string, setUp: string, marked: Marked): string {
+  const asked = new URLSearchParams({ "set-up": setUp, ...marked });
+  asked.set("go", "floor" in marked ? "marks/sheet" : `${marked.stage}/sheet/${marked.element}`);
+  return `${location.origin}/jobs/${job}/open?${asked.toString()}`;
+}
+
 type HeadProps = {
+  address: string;
   job: Schemas["JobSheet"];
   name: string;
   setUp: Schemas["SetUpSheet"];
 };
 
 /** What the sheet rests on: set-up, benchmark, backsight, time, the last good check. */
-function Head({ job, name, setUp }: HeadProps) {
+function Head({ job, name, setUp, address }: HeadProps) {
   const { standing } = setUp;
   const instrument = job.instruments.find((one) => one.id === setUp.instrument_id);
   return (
@@ -138,6 +152,9 @@ function Head({ job, name, setUp }: HeadProps) {
       <Typography variant="h1">
         {job.name}, {name}: clamp sheet
       </Typography>
+      <Box sx={{ float: "right", ml: 2 }}>
+        <Code address={address} label="Opens this sheet on a phone" />
+      </Box>
       <Typography>
         Set-up {setUp.number} of {shownTime(setUp.taken_at)}, {setUp.taken_by}: {setUp.instrument},{" "}
         {setUp.rod.name}. On {setUp.known} at {setUp.known_elevation.text}, backsight{" "}

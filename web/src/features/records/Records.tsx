@@ -11,6 +11,7 @@ import { useJobSheet } from "../frame/useJobSheet";
 import { FileForm } from "./FileForm";
 import { CompareCopy, JobRecord } from "./JobRecord";
 import { PicturesOutAndIn } from "./PicturesOutAndIn";
+import { Sheets } from "./Sheets";
 import { Survey } from "./Survey";
 import { Works } from "./Works";
 
@@ -39,6 +40,7 @@ export function Records() {
                 <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
                   <Files job={job} />
                   <PicturesOutAndIn job={job} parts={picture_parts} missing={pictures_missing} />
+                  <Sheets job={job} />
                   <Survey job={job} />
                 </Stack>
               </Stack>

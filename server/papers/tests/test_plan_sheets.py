@@ -1,0 +1,210 @@
+"""Sheets on paper: true scales measured on the page, codes read back, every file's digest."""
+
+from __future__ import annotations
+
+import csv
+import hashlib
+import io
+import re
+import zipfile
+from uuid import UUID
+
+import pypdfium2 as pdfium
+import zxingcpp
+from django.test import Client
+from pypdfium2.raw import FPDF_PAGEOBJ_PATH
+
+from server.jobs.models import Point
+from server.pictures.tests.pixels import a_picture
+from server.tests.plan import element_body
+from server.tests.site import TAKEN_AT, SiteTestCase
+
+POINTS_A_METRE = 72 / 0.0254
+
+
+class SheetCase(SiteTestCase):
+    """A 6 m x 4 m floor whose stone was shot at two points, a foot higher than planned and less."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.floor = self.add_floor()
+        self.set_up = self.add_set_up()
+        points = self.points(self.floor)
+        for name, reading in (("A1", "3' 5\""), ("A2", "3' 7\"")):
+            body = self.shot_body(self.set_up, points[name], reading)
+            self.ok(self.foreman, "shots", body)
+
+    def pdf(self, name: str, query: str = "", client: Client | None = None) -> pdfium.PdfDocument:
+        """Return a sheet as it is read."""
+        address = f"/api/v1/jobs/{self.job}/{name}.pdf?paper=letter&{query}"
+        answer = (client or self.helper).get(address)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        return pdfium.PdfDocument(answer.content)
+
+    def words(self, document: pdfium.PdfDocument) -> str:
+        """Return all that is written on it, in one line."""
+        pages = (page.get_textpage().get_text_range() for page in document)
+        return " ".join(" ".join(pages).split())
+
+    def why_not(self, name: str, query: str = "") -> dict[str, str]:
+        """Return why a sheet is refused, by field."""
+        answer = self.helper.get(f"/api/v1/jobs/{self.job}/{name}.pdf?paper=letter&{query}")
+        self.assertEqual(answer.status_code, 400, answer.content[:300])
+        return {one["field"]: one["why"] for one in answer.json()["errors"]}
+
+
+class Plans(SheetCase):
+    """The plan to a true scale."""
+
+    def widest(self, document: pdfium.PdfDocument) -> tuple[float, float]:
+        """Return the width and the height of the largest path drawn, in metres on paper."""
+        sizes = []
+        for one in document[0].get_objects(filter=[FPDF_PAGEOBJ_PATH]):
+            left, foot, right, top = one.get_bounds()
+            sizes.append((right - left, top - foot))
+        wide, tall = max(sizes, key=lambda size: size[0] * size[1])
+        return wide / POINTS_A_METRE, tall / POINTS_A_METRE
+
+    def test_it_measures_on_paper_what_its_scale_says(self) -> None:
+        for query, ratio, text in (
+            ("", 48, '1/4" = 1 ft'),
+            ("wide=true", 48, '1/4" = 1 ft'),
+            ("wide=true&paper=a3", 24, '1/2" = 1 ft'),
+        ):
+            document = self.pdf("plan", query)
+            wide, tall = self.widest(document)
+            line = 1.3 / POINTS_A_METRE
+            self.assertAlmostEqual(wide, 6 / ratio + line, delta=0.0005)
+            self.assertAlmostEqual(tall, 4 / ratio + line, delta=0.0005)
+            self.assertIn(text, self.words(document))
+
+    def test_it_says_sides_diagonals_heights_and_what_to_take_off(self) -> None:
+        words = self.words(self.pdf("plan", "toward=left&side=street"))
+        for said in ("19' 8 1/4\"", "13' 1 1/2\"", "23' 7 7/8\"", "Street side", "Measures"):
+            self.assertIn(said, words)
+        # The beam stands at 54' 6 1/2", the stone is to lie at 50' 11 1/2".
+        self.assertIn('C 2"', words)
+        self.assertIn("ON", words)
+        self.assertNotIn("North", words)
+        tenths = self.words(self.pdf("plan", "tenths=true"))
+        self.assertIn("C 0.17", tenths)
+
+    def test_a_job_without_a_plan_has_no_sheet(self) -> None:
+        self.job = UUID(int=7)
+        self.ok(self.foreman, "jobs", self.job_body(benchmark=None, name="Empty"))
+        self.assertIn("Nothing is on the plan", self.why_not("plan")[""])
+        self.assertIn("No point", self.why_not("stakes")["task"])
+        self.assertIn("No point", self.why_not("walk")["task"])
+
+    def test_no_other_crew_and_nothing_unheard_of(self) -> None:
+        for name in ("plan", "stakes", "walk", "piers"):
+            address = f"/api/v1/jobs/{self.job}/{name}.pdf?paper=letter"
+            self.assertEqual(self.outsider.get(address).status_code, 404)
+        address = f"/api/v1/jobs/{self.job}/plan.pdf?paper=napkin"
+        self.assertEqual(self.helper.get(address).status_code, 400)
+
+
+class Stakes(SheetCase):
+    """Labels and their codes."""
+
+    def codes(self, document: pdfium.PdfDocument) -> list[str]:
+        """Return what a reader reads off every page."""
+        found = []
+        for page in document:
+            picture = page.render(scale=3).to_pil()
+            found += [one.text for one in zxingcpp.read_barcodes(picture)]
+        return found
+
+    def test_every_code_opens_its_point(self) -> None:
+        document = self.pdf("stakes", "task=stone")
+        codes = self.codes(document)
+        keys = {str(key) for key in Point.objects.values_list("pk", flat=True)}
+        self.assertEqual(len(codes), len(keys))
+        self.assertEqual({code.removeprefix("http://testserver/at/") for code in codes}, keys)
+        at = self.get(f"points/{codes[0].rpartition('/')[2]}/at", self.helper)
+        self.assertEqual(
+            at, {"job": str(self.job), "stage": "stone", "floor": self.floor, "element": ""}
+        )
+        self.get(f"points/{codes[0].rpartition('/')[2]}/at", self.outsider, 404)
+
+    def test_each_says_what_to_do_to_which_surface_and_how_far_off_it_stands(self) -> None:
+        words = self.words(self.pdf("stakes", "task=stone&offset=3 ft"))
+        for said in ("A1", 'C 2"', "to the stone", "offset 3 ft", "set 50' 11 1/2\"", "Shed"):
+            self.assertIn(said, words)
+
+    def test_a_page_each_is_one_each(self) -> None:
+        document = self.pdf("stakes", "one_each=true")
+        self.assertEqual(len(document), Point.objects.count())
+        self.assertEqual(len(self.codes(document)), Point.objects.count())
+
+    def test_what_was_typed_is_no_more_than_text(self) -> None:
+        words = self.words(self.pdf("stakes", "offset=%3Cb%3E%22%27"))
+        self.assertIn("offset <b>\"'", words)
+        name = "W" * 40
+        self.add_floor(name=name)
+        self.assertIn("WW", self.words(self.pdf("stakes")))
+
+
+class Lists(SheetCase):
+    """Walking order, piers, a section."""
+
+    def test_points_are_listed_in_the_order_they_are_walked_with_the_thickness_to_spray(
+        self,
+    ) -> None:
+        words = self.words(self.pdf("walk", "task=stone"))
+        # The slab is 5 in thick over stone that is on; 2 in high leaves 3 in.
+        self.assertIn('Floor, A1 C 2" the stone 3"', words)
+        self.assertIn('Floor, A2 ON the stone 5"', words)
+        order = re.findall(r"Floor, ([A-Z]\d+)", words)
+        names = list(Point.objects.order_by("position").values_list("name", flat=True))
+        self.assertEqual(order, names)
+
+    def test_piers_have_their_schedule_and_a_job_without_has_none(self) -> None:
+        self.assertIn("no piers", self.why_not("piers")[""])
+        body = element_body("piers", self.floor) | {"part": "finished", "layers": []}
+        self.ok(self.foreman, f"jobs/{self.job}/elements", body)
+        words = self.words(self.pdf("piers"))
+        for said in ("The piers: pier schedule", 'Tubes of 10"', "9' 10 1/8\"", "51' 4 1/2\""):
+            self.assertIn(said, words)
+
+    def test_a_section_says_its_length_its_exaggeration_and_what_was_found(self) -> None:
+        ends = "from_right=-1 m&from_away=0&to_right=7 m&to_away=0"
+        words = self.words(self.pdf("section", ends))
+        self.assertRegex(words, r"section, 26' 3\" long, heights drawn \d+ times as high")
+        for said in ("Floor, top of slab", "Floor, stone", "the stone A1", "51' 1 1/2\""):
+            self.assertIn(said, words)
+        self.assertIn("to_right", self.why_not("section", ends.replace("7 m", "-1 m")))
+        self.assertIn(
+            "from_away", self.why_not("section", ends.replace("from_away=0", "from_away=x"))
+        )
+        off = "from_right=-1 m&from_away=90 m&to_right=7 m&to_away=90 m"
+        self.assertIn("Nothing of the plan", self.why_not("section", off)["to_right"])
+
+
+class Folders(SheetCase):
+    """The job as a folder."""
+
+    def test_everything_is_in_it_once_with_its_digest(self) -> None:
+        shown = {
+            "id": str(UUID(int=3)), "kind": "set-up", "about": self.set_up, "picture": a_picture(),
+            "taken_at": TAKEN_AT,
+        }  # fmt: skip
+        self.ok(self.foreman, f"jobs/{self.job}/pictures", shown)
+        answer = self.helper.get(f"/api/v1/jobs/{self.job}/folder.zip")
+        self.assertEqual(answer.status_code, 200)
+        packed = zipfile.ZipFile(io.BytesIO(b"".join(answer.streaming_content)))
+        rows = list(csv.DictReader(io.StringIO(packed.read("contents.csv").decode())))
+        names = {row["file"] for row in rows}
+        self.assertEqual(names | {"contents.csv"}, set(packed.namelist()))
+        self.assertEqual(len(names), len(rows))
+        for row in rows:
+            content = packed.read(row["file"])
+            self.assertEqual(row["sha256"], hashlib.sha256(content).hexdigest(), row["file"])
+            self.assertEqual(row["bytes"], str(len(content)))
+        for name in ("job.json", "drawings/plan.dxf", "sheets/stakes.pdf", "tables/take-off.xlsx"):
+            self.assertIn(name, names)
+        self.assertTrue(any(name.startswith("pictures/") for name in names))
+        self.assertNotIn("sheets/piers.pdf", names)
+
+    def test_another_crew_gets_none(self) -> None:
+        self.assertEqual(self.outsider.get(f"/api/v1/jobs/{self.job}/folder.zip").status_code, 404)

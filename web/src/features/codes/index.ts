@@ -1,0 +1,2 @@
+export { Opened } from "./Opened";
+export { PointAt } from "./PointAt";
