@@ -13,7 +13,7 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
 from core.drawings import DrawnShape, bar_for, scale_for
-from core.floors import PlanPoint
+from core.floors import Outline, PlanPoint
 from core.lengths import Length, Style, format_length
 from server.papers.pdf.page import BOLD, FAINT, INK, PEG, PLAIN
 from server.papers.plan_sheets.ask import SheetAsk
@@ -23,6 +23,8 @@ AROUND, BELOW = 16 * mm, 14 * mm
 LETTERS, SMALL_LETTERS = 7.0, 6.0
 LONGEST_BAR = Length.from_metres("0.06")
 FOUR = 4
+#: How far outside its line a side's length is written, in points.
+OUTSIDE = 4.0
 TURNS = {"up": 0, "left": 90, "down": 180, "right": 270}
 Box = tuple[float, float, float, float]
 
@@ -82,8 +84,9 @@ class ScaledPlan(Flowable):
         for shape in self.shapes:
             if shape.is_closed and shape.layer.startswith("SLAB"):
                 self._sides(canvas, shape)
-        for spot in self.spots:
+        for spot in sorted(self.spots, key=lambda one: not one.is_known):
             self._lines(canvas, spot)
+        self._say_what_is_left_out(canvas)
         self._bar(canvas)
         self._arrow(canvas)
         canvas.restoreState()
@@ -102,7 +105,7 @@ class ScaledPlan(Flowable):
 
     def _mark(self, canvas: Canvas, spot: Spot) -> None:
         x, y = self.at(spot.place)
-        self.taken.append((x - 3, y - 3, x + 3, y + 3))
+        self.taken.append((x - 5, y - 3, x + 5, y + 6) if spot.is_known else _box(x, y, 2.5))
         canvas.setStrokeColor(INK)
         canvas.setFillColor(PEG)
         canvas.setLineWidth(0.6)
@@ -118,9 +121,11 @@ class ScaledPlan(Flowable):
 
     def _sides(self, canvas: Canvas, shape: DrawnShape) -> None:
         """Write how long each side is, and both diagonals of four corners."""
-        ring = [*shape.places, shape.places[0]]
-        for a, b in pairwise(ring):
-            self._along(canvas, a, b, PLAIN, 4)
+        places = list(shape.places)
+        if Outline(shape.places).twice_area > 0:
+            places.reverse()  # what is outside lies then to the left of every side
+        for a, b in pairwise([*places, places[0]]):
+            self._along(canvas, a, b, OUTSIDE)
         if len(shape.places) == FOUR:
             a, b, c, d = shape.places
             canvas.setStrokeColor(FAINT)
@@ -128,27 +133,32 @@ class ScaledPlan(Flowable):
             for one, other in ((a, c), (b, d)):
                 canvas.setLineWidth(0.4)
                 canvas.line(*self.at(one), *self.at(other))
-                self._along(canvas, one, other, PLAIN, 2, share=0.3)
+                self._along(canvas, one, other, 2, share=0.22)
             canvas.setDash()
 
     def _along(
-        self, canvas: Canvas, a: PlanPoint, b: PlanPoint, font: str, off: float, share: float = 0.5
+        self, canvas: Canvas, a: PlanPoint, b: PlanPoint, off: float, share: float = 0.5
     ) -> None:
-        """Write a length along its line, where it is long enough to be written."""
+        """Write a length to the left of its line, where that is long enough to be written."""
         (x1, y1), (x2, y2) = self.at(a), self.at(b)
         text = format_length(a.distance(b), self.style)
-        wide = stringWidth(text, font, SMALL_LETTERS)
-        if hypot(x2 - x1, y2 - y1) < wide + 6:
+        wide, run = stringWidth(text, PLAIN, SMALL_LETTERS), hypot(x2 - x1, y2 - y1)
+        if run < wide + 6:
             return
+        right, up = (x2 - x1) / run, (y2 - y1) / run
+        middle = off + SMALL_LETTERS / 2
+        for step in range(-2, 3):
+            along = run * share + step * wide / 5
+            x, y = x1 + right * along - up * middle, y1 + up * along + right * middle
+            self.taken.append(_box(x, y, max(SMALL_LETTERS / 2, wide / 9)))
         angle = degrees(atan2(y2 - y1, x2 - x1))
         is_over = not -90 < angle <= 90
         canvas.saveState()
         canvas.translate(x1 + (x2 - x1) * share, y1 + (y2 - y1) * share)
         canvas.rotate(angle + 180 if is_over else angle)
         canvas.setFillColor(INK)
-        canvas.setFont(font, SMALL_LETTERS)
-        # Of an outline that runs to the left, what is outside lies to the right of each side.
-        canvas.drawCentredString(0, off if is_over else -off - SMALL_LETTERS * 0.7, text)
+        canvas.setFont(PLAIN, SMALL_LETTERS)
+        canvas.drawCentredString(0, -off - SMALL_LETTERS * 0.7 if is_over else off, text)
         canvas.restoreState()
 
     def _lines(self, canvas: Canvas, spot: Spot) -> None:
@@ -174,6 +184,13 @@ class ScaledPlan(Flowable):
             box[0] < other[2] and other[0] < box[2] and box[1] < other[3] and other[1] < box[3]
             for other in self.taken
         )
+
+    def _say_what_is_left_out(self, canvas: Canvas) -> None:
+        if self.not_written:
+            canvas.setFont(PLAIN, SMALL_LETTERS)
+            canvas.setFillColor(INK)
+            words = f"{self.not_written} points have no room for their words; they are listed."
+            canvas.drawString(0, 22, words)
 
     def _bar(self, canvas: Canvas) -> None:
         number, length = bar_for(self.scale, LONGEST_BAR, is_metric=self.is_metric)
@@ -214,11 +231,17 @@ class ScaledPlan(Flowable):
 
 
 def _beside(x: float, y: float, wide: float, tall: float) -> Iterator[tuple[float, float]]:
-    """Yield where a text may stand: right above, right below, left above, left below."""
-    yield x + 4, y + 2
-    yield x + 4, y - tall - 2
-    yield x - wide - 4, y + 2
-    yield x - wide - 4, y - tall - 2
+    """Yield where a text may stand: right above, right below, left, straight, then farther."""
+    for off in (4.0, 9.0):
+        for foot in (y + off / 2, y - tall - off / 2):
+            yield x + off + 1, foot
+            yield x - wide - off - 1, foot
+        yield x - wide / 2, y + off + 2
+        yield x - wide / 2, y - tall - off - 2
+
+
+def _box(x: float, y: float, half: float) -> Box:
+    return x - half, y - half, x + half, y + half
 
 
 def _length(points: float) -> Length:

@@ -7,6 +7,7 @@ import hashlib
 import io
 import re
 import zipfile
+from typing import Any
 from uuid import UUID
 
 import pypdfium2 as pdfium
@@ -190,7 +191,7 @@ class Folders(SheetCase):
             "taken_at": TAKEN_AT,
         }  # fmt: skip
         self.ok(self.foreman, f"jobs/{self.job}/pictures", shown)
-        answer = self.helper.get(f"/api/v1/jobs/{self.job}/folder.zip")
+        answer: Any = self.helper.get(f"/api/v1/jobs/{self.job}/folder.zip")
         self.assertEqual(answer.status_code, 200)
         packed = zipfile.ZipFile(io.BytesIO(b"".join(answer.streaming_content)))
         rows = list(csv.DictReader(io.StringIO(packed.read("contents.csv").decode())))
