@@ -14,6 +14,7 @@ from core.clocks import Bounds, Moment, Stamp
 from core.design import (
     AdjustableHead,
     Fall,
+    GivenSurface,
     HeadTravel,
     Layer,
     LevelSurface,
@@ -278,6 +279,8 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     known = Known("BM1", (0.0, 0.0), outline.corners[0])
     yield from (known, circle("2F", "PIERS", (1.0, 2.0), 0.15), strip_in(outline.corners))
     yield fit_by([known], DrawingUnit.FEET)
+    corners = tuple((corner, Elevation(5)) for corner in outline.corners[:3])
+    yield GivenSurface(corners, ((0, 1, 2),))
     yield designed([outline], LevelSurface(Elevation(5)))
     yield from (line, decide([line], {}), USUAL_STEPS[0])
     yield from facts_samples()

@@ -52,7 +52,7 @@ def outline_of(shapes: Sequence[Placed], laid: Laid) -> list[list[str]]:
     one = _alone(shapes)
     if not one.traced.is_closed:
         raise BadShape(_named(one), "It is a line that does not close.", "Choose an outline.")
-    return _typed(one.corners, laid)
+    return typed_places(one.corners, laid)
 
 
 def geometry_of(
@@ -72,10 +72,10 @@ def geometry_of(
     if kind in AROUND:
         return Geometry("corners", outline_of(shapes, laid), {})
     one = _alone(shapes)
-    return Geometry(_shape(one.traced.is_closed), _typed(one.corners, laid), {})
+    return Geometry(_shape(one.traced.is_closed), typed_places(one.corners, laid), {})
 
 
-def _typed(corners: Sequence[PlanPoint], laid: Laid) -> list[list[str]]:
+def typed_places(corners: Sequence[PlanPoint], laid: Laid) -> list[list[str]]:
     """Return places as they can be typed, to the nanometre."""
     return [[retypable(one.x, laid.style), retypable(one.y, laid.style)] for one in corners]
 
@@ -89,16 +89,18 @@ def _footing(shapes: Sequence[Placed], laid: Laid, measures: dict[str, str]) -> 
             raise BadShape(_named(one), "One edge is closed, the other is not.", "Choose both.")
         strip = strip_between(one.corners, other.corners, is_closed=closed)
         own = {"strip_width": retypable(strip.width, laid.style)}
-        return Geometry(_shape(closed), _typed(strip.corners, laid), own)
+        return Geometry(_shape(closed), typed_places(strip.corners, laid), own)
     one = _alone(shapes)
     sides = sides_of(one.corners) if one.traced.is_closed else None
     is_strip = sides is not None and min(sides) <= WIDEST_STRIP
     if not measures.get("strip_width", "").strip() and is_strip:
         strip = strip_in(one.corners)
         return Geometry(
-            "line", _typed(strip.corners, laid), {"strip_width": retypable(strip.width, laid.style)}
+            "line",
+            typed_places(strip.corners, laid),
+            {"strip_width": retypable(strip.width, laid.style)},
         )
-    return Geometry(_shape(one.traced.is_closed), _typed(one.corners, laid), {})
+    return Geometry(_shape(one.traced.is_closed), typed_places(one.corners, laid), {})
 
 
 def _pad(one: Placed, laid: Laid) -> dict[str, str]:

@@ -42,6 +42,7 @@ def element_form_of(key: UUID, typed: ElementTyped) -> ElementForm:
             "measures": typed["measures"],
             "steps": typed["steps"],
             "layers": typed["layers"],
+            "mesh": typed["mesh"],
         },
     )
 

@@ -7,6 +7,7 @@ from typing import Any
 from rest_framework import serializers
 
 from core.design import Toward
+from core.design.given import MOST_FACES
 from core.lengths.style import STYLE_CODES
 from core.tables import LARGEST
 from server.api.inputs import Entry, Key, Named
@@ -15,6 +16,7 @@ from server.jobs.planned import ElementKind, FloorPart
 from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm
 
+MOST_NANOMETRES = 10**14
 #: Of all panels of a slab together.
 MOST_PANEL_CORNERS = 400
 
@@ -171,6 +173,22 @@ class LayerInput(serializers.Serializer[Any]):
     actual = Entry()
 
 
+class Whole(serializers.ListField):
+    """So many whole numbers, of no site larger than any."""
+
+    def __init__(self, count: int) -> None:
+        child = serializers.IntegerField(min_value=-MOST_NANOMETRES, max_value=MOST_NANOMETRES)
+        super().__init__(child=child, min_length=count, max_length=count)
+
+
+class MeshInput(serializers.Serializer[Any]):
+    """A surface of triangles, as a drawing gave it."""
+
+    name = serializers.CharField(max_length=200, allow_blank=True)
+    corners = serializers.ListField(child=Whole(3), max_length=3 * MOST_FACES)
+    faces = serializers.ListField(child=Whole(3), max_length=MOST_FACES)
+
+
 class ElementInput(serializers.Serializer[Any]):
     """An element of the plan; which measures count, its kind says."""
 
@@ -189,6 +207,7 @@ class ElementInput(serializers.Serializer[Any]):
     measures = serializers.DictField(child=Entry())
     steps = serializers.ListField(child=StepInput(), max_length=50)
     layers = serializers.ListField(child=LayerInput(), max_length=20)
+    mesh = MeshInput(required=False, allow_null=True, default=None)
 
 
 class ElementDraftInput(ElementInput):
@@ -220,6 +239,9 @@ def element_form(typed: dict[str, Any]) -> ElementForm:
         "steps": [dict(step) for step in body.pop("steps")],  # type: ignore[misc]
         "layers": [dict(layer) for layer in body.pop("layers")],  # type: ignore[misc]
     }
+    mesh = body.pop("mesh")
+    if mesh is not None:
+        geometry["mesh"] = dict(mesh)  # type: ignore[typeddict-item]
     return ElementForm(**body, typed=geometry)
 
 

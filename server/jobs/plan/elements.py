@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from math import nan
-from typing import Literal, TypedDict
+from typing import Literal, NotRequired, TypedDict
 
-from core.design import StackUp, Surface, parse_fall
+from core.design import GivenSurface, StackUp, Surface, parse_fall
 from core.design.stack import AdjustableHead, Layer
 from core.elements import (
     BoardsAround,
@@ -56,8 +56,22 @@ class StepTyped(TypedDict):
     drop: str
 
 
+class MeshTyped(TypedDict):
+    """A surface an element is set to, as a drawing gave it; all in whole nanometres.
+
+    Corners are to the right, away and up; faces are numbers of three corners, from 0.
+    """
+
+    name: str
+    corners: list[list[int]]
+    faces: list[list[int]]
+
+
 class Typed(TypedDict):
-    """An element's geometry as it is typed; which entries count, its kind says."""
+    """An element's geometry as it is typed; which entries count, its kind says.
+
+    ``mesh`` is the surface of one that is set to neither a level nor a floor.
+    """
 
     shape: Shape
     outline_of: str
@@ -65,6 +79,13 @@ class Typed(TypedDict):
     measures: dict[str, str]
     steps: list[StepTyped]
     layers: list[LayerTyped]
+    mesh: NotRequired[MeshTyped | None]
+
+
+def given_surface(mesh: MeshTyped) -> GivenSurface:
+    """Return a surface as the core knows it; raises :class:`BadShape` for what is none."""
+    corners = tuple((PlanPoint(Length(x), Length(y)), Elevation(z)) for x, y, z in mesh["corners"])
+    return GivenSurface(corners, tuple((a, b, c) for a, b, c in mesh["faces"]))
 
 
 def entries_of(typed: Typed, style: Style, **more: str) -> Entries:
@@ -143,9 +164,17 @@ def _covered(task: Task) -> Build:
         spacing, surface = entries.length("spacing"), ground.surface
         if outline is None or spacing is None or surface is None:
             return None
-        return entries.check("spacing", lambda: CoveredOutline(task, outline, surface, spacing))
+        return entries.check("spacing", lambda: _reached(task, outline, surface, spacing))
 
     return cover
+
+
+def _reached(task: Task, outline: Outline, surface: Surface, spacing: Length) -> CoveredOutline:
+    """Return what covers an outline; a surface that was given must reach under all its points."""
+    covered = CoveredOutline(task, outline, surface, spacing)
+    if isinstance(surface, GivenSurface):
+        covered.points()
+    return covered
 
 
 def _screed(entries: Entries, typed: Typed, ground: Ground) -> Element | None:

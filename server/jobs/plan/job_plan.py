@@ -24,7 +24,15 @@ from core.lengths import Elevation, Length, Style
 from core.tasks import Task
 from server.crews.permissions import missing
 from server.jobs.models import Benchmark, Element, Floor, Job
-from server.jobs.plan.elements import Ground, PierWork, build, entries_of, pier_work, waste_of
+from server.jobs.plan.elements import (
+    Ground,
+    PierWork,
+    build,
+    entries_of,
+    given_surface,
+    pier_work,
+    waste_of,
+)
 from server.jobs.plan.panels import panel_entries, read_panels
 from server.jobs.plan.underside import EVEN, read_underside, underside_entries
 from server.jobs.planned import Leveled
@@ -149,6 +157,9 @@ class JobPlan:
 
     def surface_under(self, element: Element) -> Surface | None:
         """Return the surface an element is set to; None where it has no level."""
+        mesh = element.typed.get("mesh")
+        if mesh:
+            return given_surface(mesh)
         if element.reference_floor_id is None:
             level = self.finished(element)
             return None if level is None else LevelSurface(level)

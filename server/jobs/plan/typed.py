@@ -6,7 +6,7 @@ from typing import TypedDict
 
 from core.lengths import retypable, written_above
 from server.jobs.models import Element
-from server.jobs.plan.elements import LayerTyped, Shape, StepTyped
+from server.jobs.plan.elements import LayerTyped, MeshTyped, Shape, StepTyped
 from server.jobs.plan.retyped import element_retyped
 from server.jobs.planned import ElementKind, FloorPart
 from server.jobs.rules import style_of
@@ -30,6 +30,7 @@ class ElementTyped(TypedDict):
     measures: dict[str, str]
     steps: list[StepTyped]
     layers: list[LayerTyped]
+    mesh: MeshTyped | None
 
 
 def element_typed(element: Element) -> ElementTyped:
@@ -53,4 +54,5 @@ def element_typed(element: Element) -> ElementTyped:
         "measures": typed["measures"],
         "steps": typed["steps"],
         "layers": typed["layers"],
+        "mesh": typed.get("mesh"),
     }

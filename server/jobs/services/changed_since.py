@@ -22,6 +22,7 @@ NAMES = {
     "measures": "The measures",
     "steps": "The steps",
     "layers": "The layers",
+    "mesh": "The surface",
     "outline_of": "The floor it follows",
     "taper_edge": "The edge of the taper",
     "taper_to": "The taper's thickness",

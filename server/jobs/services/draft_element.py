@@ -17,6 +17,8 @@ from server.jobs.services.draft_level import read_level
 from server.refusals import Entries
 
 WITHOUT_A_LEVEL = (ElementKind.BOARDS, ElementKind.FREE, ElementKind.LOT)
+#: What may be set to a surface as a drawing gives it.
+ON_A_SURFACE = (ElementKind.EXCAVATION, ElementKind.FINISHED, ElementKind.SCREED)
 NO_TOLERANCE = Length(0)
 
 
@@ -55,8 +57,12 @@ def draft_element(job: Job, form: ElementForm, plan: JobPlan | None = None) -> E
     if form.kind == ElementKind.FREE:
         why, accepts = "Free points have no plan.", "Add them one by one, as they are shot."
         entries.refuse("kind", form.kind, why, accepts)
-    is_level_known = form.kind in WITHOUT_A_LEVEL
-    tolerance: Length | None = NO_TOLERANCE
+    mesh = form.typed.get("mesh")
+    is_level_known = form.kind in WITHOUT_A_LEVEL or mesh is not None
+    tolerance = _tolerance(entries) if mesh is not None else NO_TOLERANCE
+    if mesh is not None and form.kind not in ON_A_SURFACE:
+        why = "It is not set to a surface of triangles."
+        entries.refuse("mesh", mesh["name"], why, "Give it a level.")
     if not is_level_known:
         level = read_level(entries, job, form)
         draft.values |= level.values

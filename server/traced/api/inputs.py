@@ -39,8 +39,9 @@ class PartInput(serializers.Serializer[Any]):
     """A part of the plan: the shapes it is drawn as, and one of both forms."""
 
     shapes = serializers.ListField(
-        child=serializers.CharField(max_length=LONGEST_HANDLE), min_length=1, max_length=MOST_SHAPES
+        child=serializers.CharField(max_length=LONGEST_HANDLE), max_length=MOST_SHAPES
     )
+    mesh = serializers.CharField(max_length=LONGEST_HANDLE, allow_blank=True)
     floor = FloorInput(allow_null=True)
     element = ElementInput(allow_null=True)
 
@@ -48,6 +49,8 @@ class PartInput(serializers.Serializer[Any]):
         """Refuse a part that is both, or nothing."""
         if (attrs["floor"] is None) is (attrs["element"] is None):
             raise serializers.ValidationError({"shapes": "A part is a floor or an element."})
+        if not attrs["shapes"] and (attrs["element"] is None or not attrs["mesh"]):
+            raise serializers.ValidationError({"shapes": "A part is drawn as something."})
         return attrs
 
 
@@ -78,6 +81,7 @@ def placing_form(typed: dict[str, Any]) -> PlacingForm:
         PartForm(
             one["shapes"],
             floor_form(one["floor"]) if one["floor"] is not None else element_form(one["element"]),
+            one["mesh"],
         )
         for one in typed["parts"]
     ]

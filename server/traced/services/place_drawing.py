@@ -16,6 +16,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.models import Element, Floor
 from server.jobs.plan.elements import Typed
+from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.draft_element import ElementForm
@@ -25,9 +26,10 @@ from server.jobs.services.place_element import place_element
 from server.refusals import Invalid, Problem, Refusal
 from server.traced.access import drawing_for
 from server.traced.geometry import Placed, geometry_of, outline_of
+from server.traced.given import on_surface
 from server.traced.laid import Laid, LayForm, kept_fit, lay
 from server.traced.models import BroughtDrawing, PlacedShape
-from server.traced.reading import Found, Mark
+from server.traced.reading import Found, Mark, Mesh
 
 Kind = TypeVar("Kind")
 LONGEST_NAME, LONGEST_DESCRIPTION = 20, 200
@@ -35,10 +37,14 @@ LONGEST_NAME, LONGEST_DESCRIPTION = 20, 200
 
 @dataclass(frozen=True, slots=True)
 class PartForm:
-    """A part of the plan: the handles it is drawn as, and the rest as it is typed."""
+    """A part of the plan: the handles it is drawn as, and the rest as it is typed.
+
+    ``mesh`` names the surface of the file that an element is set to, empty for none.
+    """
 
     handles: list[str]
     form: FloorForm | ElementForm
+    mesh: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,6 +79,7 @@ class _Placing:
         self.user, self.drawing, self.laid = user, drawing, laid
         self.shapes = {one.handle: one for one in found.traced}
         self.marks = {one.handle: one for one in found.marks}
+        self.meshes = {one.name: one for one in found.meshes}
         self.problems: list[Problem] = []
 
     def place(self, form: PlacingForm) -> None:
@@ -109,7 +116,7 @@ class _Placing:
     def _part(self, part: PartForm) -> None:
         placed = [Placed.of(known(self.shapes, handle), self.laid) for handle in part.handles]
         with named(placed):
-            made = self._made(part.form, placed)
+            made = self._made(part, placed)
         PlacedShape.objects.get_or_create(
             id=uuid5(self.drawing.pk, str(part.form.id)),
             defaults={
@@ -123,12 +130,25 @@ class _Placing:
             },
         )
 
-    def _made(self, form: FloorForm | ElementForm, placed: Sequence[Placed]) -> Floor | Element:
-        job = self.drawing.job_id
+    def _made(self, part: PartForm, placed: Sequence[Placed]) -> Floor | Element:
+        job, form = self.drawing.job_id, part.form
         if isinstance(form, FloorForm):
             drawn = floor_as_drawn(form, placed, self.laid)
             return lay_out_floor(self.user, job, drawn)[0]
+        if part.mesh:
+            drawn_on = self._on_surface(form, known(self.meshes, part.mesh), placed)
+            return place_element(self.user, job, drawn_on)[0]
         return place_element(self.user, job, element_as_drawn(form, placed, self.laid))[0]
+
+    def _on_surface(self, form: ElementForm, mesh: Mesh, placed: Sequence[Placed]) -> ElementForm:
+        if placed:
+            form = element_as_drawn(form, placed, self.laid)
+            return on_surface(form, mesh, self.laid, placed[0].corners)
+        followed = form.typed["outline_of"] if form.typed["shape"] == "floor" else ""
+        if not followed:
+            return on_surface(form, mesh, self.laid, None)
+        outline = JobPlan(self.drawing.job, parts=[]).outlines[UUID(followed)]
+        return on_surface(form, mesh, self.laid, outline.corners)
 
     def _benchmark(self, handle: str) -> None:
         form = benchmark_form(self.drawing, known(self.marks, handle), self.laid)

@@ -44,13 +44,13 @@ class DrawingCase(WorkTestCase):
     def slab_part(self, sheet: Any, /, **changed: Any) -> Body:
         """Return the slab of the shop."""
         form = floor_body(self.benchmark, name="Shop floor", grid_spacing="8 ft", **changed)
-        return {"shapes": self.on(sheet, "SLAB"), "floor": form, "element": None}
+        return {"shapes": self.on(sheet, "SLAB"), "floor": form, "element": None, "mesh": ""}
 
     def piers_part(self, sheet: Any, floor: str, /, **changed: Any) -> Body:
         """Return the piers of the shop, under a floor."""
         measures = {"diameter": "", **changed.pop("measures", {})}
         form = element_body("piers", floor, measures=measures, **changed) | {"part": "finished"}
-        return {"shapes": self.on(sheet, "PIERS"), "floor": None, "element": form}
+        return {"shapes": self.on(sheet, "PIERS"), "floor": None, "element": form, "mesh": ""}
 
 
 def laid(**changed: Any) -> Body:
@@ -248,7 +248,10 @@ class OnThePlan(DrawingCase):
         widths, lengths = [], []
         for layer, width in (("RING", ""), ("STRIP", ""), ("MIDDLE", "18 in")):
             form = element_body("footing", floor, name=layer, measures={"strip_width": width})
-            self.place(drawing, {"shapes": self.on(sheet, layer), "floor": None, "element": form})
+            self.place(
+                drawing,
+                {"shapes": self.on(sheet, layer), "floor": None, "element": form, "mesh": ""},
+            )
             element = Element.objects.get(name=layer)
             strip: Any = JobPlan(element.job).element(element.pk)
             widths.append(strip.section.width)
@@ -273,7 +276,7 @@ class OnThePlan(DrawingCase):
 
         def part(kind: str, layer: str) -> Body:
             form = element_body(kind, floor, name=f"{kind} {layer}")
-            return {"shapes": self.on(sheet, layer), "floor": None, "element": form}
+            return {"shapes": self.on(sheet, layer), "floor": None, "element": form, "mesh": ""}
 
         good = [
             part("pad", "PAD"),
@@ -306,6 +309,65 @@ class OnThePlan(DrawingCase):
     def built(self, name: str) -> Any:
         element = Element.objects.get(name=name)
         return JobPlan(element.job).element(element.pk)
+
+
+class OnASurface(DrawingCase):
+    """A surveyor's surface as formation and as design."""
+
+    #: A plane that rises 1 in 10 to the right, 40 ft by 30 ft, in two triangles.
+    SURFACE = (
+        "<Surfaces><Surface name='Subgrade'><Definition surfType='TIN'><Pnts>"
+        "<P id='1'>100 200 48</P><P id='2'>100 240 52</P><P id='3'>130 240 52</P>"
+        "<P id='4'>130 200 48</P></Pnts><Faces><F>1 2 3</F><F>1 3 4</F></Faces>"
+        "</Definition></Surface></Surfaces>"
+    )
+
+    def part(self, kind: str, **changed: Any) -> Body:
+        form = element_body(kind, str(uuid4()), name=kind) | {
+            "shape": "corners",
+            "outline_of": None,
+        }
+        part = {"shapes": [], "floor": None, "element": form, "mesh": "Subgrade"}
+        return part | changed
+
+    def test_each_point_is_set_to_the_surface_there(self) -> None:
+        drawing = self.bring(landxml(self.SURFACE))
+        sheet = self.lay(drawing)
+        (mesh,) = sheet["meshes"]
+        self.assertEqual((mesh["triangles"], mesh["lowest"]), (2, "48' 0\""))
+        self.place(drawing, self.part("excavation"), self.part("finished"))
+        dig = self.get(f"jobs/{self.job}/stages/dig")["works"][0]
+        for peg in dig["pegs"]:
+            right = float(peg["place"]["x"]["metres"]) / 0.3048
+            self.assertAlmostEqual(
+                float(peg["target"]["metres"]) / 0.3048, 48 + right / 10, places=6
+            )
+        element = Element.objects.get(name="excavation")
+        self.assertEqual(self.built_area(element), 40 * 30 * 0.3048**2)
+        typed = self.get(f"elements/{element.pk}")
+        self.assertEqual(typed["mesh"]["name"], "Subgrade")
+        self.change(
+            f"elements/{element.pk}",
+            typed | {"id": str(element.pk), "name": "Dig", "reference": None, "outline_of": None},
+        )
+        self.assertEqual(Element.objects.get(pk=element.pk).typed["mesh"]["name"], "Subgrade")
+
+    def built_area(self, element: Element) -> float:
+        built: Any = JobPlan(element.job).element(element.pk)
+        return float(built.outline.area)
+
+    def test_what_reaches_beyond_it_or_takes_no_surface_is_refused(self) -> None:
+        drawing = self.bring(landxml(self.SURFACE))
+        floor = self.add_floor(length="60 ft", width="10 ft")
+        beyond = self.part("excavation")
+        beyond["element"] |= {"shape": "floor", "outline_of": floor}
+        (error,) = self.place(drawing, beyond, status=400)["errors"]
+        self.assertIn("does not reach", error["why"])
+        (error,) = self.place(drawing, self.part("form"), status=400)["errors"]
+        self.assertIn("surface of triangles", error["why"])
+        (error,) = self.place(drawing, self.part("finished", mesh="Other"), status=400)["errors"]
+        self.assertIn("nothing of that handle", error["why"])
+        self.assertEqual(Element.objects.count(), 0)
 
 
 class BroughtAgain(DrawingCase):

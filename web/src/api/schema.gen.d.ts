@@ -3566,6 +3566,7 @@ export interface components {
             };
             steps: components["schemas"]["StepInputRequest"][];
             layers: components["schemas"]["LayerInputRequest"][];
+            mesh?: components["schemas"]["MeshInputRequest"] | null;
             opened: {
                 [key: string]: unknown;
             };
@@ -3597,6 +3598,7 @@ export interface components {
             };
             steps: components["schemas"]["StepInputRequest"][];
             layers: components["schemas"]["LayerInputRequest"][];
+            mesh?: components["schemas"]["MeshInputRequest"] | null;
         };
         /** @description What an element's form would make so far; nothing where a field was refused. */
         ElementDraftSheet: {
@@ -3627,6 +3629,7 @@ export interface components {
             };
             steps: components["schemas"]["StepInputRequest"][];
             layers: components["schemas"]["LayerInputRequest"][];
+            mesh?: components["schemas"]["MeshInputRequest"] | null;
         };
         /** @enum {string} */
         ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed" | "finished" | "free" | "lot";
@@ -3660,6 +3663,7 @@ export interface components {
             };
             steps: components["schemas"]["StepTyped"][];
             layers: components["schemas"]["LayerTyped"][];
+            mesh: components["schemas"]["MeshTyped"] | null;
         };
         /** @description The beam's error at a distance. */
         ErrorAt: {
@@ -4430,12 +4434,24 @@ export interface components {
         };
         /** @enum {string} */
         MeantEnum: "slab" | "footing" | "pad" | "piers" | "wall" | "excavation" | "form" | "lot";
+        /** @description A surface of triangles, as a drawing gave it. */
+        MeshInputRequest: {
+            name: string;
+            corners: number[][];
+            faces: number[][];
+        };
         /** @description A surface: how many triangles, from its lowest to its highest point. */
         MeshSheet: {
             name: string;
             triangles: number;
             lowest: string;
             highest: string;
+        };
+        /** @description A surface an element is set to, as a drawing gave it; all in whole nanometres. */
+        MeshTyped: {
+            name: string;
+            corners: number[][];
+            faces: number[][];
         };
         /** @enum {string} */
         MethodEnum: "two-position" | "face-about" | "both-axes" | "two-peg" | "water-level";
@@ -4674,6 +4690,7 @@ export interface components {
         /** @description A part of the plan: the shapes it is drawn as, and one of both forms. */
         PartInputRequest: {
             shapes: string[];
+            mesh: string;
             floor: components["schemas"]["FloorInputRequest"] | null;
             element: components["schemas"]["ElementInputRequest"] | null;
         };

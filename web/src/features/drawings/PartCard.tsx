@@ -40,9 +40,11 @@ export function PartCard({ job, part, shapes, problems, change, drop, show }: Pr
       <Stack spacing={2}>
         <Stack direction="row" sx={{ gap: 1, alignItems: "center", flexWrap: "wrap" }}>
           <Typography sx={{ flex: 1, minWidth: 160 }}>
-            {many > 1 ? `${many} shapes` : first?.size} on layer {first?.layer ?? "?"}
+            {part.mesh
+              ? `Set to the surface ${part.mesh}`
+              : `${many > 1 ? `${many} shapes` : (first?.size ?? "?")} on layer ${first?.layer ?? "?"}`}
           </Typography>
-          <Button onClick={show}>Show it</Button>
+          {!part.mesh && <Button onClick={show}>Show it</Button>}
           <Button onClick={drop}>Not this</Button>
         </Stack>
         {part.floor && (
@@ -57,6 +59,7 @@ export function PartCard({ job, part, shapes, problems, change, drop, show }: Pr
           <DrawnElement
             {...{ job, problems }}
             form={part.element}
+            hasLevel={!part.mesh}
             change={(element) => change({ ...part, element })}
           />
         )}
@@ -108,11 +111,13 @@ function SlabFields({ job, id, form, problems, change }: SlabProps) {
 type ElementProps = {
   job: Job;
   form: ElementForm;
+  /** Whether its level is typed; a surface of the file gives it else. */
+  hasLevel: boolean;
   problems: readonly Problem[];
   change: (form: ElementForm) => void;
 };
 
-function DrawnElement({ job, form, problems, change }: ElementProps) {
+function DrawnElement({ job, form, hasLevel, problems, change }: ElementProps) {
   const [isMore, setMore] = useState(false);
   const kind = KINDS[form.kind];
   const set = (changed: Partial<ElementForm>) => change({ ...form, ...changed });
@@ -136,7 +141,7 @@ function DrawnElement({ job, form, problems, change }: ElementProps) {
         onChange={(name) => set({ name })}
         problems={problems}
       />
-      {kind.level && (
+      {kind.level && hasLevel && (
         <LevelFields
           job={job}
           floor=""

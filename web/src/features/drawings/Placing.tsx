@@ -23,6 +23,7 @@ import {
   type Sheet,
   nameOf,
   newPart,
+  partOn,
   placingBody,
   problemsOfPart,
   suggested,
@@ -120,6 +121,14 @@ export function Placing({ job, sheet, lay, layIt, change }: Props) {
               show={() => choose(part.shapes)}
             />
           ))}
+          {job.can_plan && (
+            <Meshes
+              sheet={sheet}
+              onMake={(kind, mesh) =>
+                form.change({ parts: [...parts, partOn(job, kind, mesh, parts)] })
+              }
+            />
+          )}
           <Benchmarks {...{ job, sheet, marks }} onChange={(now) => form.change({ marks: now })} />
           {job.can_plan && parts.length + marks.length > 0 && (
             <RecordButton
@@ -211,6 +220,34 @@ function Make({ kind, onMake }: { kind: DrawnAs; onMake: (kind: DrawnAs) => void
         Take it
       </Button>
     </Stack>
+  );
+}
+
+type MeshesProps = { sheet: Sheet; onMake: (kind: DrawnAs, mesh: string) => void };
+
+/** Surfaces of the file: what is dug to one, or finished to one. */
+function Meshes({ sheet, onMake }: MeshesProps) {
+  if (!sheet.meshes.length) return null;
+  return (
+    <Panel title="Surfaces">
+      <Stack spacing={1.5}>
+        {sheet.meshes.map(({ name, triangles, lowest, highest }) => (
+          <Stack key={name} spacing={1}>
+            <Typography>
+              <strong>{name}</strong>: {triangles} triangles, from {lowest} to {highest}
+            </Typography>
+            <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
+              <Button variant="outlined" onClick={() => onMake("excavation", name)}>
+                Dig to it (formation)
+              </Button>
+              <Button variant="outlined" onClick={() => onMake("finished", name)}>
+                Finish to it (design)
+              </Button>
+            </Stack>
+          </Stack>
+        ))}
+      </Stack>
+    </Panel>
   );
 }
 

@@ -20,6 +20,8 @@ export type Part = {
   id: string;
   kind: DrawnAs;
   shapes: string[];
+  /** The surface of the file it is set to; empty for none. */
+  mesh: string;
   floor: FloorForm | null;
   element: ElementForm | null;
 };
@@ -54,7 +56,7 @@ export function newPart(
   others: readonly Part[],
 ): Part {
   const id = newId();
-  const own = { id, kind, shapes: shapes.map(({ handle }) => handle) };
+  const own = { id, kind, shapes: shapes.map(({ handle }) => handle), mesh: "" };
   const drawnAt = [...new Set(shapes.map(({ height }) => height))];
   const at = drawnAt.length === 1 ? drawnAt[0] : "";
   const level = at ? { level_from: "elevation" as const, level: at } : {};
@@ -74,6 +76,13 @@ export function newPart(
     floor: null,
     element: { ...form, name, measures, shape: "corners", ...level },
   };
+}
+
+/** A new part set to a surface of the file: around a floor where there is one, else around all. */
+export function partOn(job: Job, kind: DrawnAs, mesh: string, others: readonly Part[]): Part {
+  const part = newPart(job, kind, [], others);
+  const shape = job.floors.length ? ("floor" as const) : ("corners" as const);
+  return { ...part, mesh, element: part.element && { ...part.element, shape } };
 }
 
 /** The parts that a drawing's layers say it has: each outline one, the piers of a layer one row. */
@@ -129,10 +138,11 @@ export function placingBody(lay: Lay, { parts, marks }: PlacingForm) {
   return {
     ...lay,
     marks,
-    parts: parts.map(({ id, shapes, floor, element }) => ({
+    parts: parts.map(({ id, shapes, mesh, floor, element }) => ({
       shapes,
+      mesh,
       floor: floor && { ...floorBody({ ...floor, id }), corners: [] },
-      element: element && { ...elementBody({ ...element, id }), corners: [] },
+      element: element && { ...elementBody({ ...element, id }), corners: [], mesh: null },
     })),
   };
 }

@@ -53,6 +53,7 @@ export function emptyElement(job: Schemas["JobSheet"], kind: Kind): ElementForm 
     ],
     measures: { ...usual(sidesOf("l-shape")), ...usual(measures) },
     steps: [],
+    mesh: null,
     layers: hasLayers ? [{ name: "", nominal: "", actual: "" }] : [],
     opened: null,
   };
