@@ -56,7 +56,7 @@ def making_a_record(site: Site) -> Made:
     kilobytes = 0
     child = subprocess.Popen(command, env=environment)  # noqa: S603 - ours
     while child.poll() is None:
-        kilobytes = max(kilobytes, _greatest_memory(child.pid))
+        kilobytes = max(kilobytes, greatest_memory(child.pid))
         with suppress(subprocess.TimeoutExpired):
             child.wait(SECONDS_BETWEEN_LOOKS)
     seconds = perf_counter() - started
@@ -66,7 +66,7 @@ def making_a_record(site: Site) -> Made:
     return Made(seconds, kilobytes / 1024, int(work.says.split(" ")[0]))
 
 
-def _greatest_memory(process: int) -> int:
+def greatest_memory(process: int) -> int:
     """Return the most memory a running process has had, kilobytes; 0 where it is just ending."""
     try:
         status = Path(f"/proc/{process}/status").read_text()

@@ -9,6 +9,7 @@ from django.core.management.base import BaseCommand
 
 from server.measures.clock import Compared
 from server.measures.day import copies_of, opening_the_day
+from server.measures.drawings import printing_pegs, reading_a_drawing, writing_triangles
 from server.measures.judgement.concrete import volumes_held
 from server.measures.judgement.heights import covered_by_geometry, covered_by_runs
 from server.measures.judgement.slips import slips_by_ground
@@ -36,6 +37,7 @@ class Command(BaseCommand):
         self._stages()
         self._volumes()
         self._papers()
+        self._drawings()
         self._judgement()
         self._practice()
         heaviest, whole = first_screen(settings.WEB_DIST)
@@ -79,6 +81,22 @@ class Command(BaseCommand):
         first = self._record(make_site(200), "job record, 2,000 shots", "10 s", "300 MB")
         more = self._record(make_site(2000), "  ten times the shots", "", "")
         self._line("  ten times the shots / 2,000", f"{more / first:.1f} x", "")
+
+    def _drawings(self) -> None:
+        for entities in (5_000, 50_000):
+            read = reading_a_drawing(entities, 3)
+            is_asked = entities == 50_000
+            what = f"a drawing of {entities:,} entities / the library's own reading"
+            self._ratio(what, read.compared, 3 if is_asked else None)
+            self._line("  its memory", f"{read.megabytes:.0f} MB", "500 MB" if is_asked else "")
+        for faces in (10_000, 100_000):
+            what = f"LandXML of {faces:,} triangles / lxml writing them"
+            self._ratio(what, writing_triangles(faces, 3), 3 if faces == 100_000 else None)
+        for points in (100, 1000):
+            plan, labels = printing_pegs(make_site(points))
+            aim = "10 s" if points == 1000 else ""
+            self._line(f"plan sheet of {points:,} pegs", f"{plan:.1f} s", aim)
+            self._line("  their labels with codes", f"{labels:.1f} s", aim)
 
     def _record(self, site: Site, what: str, aim: str, memory: str) -> float:
         made, moved = making_a_record(site), moving_a_job(site)

@@ -327,7 +327,7 @@ class OnASurface(DrawingCase):
             "shape": "corners",
             "outline_of": None,
         }
-        part = {"shapes": [], "floor": None, "element": form, "mesh": "Subgrade"}
+        part: Body = {"shapes": [], "floor": None, "element": form, "mesh": "Subgrade"}
         return part | changed
 
     def test_each_point_is_set_to_the_surface_there(self) -> None:
