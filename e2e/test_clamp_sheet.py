@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+import io
 import re
 
+import zxingcpp
+from PIL import Image
+
 from e2e.browser import BrowserTestCase
+from server.jobs.models import Point
 from server.webapp.demo_ids import demo_id
 
 STUDIO, HILL = "Pottery studio, kiln room", "Hillside workshop"
@@ -32,6 +37,24 @@ class ClampSheet(BrowserTestCase):
         for paper in ("A4", "Letter"):
             pages = re.findall(rb"/Type\s*/Page\b", self.page.pdf(format=paper))
             self.assertEqual(len(pages), 1, paper)
+
+    def test_its_code_opens_the_same_sheet_on_another_phone(self) -> None:
+        self.open_demo_job(STUDIO, "marks/sheet")
+        code = self.page.get_by_role("img", name="Opens this sheet on a phone")
+        code.wait_for()
+        picture = Image.open(io.BytesIO(code.screenshot()))
+        (read,) = zxingcpp.read_barcodes(picture.resize((480, 480)))
+        self.assertEqual(read.text, code.get_attribute("data-address"))
+        self.page.evaluate("localStorage.clear()")
+        self.page.goto(read.text)
+        self.page.get_by_text("Set-up 2 of").first.wait_for()
+        self.assertTrue(self.page.url.endswith("/marks/sheet"))
+
+    def test_a_stakes_code_opens_its_point(self) -> None:
+        self.open_demo_job(STUDIO, "stone")
+        point = Point.objects.get(floor__job_id=demo_id(STUDIO), name="C2")
+        self.page.goto(f"{self.live_server_url}/at/{point.pk}")
+        self.page.get_by_role("heading", name="Point C2").wait_for()
 
     def test_a_sheet_whose_set_up_is_in_doubt_says_void(self) -> None:
         self.open_demo_job(HILL, "marks/sheet")

@@ -10,6 +10,8 @@ from reportlab.platypus import Flowable
 from server.papers.pdf.page import INK, PLAIN
 
 SIDE = 26 * mm
+#: One of the eight patterns a code may be laid over; to try all takes five times as long.
+MASK = 3
 
 
 def draw_code(canvas: Canvas, address: str, x: float, y: float, side: float) -> None:
@@ -17,7 +19,7 @@ def draw_code(canvas: Canvas, address: str, x: float, y: float, side: float) -> 
 
     The quiet margin that readers need is within it.
     """
-    code = segno.make(address, error="m", micro=False)
+    code = segno.make(address, error="m", micro=False, mask=MASK)
     rows = [list(row) for row in code.matrix_iter(border=4)]
     module = side / len(rows)
     canvas.saveState()
