@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from django.conf import settings
-from playwright.sync_api import Page, expect
+from playwright.sync_api import FilePayload, Page, expect
 
 from e2e.browser import DESKTOP, MORE, PHONE
 from e2e.demo import load_demo
@@ -14,6 +14,7 @@ from e2e.test_practice import OnASite
 from e2e.works import WorkedFor
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
+from server.traced.tests.drawn import dxf, shop
 from server.webapp.demo_ids import demo_id
 
 FOLDER = settings.ROOT / "docs" / "screenshots"
@@ -74,6 +75,13 @@ def make_record(page: Page) -> None:
     page.get_by_text("pages, kept below").wait_for()
 
 
+def bring_drawing(page: Page) -> None:
+    """Bring a drawing in, and wait until it is shown."""
+    chosen: FilePayload = {"name": "shop.dxf", "mimeType": "image/vnd.dxf", "buffer": dxf(shop)}
+    page.locator("input[type=file]").set_input_files(chosen)
+    page.get_by_role("heading", name="How it lies on the site").wait_for()
+
+
 def nothing(page: Page) -> None:
     """Leave the screen as it opens."""
     page.evaluate("window.scrollTo(0, 0)")
@@ -92,7 +100,7 @@ VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
     ("book", f"jobs/{STUDIO}/book", DESKTOP, nothing),
     ("instrument", f"jobs/{HILL}/instruments/{LASER}", DESKTOP, nothing),
     ("records", f"jobs/{WELL}/records", DESKTOP, make_record),
-    ("way-out", f"jobs/{HILL}/set-up/{demo_id(HILL_NAME, 'set-up', 80)}/way-out", DESKTOP, nothing),
+    ("drawing", f"jobs/{WELL}/drawings", DESKTOP, bring_drawing),
 ]
 
 

@@ -13,7 +13,7 @@ from core.surfaces.thickness import (
     thickness_bands,
     with_least,
 )
-from core.surfaces.tin import Triangulated, as_shot, designed, inside
+from core.surfaces.tin import Triangulated, around, as_shot, designed, inside
 
 __all__ = [
     "Axis",
@@ -30,6 +30,7 @@ __all__ = [
     "StoneShot",
     "Triangulated",
     "VolumeRange",
+    "around",
     "as_shot",
     "band_levels",
     "contours",

@@ -18,6 +18,9 @@ Face = tuple[int, int, int]
 NO_AREA = 1e-9
 #: A stretch has so many ends.
 ENDS = 2
+#: Pieces that touch are drawn as one, however their corners were rounded, metres.
+SEAM = 1e-6
+CORNERS = 3
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,6 +89,27 @@ def _anticlockwise(face: Face, xy: Floats) -> Face:
 
 def _shifted(face: Face, by: int) -> Face:
     return face[0] + by, face[1] + by, face[2] + by
+
+
+def around(pieces: Floats, outline: Outline) -> tuple[Floats, ...]:
+    """Return the rings around pieces that lie side by side, holes included, within an outline.
+
+    Each piece and each ring is an (n, 2) array of corners, metres in plan; a ring does not repeat
+    its first corner.
+    """
+    whole = shapely.unary_union(
+        [shapely.Polygon(piece).buffer(SEAM, join_style="mitre") for piece in pieces]
+    )
+    found: list[Floats] = []
+    whole = whole.buffer(-SEAM, join_style="mitre").intersection(shapely.Polygon(ring_of(outline)))
+    for polygon in shapely.get_parts(whole):
+        if polygon.geom_type != "Polygon":
+            continue  # where they only touch the outline
+        for ring in (polygon.exterior, *polygon.interiors):
+            corners = shapely.get_coordinates(ring.simplify(SEAM))[:-1]
+            if len(corners) >= CORNERS:
+                found.append(corners)
+    return tuple(found)
 
 
 def inside(stretches: Floats, outline: Outline) -> Floats:

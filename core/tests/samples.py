@@ -95,6 +95,7 @@ from core.setups import (
 from core.slips import Aim, Explanation, Near, Slip, expected_at
 from core.slips.question import Offer as SlipOffer
 from core.slips.question import Question as SlipQuestion
+from core.standing import Reach, ToShoot, beam_over, set_ups_for, where_to_stand
 from core.surfaces import (
     Plane,
     PourRules,
@@ -276,6 +277,11 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     across = SectionLine(outline.corners[0], outline.corners[2])
     yield from (across, cut("Top", across, outline, LevelSurface(Elevation(5))))
     yield from (CutShot("stone", "A1", Length(1), Elevation(2)), SheetScale(100, "1:100"))
+    shot = ToShoot("A", (1.0, 2.0), 1.2)
+    places = where_to_stand([shot], shot, KIT, Reach(0, 50), (3, 3))
+    yield from (shot, places.best, Reach(0, 50))
+    yield beam_over([("A", Elevation(0))], metres(4), Elevation(0))
+    yield set_ups_for([shot], shot, Reach(0, 50), np.array([(0.0, 0.0)]))
     known = Known("BM1", (0.0, 0.0), outline.corners[0])
     yield from (known, circle("2F", "PIERS", (1.0, 2.0), 0.15), strip_in(outline.corners))
     yield fit_by([known], DrawingUnit.FEET)

@@ -12,7 +12,7 @@ from core.design import LevelSurface
 from core.errors import NotEnoughShots
 from core.floors import Outline, PlanPoint, l_shape, rectangle
 from core.lengths import Elevation, Length
-from core.surfaces import StoneShot, Triangulated, as_shot, designed, inside
+from core.surfaces import StoneShot, Triangulated, around, as_shot, designed, inside
 
 
 def at(x: float, y: float) -> PlanPoint:
@@ -33,6 +33,25 @@ def triangles(surface: Triangulated) -> list[shapely.Polygon]:
 
 L_SHAPE = l_shape(*(Length.from_float(side) for side in (8.0, 6.0, 3.0, 2.0)))
 BOX = rectangle(Length.from_float(5.0), Length.from_float(4.0))
+
+
+class Around(TestCase):
+    """Pieces side by side, as one ring."""
+
+    def test_halves_that_meet_are_one_ring_and_a_hole_is_another(self) -> None:
+        halves = np.array([[(0, 0), (2, 0), (2, 4), (0, 4)], [(2, 0), (5, 0), (5, 4), (2, 4)]])
+        (ring,) = around(halves.astype(float), BOX)
+        self.assertAlmostEqual(shapely.Polygon(ring).area, 20.0, places=5)
+        sides = [(0, 0, 5, 1), (0, 3, 5, 4), (0, 1, 2, 3), (3, 1, 5, 3)]
+        frame = [[(a, b), (c, b), (c, d), (a, d)] for a, b, c, d in sides]
+        rings = around(np.array(frame, dtype=float), BOX)
+        areas = sorted(shapely.Polygon(ring).area for ring in rings)
+        self.assertEqual([round(area, 4) for area in areas], [2.0, 20.0])
+
+    def test_it_stays_within_the_outline(self) -> None:
+        wide = np.array([[(-3, -3), (9, -3), (9, 9), (-3, 9)]], dtype=float)
+        (ring,) = around(wide, L_SHAPE)
+        self.assertAlmostEqual(shapely.Polygon(ring).area, area(L_SHAPE), places=5)
 
 
 class Designed(TestCase):

@@ -7,7 +7,7 @@ from collections.abc import Iterable, Iterator
 from core.drawings import DrawnPoint, DrawnShape, JobDrawing, cut_or_fill, layer_name
 from core.floors import PlanPoint
 from core.lengths import Elevation, Length, format_length, written_above
-from core.surfaces import inside
+from core.surfaces import around, inside
 from core.surfaces.triangles import Floats
 from core.tables import SurveyUnit
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
@@ -17,7 +17,7 @@ from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
 from server.papers.lists.points_out import BothHeights, Heights, both_heights
 from server.papers.plan_sheets.section import Section
-from server.pour.services.thickness_map import thickness_lines
+from server.pour.services.thickness_map import thickness_areas, thickness_lines
 
 #: How far below the plan a section is drawn.
 BELOW = Length.from_metres(3)
@@ -84,14 +84,22 @@ def _to_do(point: BothHeights, unit: SurveyUnit) -> str:
 
 
 def _contours(job: Job, plan: JobPlan) -> Iterator[DrawnShape]:
-    """Yield where each floor's slab is how thick, over the stone that was found."""
+    """Yield lines and bands of how thick each floor's slab is, over the stone that was found."""
     pegs, _ = pegs_of(stone_of(plan.floors), plan, JobStandings(job), shown=())
     for key, floor in plan.floors.items():
         for contour in thickness_lines(plan, key, pegs.get(key, OwnPegs())):
-            thick = format_length(Length.from_float(contour.level), plan.style)
-            layer = layer_name("thickness", thick, floor.name)
+            layer = layer_name("thickness", _thick(contour.level, plan), floor.name)
             for begin, end in inside(contour.stretches, plan.outlines[key]):
                 yield DrawnShape(layer, (_place(begin), _place(end)), is_closed=False)
+        for band in thickness_areas(plan, key, pegs.get(key, OwnPegs())):
+            low, high = (_thick(level, plan) for level in (band.low, band.high))
+            layer = layer_name("band", low, "to", high, floor.name)
+            for ring in around(band.pieces, plan.outlines[key]):
+                yield DrawnShape(layer, tuple(map(_place, ring)), is_closed=True)
+
+
+def _thick(metres: float, plan: JobPlan) -> str:
+    return format_length(Length.from_float(metres), plan.style)
 
 
 def _place(at: Floats) -> PlanPoint:

@@ -6,6 +6,7 @@ import io
 from typing import Any
 from uuid import UUID
 
+import shapely
 from django.test import Client
 from ezdxf.document import Drawing
 from ezdxf.filemanagement import read
@@ -111,6 +112,16 @@ class AsDxf(WorkTestCase):
         for line in lines:
             for x, y in line.get_points("xy"):
                 self.assertTrue(-1e-6 <= x * 0.3048 <= 6 + 1e-6 and -1e-6 <= y * 0.3048 <= 4 + 1e-6)
+        bands = [
+            shapely.Polygon(list(one.get_points("xy")))
+            for one in self.of(document, "LWPOLYLINE")
+            if one.dxf.layer.startswith("BAND-")
+        ]
+        self.assertGreater(len(bands), 3)
+        whole = shapely.unary_union(bands)
+        self.assertAlmostEqual(whole.area * 0.3048**2, 24, delta=0.01)
+        overlap = sum(one.area for one in bands) - whole.area
+        self.assertAlmostEqual(overlap, 0, delta=0.01)
 
     def test_every_kind_of_element_is_drawn_on_its_own_layer(self) -> None:
         layers = {one.dxf.name for one in self.drawn().layers}

@@ -84,6 +84,15 @@ def thickness_lines(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> tuple[Contou
     return tuple(contours(made.model, made.off, made.levels[1:-1]))
 
 
+def thickness_areas(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> tuple[Band, ...]:
+    """Return where a floor's slab lies between which thicknesses; none where there is no map."""
+    try:
+        made = _modeled(plan.surfaces(floor_id), own, plan.style)
+    except NotEnoughShots:
+        return ()
+    return tuple(one for one in thickness_bands(made.model, made.off, made.levels) if one.area)
+
+
 def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
     """Return the map of a floor over the stone that was found."""
     slab = plan.surfaces(floor_id)

@@ -199,6 +199,12 @@ class HostileDxf(TestCase):
                 continue
             Found.unpacked(found.packed())
 
+    def test_layers_in_an_encoding_nobody_said_are_read_all_the_same(self) -> None:
+        plain = dxf(shop, version="R12")
+        for bad in (b"SL\xc4B", b"\xff\xfe\x00SLAB", b"SL\xe6\x97"):
+            found = read(plain.replace(b"SLAB", bad))
+            self.assertEqual(sum(1 for one in found.traced if one.circle is None), 1)
+
 
 class LandXml(TestCase):
     """Control and surfaces."""
@@ -253,6 +259,24 @@ class LandXml(TestCase):
             self.assertIn(
                 "entities", self.refused(body.replace("&a;</Land", f"{entity}</Land").encode()).why
             )
+
+    def test_damaged_files_are_refused_or_read_and_nothing_worse(self) -> None:
+        chance, whole = random.Random(11), landxml(self.POINTS + self.SURFACE)
+        for _ in range(200):
+            damaged = bytearray(whole)
+            a, b = sorted(chance.sample(range(len(whole)), 2))
+            match chance.randrange(3):
+                case 0:
+                    del damaged[b:]
+                case 1:
+                    damaged[a], damaged[b] = damaged[b], damaged[a]
+                case _:
+                    damaged[b:b] = damaged[max(a, b - 60) : b]
+            try:
+                found = read(bytes(damaged))
+            except TooMuch:
+                continue
+            Found.unpacked(found.packed())
 
 
 class Apart(TestCase):

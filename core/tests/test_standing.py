@@ -1,0 +1,201 @@
+"""Where to stand, against the plain formula at every place and every pair of places."""
+
+from __future__ import annotations
+
+from itertools import product
+from math import hypot
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from core.errors import OutOfRange
+from core.lengths import Elevation, Length
+from core.standing import (
+    BeamRange,
+    Reach,
+    ToShoot,
+    Why,
+    beam_over,
+    largest_at,
+    set_ups_for,
+    stand_at,
+    where_to_stand,
+)
+from core.uncertainty import Beam, Kit, Sight, uncertainty
+
+LASER = Kit(0.0001, 0.0005, 0.001, 0.5)
+LEVEL = Kit(0.00005, 0.0, 0.001, 2.0, Beam.CONE)
+FAR = Reach(0.0, 1000.0)
+SPOT = st.tuples(st.floats(-40, 40), st.floats(-40, 40))
+
+
+def shot(name: str, x: float, y: float, rod: float = 1.2, own: float = 0.0) -> ToShoot:
+    """Return a point."""
+    return ToShoot(name, (x, y), rod, own)
+
+
+def plainly(at: tuple[float, float], points: list[ToShoot], known: ToShoot, kit: Kit) -> float:
+    """Return the largest U at a place, point by point by the rule itself."""
+
+    def sight(one: ToShoot) -> Sight:
+        away = hypot(one.at[0] - at[0], one.at[1] - at[1])
+        return Sight(away, one.height_on_rod, one.at, one.own)
+
+    return max(uncertainty(kit, sight(one), [sight(known)]).half_width for one in points)
+
+
+class Places(TestCase):
+    """One set-up."""
+
+    @given(
+        st.lists(st.tuples(SPOT, st.floats(0, 4)), min_size=1, max_size=6), SPOT,
+        st.floats(0, 0.005), st.sampled_from([LASER, LEVEL]),
+    )  # fmt: skip
+    @settings(max_examples=60)
+    def test_every_place_has_the_u_of_the_rule(
+        self,
+        drawn: list[tuple[tuple[float, float], float]],
+        mark: tuple[float, float],
+        own: float,
+        kit: Kit,
+    ) -> None:
+        points = [ToShoot(f"P{n}", at, rod) for n, (at, rod) in enumerate(drawn)]
+        known = ToShoot("BM1", mark, 1.5, own)
+        found = where_to_stand(points, known, kit, FAR, (5, 4))
+        for row, y in enumerate(found.away):
+            for column, x in enumerate(found.right):
+                expected = plainly((float(x), float(y)), points, known, kit)
+                self.assertAlmostEqual(found.half_widths[row, column], expected, places=12)
+        assert found.best is not None
+        self.assertAlmostEqual(found.best.half_width, float(found.half_widths.min()), places=8)
+
+    def test_a_level_stands_as_far_from_the_benchmark_as_from_the_points(self) -> None:
+        points = [shot("A", 20, 0), shot("B", 20, 2)]
+        best = where_to_stand(points, shot("BM1", 0, 0), LEVEL, FAR, (61, 41)).best
+        assert best is not None
+        away = hypot(best.at[0] - 20, best.at[1] - 1)
+        self.assertAlmostEqual(away, hypot(*best.at), delta=1.0)
+        behind = stand_at((-4.0, 0.0), points, shot("BM1", 0, 0), LEVEL)
+        self.assertGreater(behind.half_width, best.half_width * 1.2)
+        self.assertEqual(behind.worst, "B")
+
+    def test_it_says_where_one_is_too_far_and_where_too_near(self) -> None:
+        points, known = [shot("A", 30, 0)], shot("BM1", 0, 0)
+        places = np.array([(15.0, 0.0), (29.0, 0.0), (60.0, 0.0), (0.5, 0.0)])
+        widths, why = largest_at(places, points, known, LASER, Reach(2.0, 25.0))
+        self.assertEqual(list(why), [Why.CAN, Why.TOO_NEAR, Why.TOO_FAR, Why.TOO_NEAR])
+        self.assertEqual(list(np.isfinite(widths)), [True, False, False, False])
+
+    def test_where_nothing_is_in_reach_there_is_no_best_and_no_point_is_refused(self) -> None:
+        points, known = [shot("A", 90, 0)], shot("BM1", 0, 0)
+        self.assertIsNone(where_to_stand(points, known, LASER, Reach(0, 30), (9, 9)).best)
+        with self.assertRaises(OutOfRange):
+            where_to_stand([], known, LASER, FAR, (3, 3))
+
+
+class Beams(TestCase):
+    """How high."""
+
+    def beam(self, *heights: float, rod: float = 4.0, ground: float = 10.0) -> BeamRange:
+        named = [(f"P{n}", elevation(height)) for n, height in enumerate(heights)]
+        return beam_over(named, Length.from_float(rod), elevation(ground))
+
+    def test_every_clamp_is_on_the_rod_and_the_legs_hold_it(self) -> None:
+        found = self.beam(10.2, 8.9)
+        self.assertEqual((found.lowest, found.highest), (elevation(11.0), elevation(12.0)))
+        short = self.beam(10.2, 8.9, rod=2.5)
+        self.assertEqual((short.lowest, short.highest), (elevation(11.0), elevation(11.4)))
+        high = self.beam(11.3, 9.0)
+        self.assertEqual(high.lowest, elevation(11.3))
+
+    def test_it_is_kept_clear_of_peoples_eyes_where_it_can_be(self) -> None:
+        found = self.beam(10.2, 8.9)
+        self.assertEqual((found.proposed, found.is_at_eye_level), (elevation(11.225), False))
+        above = self.beam(11.5, 9.0)
+        self.assertEqual((above.proposed, above.is_at_eye_level), (elevation(11.9), False))
+        only = self.beam(11.5, 9.0, rod=2.7)
+        self.assertTrue(only.is_at_eye_level)
+        self.assertEqual(only.proposed, elevation(11.6))
+
+    def test_heights_for_no_one_beam_are_refused_by_name(self) -> None:
+        with self.assertRaises(OutOfRange) as refused:
+            self.beam(10.0, 14.5)
+        self.assertEqual(refused.exception.typed, "P1 lies 4.50 m above P0")
+        for heights in ((12.5, 9.0), (6.5, 6.0)):
+            with self.assertRaises(OutOfRange) as refused:
+                self.beam(*heights)
+            self.assertIn("Legs", refused.exception.why)
+
+
+def elevation(metres: float) -> Elevation:
+    """Return an elevation of so many metres."""
+    return Elevation(Length.from_float(metres).nanometres)
+
+
+class Several(TestCase):
+    """Where one place sees too little."""
+
+    PLACES = np.array([(float(x), float(y)) for x, y in product(range(-10, 91, 10), (0, 10))])
+
+    def check(self, points: list[ToShoot], known: ToShoot, reach: Reach) -> int:
+        """Hold a plan against its own rules, and return how many set-ups it takes."""
+        plan = set_ups_for(points, known, reach, self.PLACES)
+        shot_names = [name for some in plan.shoots for name in some]
+        self.assertEqual(sorted(shot_names), sorted(one.name for one in points))
+        at = {one.name: one.at for one in points}
+        for stand, names in zip(plan.stands, plan.shoots, strict=True):
+            for name in names:
+                self.assertLessEqual(apart(stand, at[name]), reach.farthest)
+                self.assertGreaterEqual(apart(stand, at[name]), reach.least)
+        self.assertLessEqual(apart(plan.stands[0], known.at), reach.farthest)
+        for n, turn in enumerate(plan.turning_points):
+            for stand in plan.stands[n : n + 2]:
+                self.assertLessEqual(apart(stand, turn), reach.farthest + 1e-9)
+                self.assertGreaterEqual(apart(stand, turn), reach.least)
+        return len(plan.stands)
+
+    def test_one_does_where_one_can(self) -> None:
+        self.assertEqual(self.check([shot("A", 20, 0)], shot("BM1", 0, 0), Reach(1, 25)), 1)
+
+    def test_a_long_site_takes_several_and_bridges_what_lies_between(self) -> None:
+        points = [shot("A", 5, 0), shot("B", 85, 0)]
+        self.assertEqual(self.check(points, shot("BM1", 0, 0), Reach(1, 30)), 2)
+        self.assertGreaterEqual(self.check(points, shot("BM1", 0, 0), Reach(1, 12)), 4)
+
+    @given(st.lists(st.tuples(st.floats(0, 80), st.floats(0, 10)), min_size=1, max_size=5))
+    @settings(max_examples=40)
+    def test_two_are_found_wherever_two_do(self, spots: list[tuple[float, float]]) -> None:
+        points = [ToShoot(f"P{n}", at, 1.0) for n, at in enumerate(spots)]
+        known, reach = shot("BM1", 0, 5), Reach(0.5, 35.0)
+        fewest = self.fewest(points, known, reach)
+        taken = self.check(points, known, reach)
+        self.assertGreaterEqual(taken, fewest)
+        if fewest <= 2:
+            self.assertEqual(taken, fewest)
+
+    def fewest(self, points: list[ToShoot], known: ToShoot, reach: Reach) -> int:
+        """Return by trying every place and every pair how few do; 3 stands for more."""
+
+        def sees(place: tuple[float, float], one: ToShoot) -> bool:
+            return reach.least <= apart(place, one.at) <= reach.farthest
+
+        places = [(float(x), float(y)) for x, y in self.PLACES]
+        starts = [place for place in places if sees(place, known)]
+        if any(all(sees(place, one) for one in points) for place in starts):
+            return 1
+        for first, other in product(starts, places):
+            is_joined = reach.least <= apart(first, other) / 2 <= reach.farthest
+            if is_joined and all(sees(first, one) or sees(other, one) for one in points):
+                return 2
+        return 3
+
+    def test_what_twelve_do_not_see_is_refused(self) -> None:
+        with self.assertRaises(OutOfRange):
+            set_ups_for([shot("A", 500, 0)], shot("BM1", 0, 0), Reach(1, 30), self.PLACES)
+
+
+def apart(one: tuple[float, float], other: tuple[float, float]) -> float:
+    """Return how far two places are apart."""
+    return hypot(one[0] - other[0], one[1] - other[1])
