@@ -50,6 +50,17 @@ class ClampSheet(BrowserTestCase):
         self.page.get_by_text("Set-up 2 of").first.wait_for()
         self.assertTrue(self.page.url.endswith("/marks/sheet"))
 
+    def test_where_to_stand_is_told_and_what_another_place_costs(self) -> None:
+        self.open_demo_job(STUDIO, "set-up")
+        self.page.get_by_role("link", name="Where to stand").click()
+        self.page.get_by_role("heading", name="Stand at").wait_for()
+        self.page.get_by_text("U is at most").wait_for()
+        shades = self.page.locator("[data-shade]")
+        self.assertGreater(shades.count(), 1)
+        plan = self.page.get_by_role("group", name="Plan: the ground by how sure")
+        plan.click(position={"x": 12, "y": 12})
+        self.page.get_by_text("Where you tapped").wait_for()
+
     def test_a_stakes_code_opens_its_point(self) -> None:
         self.open_demo_job(STUDIO, "stone")
         point = Point.objects.get(floor__job_id=demo_id(STUDIO), name="C2")

@@ -22,6 +22,7 @@ from server.pictures import notice_views as shown
 from server.pour.api import notice_views as notices
 from server.pour.api import options_views as pour
 from server.stages.workbook_views import WorkbookView
+from server.stands.api import StandsView
 from server.traced.api import views as traced
 
 office = [
@@ -104,6 +105,7 @@ office = [
     path("jobs/<uuid:job>/pictures-in", zipped.PicturesInView.as_view()),
     path("jobs/<uuid:job>/job.json", papers.JobFileView.as_view()),
     path("jobs/<uuid:job>/points-in", lists.PointsInView.as_view()),
+    path("jobs/<uuid:job>/stands", StandsView.as_view()),
     path("jobs/<uuid:job>/drawings-in", lists.DrawingsInView.as_view()),
     path("jobs/<uuid:job>/drawings", traced.DrawingsView.as_view()),
     path("drawings/<uuid:drawing>/laid", traced.DrawingView.as_view()),

@@ -37,7 +37,7 @@ const LEFT_OUT = [
   /^server\/.*\/management\//,
   /^django\/core\/management\/commands\//,
   /^core\/(surfaces|standing)\//,
-  /^server\/(measures|database|traced|webapp\/demo|phone\/(stand_ins|building)|carry\/(write|concrete|api))/,
+  /^server\/(measures|database|traced|stands|webapp\/demo|phone\/(stand_ins|building)|carry\/(write|concrete|api))/,
   /^server\/(corrections\/|overview\/day\/calendar|overview\/happened\/(?!kinds|__init__)|pictures\/(written_anew|zipped))/,
   /^server\/papers\/(pdf|drawings|plan_sheets|works|services|models|apps|sheets|api\/(?!points_views|inputs|__init__))/,
   /^server\/(office_urls|described_urls|urls|wsgi|gunicorn|logs|health|tidying|testing)\.py$/,

@@ -96,6 +96,10 @@ export const work: RouteObject[] = [
         lazy: async () => ({ Component: (await import("./features/floors")).Floors }),
       },
       {
+        path: "stand",
+        lazy: async () => ({ Component: (await import("./features/setup")).WhereToStand }),
+      },
+      {
         path: "open",
         lazy: async () => ({ Component: (await import("./features/codes")).Opened }),
       },

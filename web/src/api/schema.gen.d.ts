@@ -1868,6 +1868,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/stands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tell the surest place, the beam over it, and what another place costs. */
+        get: operations["stands"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/take-off": {
         parameters: {
             query?: never;
@@ -3078,6 +3095,13 @@ export interface components {
         BandSheetKindEnum: "thin" | "less" | "on" | "more";
         /** @enum {string} */
         BeamClassEnum: "1" | "2" | "3R" | "3B";
+        /** @description Between which heights the beam does, and where it is best kept; ``says`` warns. */
+        BeamSheet: {
+            lowest: components["schemas"]["Shown"];
+            highest: components["schemas"]["Shown"];
+            proposed: components["schemas"]["Shown"];
+            says: string;
+        };
         /** @enum {string} */
         BearingEnum: "rock" | "refusal" | "undisturbed soil" | "engineered fill";
         /** @description A crew that begins with its owner; ``code`` is empty where anybody may sign up. */
@@ -5504,6 +5528,27 @@ export interface components {
         };
         /** @enum {string} */
         SettingEnum: "fine" | "coarse";
+        /** @description Several set-ups, where no one place does: the places, and the turning points between. */
+        SeveralSheet: {
+            says: string;
+            stands: components["schemas"]["Place"][];
+            turning_points: components["schemas"]["Place"][];
+        };
+        /** @description The ground by its largest U: cells row by row from the near left, 0 the surest. */
+        ShadesSheet: {
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            near: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            depth: number;
+            columns: number;
+            rows: number;
+            cells: number[];
+            steps: string[];
+        };
         /** @description A shape: where its corners lie in metres, how large it is, and where it was drawn at. */
         ShapeSheet: {
             handle: string;
@@ -5686,6 +5731,12 @@ export interface components {
             levels: components["schemas"]["LevelSheet"][];
             pier_tops: components["schemas"]["PierTops"][];
         };
+        /** @description A place to stand: where, the largest U there, and at which point. */
+        StandSheet: {
+            place: components["schemas"]["Place"];
+            u: string;
+            worst: string;
+        };
         /** @description Where the instrument stands: metres in plan; its height in words; what one sees of it. */
         StandShown: {
             /** Format: double */
@@ -5709,6 +5760,21 @@ export interface components {
             good_at: string;
             due_at: string;
             rereads: components["schemas"]["RereadSheet"][];
+        };
+        /** @description Where to stand for what is left to shoot. */
+        StandsSheet: {
+            points: number;
+            spots: number[][];
+            known: string;
+            gear: string;
+            best: components["schemas"]["StandSheet"] | null;
+            here: components["schemas"]["StandSheet"] | null;
+            cost: string;
+            beam: components["schemas"]["BeamSheet"] | null;
+            beam_problem: string;
+            ground: components["schemas"]["ShadesSheet"];
+            several: components["schemas"]["SeveralSheet"] | null;
+            several_problem: string;
         };
         /** @description A step of the order of work, and where the job stands in it. */
         Step: {
@@ -13312,6 +13378,71 @@ export interface operations {
             };
             /** @description What was wrong */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    stands: {
+        parameters: {
+            query?: {
+                benchmark?: string;
+                instrument?: string;
+                receiver?: string;
+                rod?: string;
+                stage?: "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "after" | "";
+                x?: string;
+                y?: string;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -16,12 +16,15 @@ import { SightDrawing } from "./SightDrawing";
 export function SetUps() {
   const job = useJobSheet();
   const add = job.can_set_up && (
-    <Stack direction="row" spacing={1}>
+    <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
       {job.can_plan && job.set_ups.length > 0 && (
         <Button component={Link} to={`/jobs/${job.id}/runs`} variant="outlined">
           Runs and turning points
         </Button>
       )}
+      <Button component={Link} to={`/jobs/${job.id}/stand`} variant="outlined">
+        Where to stand
+      </Button>
       <Button component={Link} to={`/jobs/${job.id}/set-up/new`} variant="contained">
         Set up here
       </Button>

@@ -1,2 +1,3 @@
 export { NewSetUp } from "./NewSetUp";
 export { SetUps } from "./SetUps";
+export { WhereToStand } from "./WhereToStand";

@@ -1,0 +1,1 @@
+"""Where to stand for what is still to be shot."""
