@@ -20,7 +20,7 @@ def stake_text(found: Elevation, planned: Elevation, style: Style, *, in_tenths:
     ...     Style(StyleKind.FEET_INCHES, 8),
     ...     in_tenths=False,
     ... )
-    'C 4"'
+    'C 3 7/8"'
     """
     if in_tenths:
         return cut_or_fill(found, planned, SurveyUnit.FEET)

@@ -127,8 +127,8 @@ class MigrationsCutOff(TransactionTestCase):
             cursor.execute(CROSS_OUT, ["papers"])
 
     def test_what_is_there_already_is_an_error_in_a_migration_nobody_began(self) -> None:
-        ((last,),) = asked("SELECT MAX(name) FROM django_migrations WHERE app = 'papers'")
-        MigrationRecorder(connection).record_unapplied("papers", last)
+        ((last,),) = asked("SELECT MAX(name) FROM django_migrations WHERE app = 'traced'")
+        MigrationRecorder(connection).record_unapplied("traced", last)
         with self.assertRaises(OperationalError):
             call_command("migrate", verbosity=0)
         call_command("migrate", verbosity=0)

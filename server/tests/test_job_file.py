@@ -30,10 +30,14 @@ from server.pictures.models import NoticePicture, PictureContent
 from server.refusals import Invalid, Refusal
 from server.tests.site import person
 from server.tests.works import WorkTestCase
+from server.traced.models import BroughtDrawing, PlacedShape
 from server.webapp.demo import load_demo
 
 HEAD = ("format", "version", "digest", "seal")
-APART = {LongWork, KeptPaper, BroughtIn, Archived, Glance, DayOnJob, PictureContent, NoticePicture}
+APART = {
+    LongWork, KeptPaper, BroughtIn, Archived, Glance, DayOnJob, PictureContent, NoticePicture,
+    BroughtDrawing, PlacedShape,
+}  # fmt: skip
 
 
 def unsealed(file: bytes) -> bytes:

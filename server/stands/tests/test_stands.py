@@ -16,7 +16,7 @@ class Stands(SiteTestCase):
 
     def setUp(self) -> None:
         super().setUp()
-        self.floor = self.add_floor()
+        self.floor = self.add_floor(level_from="elevation", level="51' 4 1/2\"", reference=None)
         Benchmark.objects.update(x=Length.from_metres(-20), y=Length.from_metres(2))
         self.level = self.add_instrument(
             name="Level",

@@ -11,6 +11,8 @@ from pathlib import Path
 from server.traced.reading.found import Found, TooMuch
 from server.traced.reading.limits import ACCEPTS, BINARY, SECONDS
 
+#: Where the modules of that process are found.
+ROOT = Path(__file__).parents[3]
 NO_DRAWING = "Choose a drawing (DXF) or a survey (LandXML)."
 #: What tells a drawing stands within so much of its start.
 BEGINNING = 4096
@@ -40,7 +42,7 @@ def read_apart(name: str, content: bytes) -> Found:
         try:
             # The kind is one of ours, and the file's name as well.
             done = subprocess.run(  # noqa: S603
-                command, capture_output=True, timeout=SECONDS, check=False
+                command, capture_output=True, timeout=SECONDS, check=False, cwd=ROOT
             )
         except subprocess.TimeoutExpired as slow:
             why = f"It takes longer than {SECONDS} seconds to read."
