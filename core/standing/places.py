@@ -16,6 +16,9 @@ from core.uncertainty import CURVATURE_AND_REFRACTION, Beam, Kit
 
 Floats = npt.NDArray[np.float64]
 #: How far beyond points and benchmarks places are looked at, of the whole's size.
+Spot = tuple[float, float]
+#: What is at most this many times the smallest is as good.
+ALIKE = 1.01
 BEYOND = 0.25
 LEAST_BEYOND = 5.0
 
@@ -72,12 +75,18 @@ class Standing(NamedTuple):
 
 
 def where_to_stand(
-    points: Sequence[ToShoot], known: ToShoot, kit: Kit, reach: Reach, grid: tuple[int, int]
+    points: Sequence[ToShoot],
+    known: ToShoot,
+    kit: Kit,
+    reach: Reach,
+    grid: tuple[int, int],
+    avoid: Sequence[Sequence[Spot]] = (),
 ) -> Standing:
     """Return U over a grid of so many columns and rows around the points and a benchmark.
 
-    The best place is the one with the smallest largest U; of several as good the one nearest to
-    the middle of the points. Raises :class:`OutOfRange` for no point.
+    The best place is the one with the smallest largest U; of those within a hundredth of it, one
+    outside the outlines to ``avoid``, then the one nearest to the middle of the points. Raises
+    :class:`OutOfRange` for no point.
     """
     if not points:
         raise OutOfRange("0 points", "There is nothing left to shoot.", "Choose another stage.")
@@ -88,7 +97,8 @@ def where_to_stand(
     if np.isfinite(widths).any():
         middle = np.mean([one.at for one in points], axis=0)
         aside = np.hypot(*(places - middle).T)
-        first = np.lexsort((aside, np.where(np.isfinite(widths), widths.round(9), np.inf)))[0]
+        is_worse = ~(widths <= float(np.nanmin(widths)) * ALIKE)
+        first = np.lexsort((aside, _within_any(places, avoid), is_worse))[0]
         best = stand_at((float(places[first][0]), float(places[first][1])), points, known, kit)
     shape = (len(away), len(right))
     return Standing(right, away, widths.reshape(shape), why.reshape(shape), best)
@@ -130,6 +140,21 @@ def _half_widths(places: Floats, points: Sequence[ToShoot], known: ToShoot, kit:
     ) / 3 + (known.own / 2) ** 2
     widths: Floats = 2 * np.sqrt(variance) + CURVATURE_AND_REFRACTION * np.abs(away**2 - back**2)
     return widths
+
+
+def _within_any(places: Floats, outlines: Sequence[Sequence[Spot]]) -> npt.NDArray[np.bool_]:
+    """Return which places lie inside one of some outlines, each a ring of corners."""
+    inside = np.zeros(len(places), dtype=bool)
+    x, y = places.T
+    for outline in outlines:
+        own = np.zeros(len(places), dtype=bool)
+        for (ax, ay), (bx, by) in zip(outline, (*outline[1:], outline[0]), strict=True):
+            if ay == by:
+                continue
+            crosses = (ay > y) != (by > y)
+            own ^= crosses & (x < ax + (y - ay) * (bx - ax) / (by - ay))
+        inside |= own
+    return inside
 
 
 def _apart(one: Floats, other: Floats) -> Floats:

@@ -55,7 +55,10 @@ class Left:
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """What where to stand is worked out from; ``ground`` is taken for where one stands."""
+    """What where to stand is worked out from; ``ground`` is taken for where one stands.
+
+    ``floors`` are the outlines of slabs, metres: one rather stands beside them.
+    """
 
     left: tuple[Left, ...]
     known: Benchmark
@@ -63,6 +66,7 @@ class Asked:
     kit: Kit
     reach: Reach
     ground: Elevation
+    floors: tuple[tuple[tuple[float, float], ...], ...]
 
     def heights(self) -> list[tuple[str, Elevation]]:
         """The heights that the beam is to be over, the benchmark's among them."""
@@ -99,7 +103,15 @@ def what_is_asked(job: Job, form: StandForm) -> Asked:
     heights = found or [one.height for one in left if one.height is not None]
     ground = _mean(heights) if heights else known.elevation
     reach = _reach(carried)
-    return Asked(left, known, carried, kit_of(carried, slope, Setting.FINE), reach, ground)
+    kit = kit_of(carried, slope, Setting.FINE)
+    return Asked(left, known, carried, kit, reach, ground, _floors(job))
+
+
+def _floors(job: Job) -> tuple[tuple[tuple[float, float], ...], ...]:
+    outlines = JobPlan(job, parts=[]).outlines.values()
+    return tuple(
+        tuple((float(one.x), float(one.y)) for one in outline.corners) for outline in outlines
+    )
 
 
 def _left(job: Job, stage: str) -> tuple[tuple[Left, ...], list[Elevation]]:

@@ -35,6 +35,8 @@ GRID = (60, 60)
 #: Over the benchmark, where no beam does for all: what legs usually hold it at.
 USUAL_LEGS = Length.from_metres("1.4")
 SHADES = 5
+#: To what a place to stand is told, metres.
+COARSE, INCH = 0.05, 0.0254
 #: Places that are looked at for several set-ups: every so many of the grid.
 EVERY = 3
 
@@ -107,7 +109,7 @@ def stands_sheet(user: User, job_id: UUID, form: StandForm, x: str, y: str) -> S
     beam, beam_problem = _beam(asked)
     height = beam.proposed if beam else asked.known.elevation + USUAL_LEGS
     points, known = asked.to_shoot(height)
-    standing = where_to_stand(points, known, asked.kit, asked.reach, GRID)
+    standing = where_to_stand(points, known, asked.kit, asked.reach, GRID, asked.floors)
     chosen = _chosen(x, y, style)
     here = stand_at(_spot(chosen), points, known, asked.kit) if chosen else None
     best = standing.best
@@ -173,7 +175,8 @@ def _spot(place: PlanPoint) -> tuple[float, float]:
 
 
 def _place(at: tuple[float, float], style: Style) -> Place:
-    return show_place(PlanPoint(metres(at[0]), metres(at[1])), style)
+    step = COARSE if style.kind.is_metric else INCH
+    return show_place(PlanPoint(*(metres(round(one / step) * step) for one in at)), style)
 
 
 def _stand(stand: Stand, style: Style) -> StandSheet:

@@ -18,14 +18,14 @@ const PAPERS = [
   ["a3", "A3"],
 ] as const;
 const TOWARD = [
-  ["", "not shown"],
+  ["none", "not shown"],
   ["up", "up the sheet"],
   ["right", "to its right"],
   ["down", "down the sheet"],
   ["left", "to its left"],
 ] as const;
 const TASKS = [
-  ["", "all points"],
+  ["all", "all points"],
   ["formation", "the dig (formation)"],
   ["footing-bottom", "bottoms of footings"],
   ["form", "forms"],
@@ -34,6 +34,9 @@ const TASKS = [
   ["screed", "screed points"],
 ] as const;
 
+/** What a choice is called that asks for nothing. */
+const EMPTY = ["none", "all"];
+
 /** Sheets for the pocket and labels for stakes. */
 export function Sheets({ job }: { job: Job }) {
   const isMetric = job.volume_unit === "m³";
@@ -41,16 +44,21 @@ export function Sheets({ job }: { job: Job }) {
     paper: isMetric ? "a4" : "letter",
     wide: false,
     tenths: false,
-    toward: "",
+    toward: "none",
     side: "north",
-    task: "",
+    task: "all",
     offset: "",
     one_each: false,
   });
   const put = (changed: Partial<typeof asked>) => setAsked({ ...asked, ...changed });
   const query = (...names: (keyof typeof asked)[]) =>
     new URLSearchParams(
-      Object.fromEntries(["paper" as const, ...names].map((name) => [name, String(asked[name])])),
+      Object.fromEntries(
+        ["paper" as const, ...names].map((name) => [
+          name,
+          EMPTY.includes(String(asked[name])) ? "" : String(asked[name]),
+        ]),
+      ),
     ).toString();
   const sheet = (name: string, ...names: (keyof typeof asked)[]) =>
     `/api/v1/jobs/${job.id}/${name}.pdf?${query(...names)}`;
@@ -66,7 +74,7 @@ export function Sheets({ job }: { job: Job }) {
           />
           <Select
             label={asked.side === "north" ? "North lies" : "The street lies"}
-            value={asked.toward as ""}
+            value={asked.toward as "none"}
             options={TOWARD}
             onChange={(toward) => put({ toward })}
           />
@@ -100,7 +108,7 @@ export function Sheets({ job }: { job: Job }) {
         <Stack direction={{ xs: "column", sm: "row" }} spacing={1.5} sx={{ "& > *": { flex: 1 } }}>
           <Select
             label="Stakes of"
-            value={asked.task as ""}
+            value={asked.task as "all"}
             options={TASKS}
             onChange={(task) => put({ task })}
           />

@@ -17,7 +17,7 @@ import { OverTheLine } from "../line";
 type Sheet = Schemas["StandsSheet"];
 
 const STAGES = [
-  ["", "all that is left"],
+  ["all", "all that is left"],
   ["layout", "the rough layout"],
   ["dig", "the dig"],
   ["forms", "forms"],
@@ -30,14 +30,18 @@ const STAGES = [
 /** The surest place for what is left to shoot, and what another place costs against it. */
 export function WhereToStand() {
   const job = useJobSheet();
-  const [stage, setStage] = useState<(typeof STAGES)[number][0]>("");
+  const [stage, setStage] = useState<(typeof STAGES)[number][0]>("all");
   const [benchmark, setBenchmark] = useState("");
   const [chosen, choose] = useState<Spot>();
   const at = chosen && {
     x: typedFrom(chosen.x, job.style_kind),
     y: typedFrom(chosen.y, job.style_kind),
   };
-  const asked = { stage, ...(benchmark && { benchmark }), ...at };
+  const asked = {
+    stage: stage === "all" ? ("" as const) : stage,
+    ...(benchmark && { benchmark }),
+    ...at,
+  };
   const query = useQuery({
     queryKey: ["stands", job.id, asked],
     queryFn: () =>
