@@ -106,7 +106,8 @@ def where_to_stand(
 
 def stand_at(at: tuple[float, float], points: Sequence[ToShoot], known: ToShoot, kit: Kit) -> Stand:
     """Return what a chosen place gives, whether everything is in reach there or not."""
-    widths = _half_widths(np.array([at]), points, known, kit)[0]
+    spots = np.array([one.at for one in (*points, known)])
+    widths = _half_widths(_apart(np.array([at]), spots), points, known, kit)[0]
     worst = int(widths.argmax())
     return Stand(at, float(widths[worst]), points[worst].name)
 
@@ -119,17 +120,23 @@ def largest_at(
     away = _apart(places, spots)
     why = np.where((away > reach.farthest).any(axis=1), Why.TOO_FAR, Why.CAN)
     why = np.where((away < reach.least).any(axis=1), Why.TOO_NEAR, why).astype(np.int8)
-    largest = _half_widths(places, points, known, kit).max(axis=1)
+    largest = _half_widths(away, points, known, kit).max(axis=1)
     return np.where(why == Why.CAN, largest, np.nan), why
 
 
-def _half_widths(places: Floats, points: Sequence[ToShoot], known: ToShoot, kit: Kit) -> Floats:
-    """Return U of every point from every place: an array of places by points, metres."""
-    spots, mark = np.array([one.at for one in points]), np.array([known.at])
-    away, back = _apart(places, spots), _apart(places, mark)
+def _half_widths(apart: Floats, points: Sequence[ToShoot], known: ToShoot, kit: Kit) -> Floats:
+    """Return U of every point from every place, metres: an array of places by points.
+
+    ``apart`` is how far each point is from each place, the benchmark in the last column.
+    """
+    away, back = apart[:, :-1], apart[:, -1:]
     # A laser's plane works over the way between point and benchmark, a level's cone over the
     # difference of the sights.
-    arm = _apart(mark, spots) if kit.beam is Beam.PLANE else np.abs(away - back)
+    if kit.beam is Beam.PLANE:
+        spots = np.array([one.at for one in points])
+        arm = _apart(np.array([known.at]), spots)
+    else:
+        arm = np.abs(away - back)
     lean = 1 - cos(radians(kit.lean_degrees))
     rods = np.array([one.height_on_rod for one in points]) ** 2 + known.height_on_rod**2
     variance = (

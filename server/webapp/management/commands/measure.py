@@ -19,6 +19,7 @@ from server.measures.requests import logging_a_reading, opening_a_job
 from server.measures.scripts import first_screen
 from server.measures.site import Site, add_elements, make_site
 from server.measures.stages import opening_stages
+from server.measures.stands import choosing_a_stand
 from server.measures.volumes import map_and_volume, volume
 from server.webapp.demo import load_demo
 
@@ -38,6 +39,10 @@ class Command(BaseCommand):
         self._volumes()
         self._papers()
         self._drawings()
+        seconds = choosing_a_stand(500, (60, 60))
+        self._line(
+            "where to stand, 500 points, 60 x 60 places", f"{seconds * 1000:.0f} ms", "200 ms"
+        )
         self._judgement()
         self._practice()
         heaviest, whole = first_screen(settings.WEB_DIST)
