@@ -4,15 +4,26 @@ from __future__ import annotations
 
 import io
 import re
+from itertools import pairwise
+from typing import Any
+from uuid import UUID
 
 import zxingcpp
 from PIL import Image
 
 from e2e.browser import BrowserTestCase
+from server.crews.models import User
 from server.jobs.models import Point
+from server.overview.ladder import ladder_sheet
 from server.webapp.demo_ids import demo_id
 
 STUDIO, HILL = "Pottery studio, kiln room", "Hillside workshop"
+
+
+def job_ladder(name: str) -> Any:
+    """Return a demo job's ladder as the server has it."""
+    marek = User.objects.get(username="marek")
+    return ladder_sheet(marek, UUID(str(demo_id(name))), None)
 
 
 class ClampSheet(BrowserTestCase):
@@ -60,6 +71,24 @@ class ClampSheet(BrowserTestCase):
         plan = self.page.get_by_role("group", name="Plan: the ground by how sure")
         plan.click(position={"x": 12, "y": 12})
         self.page.get_by_text("Where you tapped").wait_for()
+
+    def test_the_ladder_has_every_height_in_its_order_with_the_beam_across(self) -> None:
+        self.open_demo_job(STUDIO, "floors")
+        self.page.get_by_role("link", name="All heights").click()
+        rungs = self.page.locator("[data-rung]")
+        rungs.first.wait_for()
+        sheet = job_ladder(STUDIO)
+        levels = [float(one["level"]["metres"]) for one in sheet["rungs"]]
+        ys = [float(y or 0) for y in rungs.evaluate_all("all => all.map(one => one.dataset.y)")]
+        self.assertEqual(ys, sorted(ys))
+        self.assertEqual(len(ys), len({round(level, 3) for level in levels}))
+        self.assertGreaterEqual(min(b - a for a, b in pairwise(ys)), 37.9)
+        beam = float(self.page.locator("[data-beam]").get_attribute("data-beam") or 0)
+        over = sum(level > float(sheet["beam"]["level"]["metres"]) for level in set(levels))
+        self.assertEqual(sum(y < beam for y in ys), over)
+        self.page.get_by_text("3' 11 7/8\"").first.wait_for()
+        overflow = self.page.evaluate("document.body.scrollWidth - innerWidth")
+        self.assertLessEqual(overflow, 0)
 
     def test_a_stakes_code_opens_its_point(self) -> None:
         self.open_demo_job(STUDIO, "stone")

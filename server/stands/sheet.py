@@ -9,7 +9,7 @@ import numpy as np
 
 from core.errors import RuleError
 from core.floors import PlanPoint
-from core.lengths import Length, Style, format_elevation, format_fine
+from core.lengths import Length, Style, format_fine
 from core.standing import (
     BeamRange,
     Reach,
@@ -145,14 +145,10 @@ def _beam(asked: Asked) -> tuple[BeamRange | None, str]:
 
 def _beam_sheet(beam: BeamRange, style: Style) -> BeamSheet:
     warns = "It stands where people's eyes are: keep them out of the beam."
-    lowest, highest, proposed = (
-        {**show(one, style), "text": format_elevation(one, style)}
-        for one in (beam.lowest, beam.highest, beam.proposed)
-    )
     return {
-        "lowest": lowest,  # type: ignore[typeddict-item]
-        "highest": highest,  # type: ignore[typeddict-item]
-        "proposed": proposed,  # type: ignore[typeddict-item]
+        "lowest": show(beam.lowest, style),
+        "highest": show(beam.highest, style),
+        "proposed": show(beam.proposed, style),
         "says": warns if beam.is_at_eye_level else "",
     }
 

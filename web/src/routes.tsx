@@ -100,6 +100,10 @@ export const work: RouteObject[] = [
         lazy: async () => ({ Component: (await import("./features/setup")).WhereToStand }),
       },
       {
+        path: "heights",
+        lazy: async () => ({ Component: (await import("./features/ladder")).LadderScreen }),
+      },
+      {
         path: "open",
         lazy: async () => ({ Component: (await import("./features/codes")).Opened }),
       },

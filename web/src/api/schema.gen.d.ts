@@ -1353,6 +1353,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return them on one ladder, the highest first. */
+        get: operations["ladder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/marks/{benchmark}/correction-draft": {
         parameters: {
             query?: never;
@@ -3095,6 +3112,13 @@ export interface components {
         BandSheetKindEnum: "thin" | "less" | "on" | "more";
         /** @enum {string} */
         BeamClassEnum: "1" | "2" | "3R" | "3B";
+        /** @description The beam of the set-up: how high, of which set-up, and whether it is in doubt. */
+        BeamOnLadder: {
+            set_up: string;
+            number: number;
+            level: components["schemas"]["Shown"];
+            in_doubt: boolean;
+        };
         /** @description Between which heights the beam does, and where it is best kept; ``says`` warns. */
         BeamSheet: {
             lowest: components["schemas"]["Shown"];
@@ -4308,6 +4332,11 @@ export interface components {
             right: string;
             away: string;
         };
+        /** @description A job's heights, the highest first, with the beam across them where one stands. */
+        LadderSheet: {
+            rungs: components["schemas"]["RungSheet"][];
+            beam: components["schemas"]["BeamOnLadder"] | null;
+        };
         /** @description How a drawing is laid over its site. */
         LayInputRequest: {
             unit: components["schemas"]["DrawingUnitEnum"] | components["schemas"]["BlankEnum"];
@@ -5412,6 +5441,19 @@ export interface components {
             last_less_first: string;
             proves: boolean;
         };
+        /** @description A height: what it is of, its level (the highest where it falls, then ``lowest`` too). */
+        RungSheet: {
+            key: string;
+            of: string;
+            name: string;
+            kind: components["schemas"]["RungSheetKindEnum"];
+            level: components["schemas"]["Shown"];
+            lowest: components["schemas"]["Shown"] | null;
+            clamp: string;
+            shots: string[];
+        };
+        /** @enum {string} */
+        RungSheetKindEnum: "benchmark" | "floor" | "element";
         /** @description The runs of a job, and its turning points. */
         RunsSheet: {
             runs: components["schemas"]["RunSheet"][];
@@ -11346,6 +11388,65 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+        };
+    };
+    ladder: {
+        parameters: {
+            query?: {
+                set_up?: string;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LadderSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
                 };
             };
         };

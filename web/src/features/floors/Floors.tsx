@@ -13,6 +13,9 @@ export function Floors() {
   const job = useJobSheet();
   const add = job.can_plan && (
     <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
+      <Button component={Link} to={`/jobs/${job.id}/heights`} variant="outlined">
+        All heights
+      </Button>
       <Button component={Link} to={`/jobs/${job.id}/drawings`} variant="outlined">
         From a drawing
       </Button>

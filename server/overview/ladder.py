@@ -1,0 +1,167 @@
+"""Every height of a job on one ladder: as designed, as shot, and what the rod shows there."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from typing import Literal, TypedDict
+from uuid import UUID
+
+from core.design import SlabPart
+from core.elements.planned import NAMES
+from core.lengths import Elevation
+from core.rods import Station
+from core.tasks import Task
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.pegs import OwnPegs, pegs_of
+from server.fieldbook.rules import station_of
+from server.fieldbook.standing import JobStandings, Standing
+from server.fieldbook.ways import ways_to
+from server.jobs.access import job_for
+from server.jobs.models import Benchmark, Job
+from server.jobs.plan.job_plan import JobPlan
+from server.jobs.rules import style_of
+from server.shown import Shown, show
+
+RungKind = Literal["benchmark", "floor", "element"]
+PARTS = (
+    (SlabPart.TOP, "top of slab"),
+    (SlabPart.SUB_BASE, "stone"),
+    (SlabPart.SUB_GRADE, "formation"),
+)
+
+
+class RungSheet(TypedDict):
+    """A height: what it is of, its level (the highest where it falls, then ``lowest`` too).
+
+    ``clamp`` is what the rod shows there from the set-up, empty where it can't be read. ``shots``
+    are the heights that were found of it, in metres as the level is.
+    """
+
+    key: str
+    of: str
+    name: str
+    kind: RungKind
+    level: Shown
+    lowest: Shown | None
+    clamp: str
+    shots: list[str]
+
+
+class BeamOnLadder(TypedDict):
+    """The beam of the set-up: how high, of which set-up, and whether it is in doubt."""
+
+    set_up: str
+    number: int
+    level: Shown
+    in_doubt: bool
+
+
+class LadderSheet(TypedDict):
+    """A job's heights, the highest first, with the beam across them where one stands."""
+
+    rungs: list[RungSheet]
+    beam: BeamOnLadder | None
+
+
+@dataclass(frozen=True, slots=True)
+class _Rung:
+    key: str
+    of: str
+    name: str
+    kind: RungKind
+    highest: Elevation
+    lowest: Elevation
+    shots: tuple[Elevation, ...] = ()
+
+
+def ladder_sheet(user: User, job_id: UUID, set_up: UUID | None) -> LadderSheet:
+    """Return a job's ladder from a set-up, the last one where none is named."""
+    job, _ = job_for(user, job_id, Ability.READ)
+    plan, standings, style = JobPlan(job), JobStandings(job), style_of(job)
+    standing = _standing(standings, set_up)
+    station = station_of(standing.set_up, standing.sighting) if standing else None
+    rungs = [*_benchmarks(job), *_floors(plan, standings), *_elements(plan, standings)]
+    rungs.sort(key=lambda one: (one.highest, one.lowest), reverse=True)
+    beam: BeamOnLadder | None = None
+    if standing is not None:
+        beam = {
+            "set_up": str(standing.set_up.pk),
+            "number": standing.sighting.number,
+            "level": show(standing.sighting.line.constant, style),
+            "in_doubt": not standing.stands,
+        }
+    return {
+        "rungs": [
+            {
+                "key": one.key,
+                "of": one.of,
+                "name": one.name,
+                "kind": one.kind,
+                "level": show(one.highest, style),
+                "lowest": show(one.lowest, style) if one.lowest != one.highest else None,
+                "clamp": _clamp(station, one.highest, plan),
+                "shots": [show(shot, style)["metres"] for shot in one.shots],
+            }
+            for one in rungs
+        ],
+        "beam": beam,
+    }
+
+
+def _standing(standings: JobStandings, set_up: UUID | None) -> Standing | None:
+    if set_up is not None and set_up in standings.by_id:
+        return standings.by_id[set_up]
+    return next(reversed(standings.by_id.values()), None)
+
+
+def _clamp(station: Station | None, level: Elevation, plan: JobPlan) -> str:
+    if station is None:
+        return ""
+    clamp = ways_to(station, level, plan.style)["clamp"]
+    return "" if clamp is None else clamp["rod"]
+
+
+def _benchmarks(job: Job) -> Iterator[_Rung]:
+    for mark in Benchmark.objects.filter(job=job, retired_at=None).order_by("recorded_at"):
+        yield _Rung(
+            str(mark.pk), mark.name, mark.description, "benchmark", mark.elevation, mark.elevation
+        )
+
+
+def _floors(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
+    pegs, _ = pegs_of({"floor__in": list(plan.floors)}, plan, standings, shown=())
+    for key, floor in plan.floors.items():
+        slab = plan.surfaces(key)
+        for part, name in PARTS:
+            surface = slab.part(part)
+            if surface is None:
+                continue
+            heights = [surface.elevation(corner) for corner in slab.outline.corners]
+            shots = _shots(pegs.get(key), Task.STONE) if part is SlabPart.SUB_BASE else ()
+            own = f"{key}:{part}"
+            yield _Rung(own, floor.name, name, "floor", max(heights), min(heights), shots)
+
+
+def _elements(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
+    pegs, aims = pegs_of({"element__job": plan.job}, plan, standings, shown=())
+    for key, element in plan.elements.items():
+        own = pegs.get(key, OwnPegs())
+        targets: dict[Task, list[Elevation]] = {}
+        for point in own.points:
+            target = aims.target(element, point)
+            if target is not None:
+                targets.setdefault(Task(point.task), []).append(target)
+        for task, heights in targets.items():
+            yield _Rung(
+                f"{key}:{task}", element.name, NAMES[task].lower(), "element",
+                max(heights), min(heights), _shots(own, task),
+            )  # fmt: skip
+
+
+def _shots(own: OwnPegs | None, task: Task) -> tuple[Elevation, ...]:
+    found: Sequence[Elevation] = (
+        [one.elevation for one in own.found if one.point.task == task] if own else []
+    )
+    return tuple(found)

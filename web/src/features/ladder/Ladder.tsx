@@ -1,0 +1,193 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { type ReactNode, useRef } from "react";
+import type { Schemas } from "../../api/client";
+import { useWidth } from "../../parts/plan/useWidth";
+import { NARROW, usePalette } from "../../theme/theme";
+import { type Placed, between, spread } from "./spread";
+
+type Sheet = Schemas["LadderSheet"];
+type Rung = Sheet["rungs"][number];
+/** Heights that are the same, on one row. */
+type Row = { metres: number; rungs: Rung[] };
+
+const ROW = 38;
+const TALL = 520;
+const EDGE = 24;
+const LEVEL = 104;
+const RAIL = LEVEL + 28;
+const ALIKE = 0.0005;
+const WIDE = 640;
+
+/** The heights of a job on a rail, to one scale and stretched where they are crowded. */
+export function Ladder({ sheet }: { sheet: Sheet }) {
+  const palette = usePalette();
+  const holder = useRef<HTMLDivElement>(null);
+  const width = useWidth(holder);
+  const rows = rowsOf(sheet.rungs);
+  const beam = sheet.beam && { metres: Number(sheet.beam.level.metres), rungs: [] };
+  const all = [...rows, ...(beam ? [beam] : [])].sort((a, b) => b.metres - a.metres);
+  const height = Math.max(TALL, ROW * (all.length - 1) + 2 * EDGE);
+  const { placed, isStretched } = spread(all, EDGE, height - EDGE, ROW);
+  const onRails = placed.filter(({ one }) => one.rungs.length > 0);
+  const beamAt = placed.find(({ one }) => one.rungs.length === 0);
+  return (
+    <Box ref={holder} sx={{ bgcolor: "background.paper" }}>
+      <svg
+        width={width}
+        height={height}
+        role="group"
+        aria-label={`${rows.length} heights, the highest first`}
+        style={{ display: "block" }}
+      >
+        <line
+          x1={RAIL}
+          x2={RAIL}
+          y1={EDGE}
+          y2={height - EDGE}
+          stroke={palette.text.primary}
+          strokeWidth={3}
+        />
+        {beamAt && sheet.beam && (
+          <g data-beam={beamAt.y}>
+            <line
+              x1={RAIL - 14}
+              x2={width}
+              y1={beamAt.y}
+              y2={beamAt.y}
+              stroke={palette.beam}
+              strokeWidth={3}
+            />
+            <Words x={LEVEL} y={beamAt.y} anchor="end" isStrong>
+              {sheet.beam.level.text}
+            </Words>
+            <Words x={RAIL + 18} y={beamAt.y - 12} anchor="start">
+              {`Beam of set-up ${sheet.beam.number}`}
+            </Words>
+          </g>
+        )}
+        {onRails.map(({ one, y }) => (
+          <Level key={one.rungs[0]?.key} row={one} y={y} width={width} />
+        ))}
+        {rows.flatMap(({ rungs }) =>
+          rungs.flatMap(({ key, shots }) =>
+            shots.map((shot, i) => (
+              <Tick key={`${key} ${i}`} placed={placed} shot={Number(shot)} />
+            )),
+          ),
+        )}
+      </svg>
+      <Typography sx={{ px: 2, pb: 2 }} color="text.secondary">
+        {isStretched
+          ? "Drawn apart where heights are close: not to scale there. "
+          : "Drawn to scale. "}
+        Short marks: what was shot.
+      </Typography>
+    </Box>
+  );
+}
+
+function rowsOf(rungs: readonly Rung[]): Row[] {
+  const rows: Row[] = [];
+  for (const rung of rungs) {
+    const metres = Number(rung.level.metres);
+    const last = rows.at(-1);
+    if (last && Math.abs(last.metres - metres) < ALIKE) last.rungs.push(rung);
+    else rows.push({ metres, rungs: [rung] });
+  }
+  return rows;
+}
+
+type LevelProps = { row: Row; y: number; width: number };
+
+/** One level: how high, what it is of, and what the rod shows there. */
+function Level({ row, y, width }: LevelProps) {
+  const palette = usePalette();
+  const [first] = row.rungs;
+  if (!first) return null;
+  const names = row.rungs.map(({ of, name, kind }) =>
+    kind === "benchmark" ? of : `${of}, ${name}`,
+  );
+  const text = names.join(" · ");
+  const lowest = row.rungs.map((rung) => rung.lowest?.text).find(Boolean);
+  const room = Math.floor((width - RAIL - (first.clamp && width >= WIDE ? 190 : 30)) / LETTER);
+  const isMark = first.kind === "benchmark";
+  return (
+    <g data-rung={first.key} data-y={y}>
+      <title>{text}</title>
+      <line
+        x1={RAIL - 8}
+        x2={RAIL + 8}
+        y1={y}
+        y2={y}
+        stroke={palette.text.primary}
+        strokeWidth={isMark ? 2 : 4}
+      />
+      {isMark && (
+        <path d={`M${RAIL + 9} ${y}l8 -12h-16z`} fill={palette.peg} stroke={palette.text.primary} />
+      )}
+      <Words x={LEVEL} y={y} anchor="end" isStrong>
+        {first.level.text}
+      </Words>
+      <Words x={RAIL + 24} y={y - (first.clamp && width < WIDE ? 7 : 0)} anchor="start">
+        {text.length > room ? `${text.slice(0, Math.max(room - 1, 1))}…` : text}
+        {lowest && text.length + lowest.length + 9 < room ? `, down to ${lowest}` : ""}
+      </Words>
+      {first.clamp && (
+        <Words
+          x={width >= WIDE ? width - 12 : RAIL + 24}
+          y={y + (width < WIDE ? 10 : 0)}
+          anchor={width >= WIDE ? "end" : "start"}
+          isStrong
+        >
+          {`rod ${first.clamp}`}
+        </Words>
+      )}
+    </g>
+  );
+}
+
+const LETTER = 8;
+
+/** What was shot, beside the level it is of. */
+function Tick({ placed, shot }: { placed: readonly Placed<Row>[]; shot: number }) {
+  const palette = usePalette();
+  const y = between(placed, shot);
+  return (
+    <line
+      data-shot={shot}
+      x1={RAIL - 20}
+      x2={RAIL - 10}
+      y1={y}
+      y2={y}
+      stroke={palette.low}
+      strokeWidth={2}
+    />
+  );
+}
+
+type WordsProps = {
+  x: number;
+  y: number;
+  anchor: "start" | "end";
+  isStrong?: boolean;
+  children: ReactNode;
+};
+
+function Words({ x, y, anchor, isStrong = false, children }: WordsProps) {
+  const palette = usePalette();
+  return (
+    <text
+      x={x}
+      y={y}
+      dominantBaseline="middle"
+      textAnchor={anchor}
+      fontFamily={NARROW}
+      fontSize={15}
+      fontWeight={isStrong ? 700 : 500}
+      fill={palette.text.primary}
+    >
+      {children}
+    </text>
+  );
+}

@@ -1,0 +1,1 @@
+export { LadderScreen } from "./LadderScreen";
