@@ -66,7 +66,9 @@ class Renewal(FolderTestCase):
             with asking(self.ask) as answers:
                 child.renew()
             self.assertNotEqual(self.ask(), before)
-        self.assertEqual(len(answers), 2, answers)
+        # On a busy machine the new one may not have been asked before the asking was over.
+        self.assertIn(before, answers)
+        self.assertLessEqual(len(answers), 2, answers)
         self.assertTrue(all(answer.startswith("by ") for answer in answers), answers)
 
     def test_one_that_does_not_start_leaves_the_old_one_where_it_is(self) -> None:
