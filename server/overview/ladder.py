@@ -35,8 +35,9 @@ PARTS = (
 class RungSheet(TypedDict):
     """A height: what it is of, its level (the highest where it falls, then ``lowest`` too).
 
-    ``clamp`` is what the rod shows there from the set-up, empty where it can't be read. ``shots``
-    are the heights that were found of it, in metres as the level is.
+    ``clamp`` is what the rod shows there from the set-up, empty where it can't be read;
+    ``obstacle`` says why then. ``shots`` are the heights that were found of it, in metres as the
+    level is.
     """
 
     key: str
@@ -46,6 +47,7 @@ class RungSheet(TypedDict):
     level: Shown
     lowest: Shown | None
     clamp: str
+    obstacle: str
     shots: list[str]
 
 
@@ -101,7 +103,7 @@ def ladder_sheet(user: User, job_id: UUID, set_up: UUID | None) -> LadderSheet:
                 "kind": one.kind,
                 "level": show(one.highest, style),
                 "lowest": show(one.lowest, style) if one.lowest != one.highest else None,
-                "clamp": _clamp(station, one.highest, plan),
+                **_clamp(station, one.highest, plan),
                 "shots": [show(shot, style)["metres"] for shot in one.shots],
             }
             for one in rungs
@@ -116,11 +118,18 @@ def _standing(standings: JobStandings, set_up: UUID | None) -> Standing | None:
     return next(reversed(standings.by_id.values()), None)
 
 
-def _clamp(station: Station | None, level: Elevation, plan: JobPlan) -> str:
+class _OnTheRod(TypedDict):
+    clamp: str
+    obstacle: str
+
+
+def _clamp(station: Station | None, level: Elevation, plan: JobPlan) -> _OnTheRod:
     if station is None:
-        return ""
-    clamp = ways_to(station, level, plan.style)["clamp"]
-    return "" if clamp is None else clamp["rod"]
+        return {"clamp": "", "obstacle": ""}
+    ways = ways_to(station, level, plan.style)
+    if ways["obstacle"] is not None:
+        return {"clamp": "", "obstacle": ways["obstacle"]["why"]}
+    return {"clamp": ways["clamp"]["rod"] if ways["clamp"] else "", "obstacle": ""}
 
 
 def _benchmarks(job: Job) -> Iterator[_Rung]:

@@ -56,6 +56,15 @@ class Ladder(SiteTestCase):
         self.assertEqual(self.ladder(f"set_up={set_up}")["beam"]["set_up"], set_up)
         self.assertEqual(self.ladder()["beam"]["set_up"], again)
 
+    def test_what_is_off_the_rod_says_so_and_shows_no_number(self) -> None:
+        self.add_set_up()
+        self.add_floor(name="Vault", level_from="elevation", level="38 ft", reference=None)
+        rungs = {(one["of"], one["name"]): one for one in self.ladder()["rungs"]}
+        vault = rungs["Vault", "top of slab"]
+        self.assertEqual(vault["clamp"], "")
+        self.assertIn("rod", vault["obstacle"])
+        self.assertEqual(rungs["Floor", "top of slab"]["obstacle"], "")
+
     def test_what_was_shot_stands_by_its_own_surface(self) -> None:
         set_up = self.add_set_up()
         point = self.points(self.floor)["A1"]

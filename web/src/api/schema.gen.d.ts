@@ -5450,6 +5450,7 @@ export interface components {
             level: components["schemas"]["Shown"];
             lowest: components["schemas"]["Shown"] | null;
             clamp: string;
+            obstacle: string;
             shots: string[];
         };
         /** @enum {string} */

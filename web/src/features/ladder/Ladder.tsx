@@ -114,7 +114,7 @@ function Level({ row, y, width }: LevelProps) {
   const isMark = first.kind === "benchmark";
   return (
     <g data-rung={first.key} data-y={y}>
-      <title>{text}</title>
+      <title>{first.obstacle ? `${text}. ${first.obstacle}` : text}</title>
       <line
         x1={RAIL - 8}
         x2={RAIL + 8}
@@ -133,14 +133,14 @@ function Level({ row, y, width }: LevelProps) {
         {text.length > room ? `${text.slice(0, Math.max(room - 1, 1))}…` : text}
         {lowest && text.length + lowest.length + 9 < room ? `, down to ${lowest}` : ""}
       </Words>
-      {first.clamp && (
+      {(first.clamp || first.obstacle) && (
         <Words
           x={width >= WIDE ? width - 12 : RAIL + 24}
           y={y + (width < WIDE ? 10 : 0)}
           anchor={width >= WIDE ? "end" : "start"}
           isStrong
         >
-          {`rod ${first.clamp}`}
+          {first.clamp ? `rod ${first.clamp}` : "off the rod"}
         </Words>
       )}
     </g>

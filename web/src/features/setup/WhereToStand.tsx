@@ -202,20 +202,22 @@ function Steps({ steps }: { steps: readonly string[] }) {
   const palette = usePalette();
   return (
     <Stack direction="row" sx={{ gap: 1.5, flexWrap: "wrap", pt: 1 }}>
-      {steps.map((step, shade) => (
-        <Stack key={shade} direction="row" spacing={0.5} sx={{ alignItems: "center" }}>
-          <svg width={16} height={16} aria-hidden>
-            <rect
-              width={16}
-              height={16}
-              fill={palette.peg}
-              fillOpacity={FAINTEST + shade * STEP}
-              stroke={palette.text.secondary}
-            />
-          </svg>
-          <Typography variant="body2">U to {step}</Typography>
-        </Stack>
-      ))}
+      {steps.map((step, shade) =>
+        step === steps[shade - 1] ? null : (
+          <Stack key={shade} direction="row" spacing={0.5} sx={{ alignItems: "center" }}>
+            <svg width={16} height={16} aria-hidden>
+              <rect
+                width={16}
+                height={16}
+                fill={palette.peg}
+                fillOpacity={FAINTEST + shade * STEP}
+                stroke={palette.text.secondary}
+              />
+            </svg>
+            <Typography variant="body2">U to {step}</Typography>
+          </Stack>
+        ),
+      )}
       <Typography variant="body2">gray: out of reach or too near</Typography>
     </Stack>
   );
