@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from functools import partial
+from pathlib import Path
 
 from playwright.sync_api import FilePayload
 
@@ -75,6 +76,46 @@ class FromADrawing(FromADrawingCase):
         moved.wait_for(state="detached")
         corners = {(one.x, one.y) for one in Floor.objects.get().corners.all()}
         self.assertIn((Length.from_inches(294), Length.from_feet(16)), corners)
+
+
+class OnSheets(FromADrawingCase):
+    """What goes out on paper, asked for where records are."""
+
+    def test_a_plan_comes_down_and_what_there_is_none_of_says_why(self) -> None:
+        self.open_demo_job("Pottery studio, kiln room", "records")
+        with self.page.expect_download() as download:
+            self.button("Plan to scale").click()
+        content = Path(download.value.path()).read_bytes()
+        self.assertTrue(content.startswith(b"%PDF"))
+        self.button("Pier schedule").click()
+        self.page.get_by_text("The plan has no piers.").wait_for()
+        self.button("A section along a line").click()
+        for name, text in (("from_right", "-2 ft"), ("from_away", "6 ft"), ("to_right", "30 ft")):
+            self.page.locator(f"[name='{name}']").fill(text)
+        self.button("Section, PDF").click()
+        self.page.get_by_text("Nothing was typed.").first.wait_for()
+        self.page.locator("[name='to_away']").fill("6 ft")
+        with self.page.expect_download() as download:
+            self.button("Section, PDF").click()
+        self.assertTrue(Path(download.value.path()).read_bytes().startswith(b"%PDF"))
+        self.complaints.clear()
+
+    def test_a_drawing_is_laid_by_two_corners_and_says_what_they_miss(self) -> None:
+        self.open_demo_job("Pottery studio, kiln room", "drawings")
+        self.bring(dxf(shop))
+        self.button("The shapes as a list").click()
+        self.page.get_by_label("Layer").click()
+        self.page.get_by_role("option", name="SLAB, 1 shapes").click()
+        self.page.get_by_label(re.compile("rectangle, 24")).check()
+        for corner, right in ((1, "10 ft"), (2, "34 ft")):
+            self.button(f"I know corner {corner}").click()
+            for name, text in (("right", right), ("away", "3 ft")):
+                self.page.locator(f"[name='known.{corner - 1}.{name}']").fill(text)
+        self.page.get_by_text("It lies by the points you know.").wait_for()
+        self.page.get_by_text('Known point 2, misses by 0"').wait_for()
+        self.page.locator("[name='known.1.right']").fill("33 ft")
+        self.page.get_by_text("a drawing is not stretched").wait_for()
+        self.complaints.clear()
 
 
 class WrongOnPurpose(FromADrawingCase):

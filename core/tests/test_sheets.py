@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from math import cos, sin
 from unittest import TestCase
 
 from hypothesis import given
@@ -86,6 +87,20 @@ class Stakes(TestCase):
         self.assertEqual(stake_text(planned, found, INCHES, in_tenths=False), "F 1' 4 1/8\"")
         self.assertEqual(stake_text(planned, found, METRES, in_tenths=False), "F 0.410 m")
 
+    @given(st.integers(-(10**9), 10**9), st.sampled_from([INCHES, TENTHS, METRES]), st.booleans())
+    def test_cut_the_one_way_is_fill_the_other(
+        self, off: int, style: Style, in_tenths: bool
+    ) -> None:
+        one, other = Elevation(5 * 10**9), Elevation(5 * 10**9 + off)
+        there = stake_text(one, other, style, in_tenths=in_tenths)
+        back = stake_text(other, one, style, in_tenths=in_tenths)
+        if there == "ON":
+            self.assertEqual(back, "ON")
+        else:
+            self.assertEqual({there[0], back[0]}, {"C", "F"})
+            self.assertEqual(there[1:], back[1:])
+            self.assertEqual(there[0], "F" if off > 0 else "C")
+
     def test_less_than_half_a_step_is_on(self) -> None:
         near = Elevation(feet("51").nanometres + 1_500_000)
         self.assertEqual(stake_text(near, feet("51"), INCHES, in_tenths=False), "ON")
@@ -142,6 +157,21 @@ class Sections(TestCase):
         at = self.line.beside(place(3, 1.5))
         assert at is not None
         self.assertEqual(at, (Length.from_metres(5), Length.from_metres("0.5")))
+
+    @given(st.floats(-3, 3), st.floats(0, 12), st.floats(-2, 2))
+    def test_a_place_is_as_far_along_and_aside_however_the_line_is_turned(
+        self, turn: float, along: float, aside: float
+    ) -> None:
+        line = SectionLine(place(1, 2), place(1 + 12 * cos(turn), 2 + 12 * sin(turn)))
+        there = place(
+            1 + along * cos(turn) - aside * sin(turn), 2 + along * sin(turn) + aside * cos(turn)
+        )
+        at = line.beside(there)
+        if at is not None:
+            self.assertAlmostEqual(float(at[0]), along, places=6)
+            self.assertAlmostEqual(float(at[1]), aside, places=6)
+        else:
+            self.assertTrue(along < 1e-6 or along > 12 - 1e-6)
 
     def test_no_line_is_refused(self) -> None:
         with self.assertRaises(BadOutline):

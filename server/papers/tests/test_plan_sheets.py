@@ -90,6 +90,19 @@ class Plans(SheetCase):
         tenths = self.words(self.pdf("plan", "tenths=true"))
         self.assertIn("C 0.17", tenths)
 
+    def test_no_words_on_it_cover_others(self) -> None:
+        for query in ("", "paper=a4&wide=true", "paper=a3"):
+            page = self.pdf("plan", query)[0].get_textpage()
+            boxes = [page.get_rect(n) for n in range(page.count_rects())]
+            self.assertGreater(len(boxes), 20)
+            for n, one in enumerate(boxes):
+                for other in boxes[n + 1 :]:
+                    wide = min(one[2], other[2]) - max(one[0], other[0])
+                    tall = min(one[3], other[3]) - max(one[1], other[1])
+                    if wide > 0 and tall > 0:
+                        smaller = min((r - a) * (t - f) for a, f, r, t in (one, other))
+                        self.assertLess(wide * tall / smaller, 0.35, (one, other))
+
     def test_a_job_without_a_plan_has_no_sheet(self) -> None:
         self.job = UUID(int=7)
         self.ok(self.foreman, "jobs", self.job_body(benchmark=None, name="Empty"))

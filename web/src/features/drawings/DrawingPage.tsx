@@ -70,6 +70,10 @@ function Read({ drawing }: { drawing: string }) {
       problems={problemsOf(error)}
     />
   );
+  const know = (handle: string, corner: number) =>
+    draft.set({
+      known: [...draft.values.known, { handle, corner, benchmark: null, right: "", away: "" }],
+    });
   if (!data)
     return (
       <Page title="A drawing">
@@ -80,7 +84,7 @@ function Read({ drawing }: { drawing: string }) {
     );
   return (
     <OverTheLine what="Drawings">
-      <Placing job={job} sheet={data} lay={lay} layIt={layIt} change={draft.set} />
+      <Placing job={job} sheet={data} lay={lay} layIt={layIt} onKnown={know} />
       {error !== null && <Alert severity="warning">It is shown as it was laid before.</Alert>}
     </OverTheLine>
   );

@@ -36,11 +36,12 @@ type Props = {
   sheet: Sheet;
   lay: Lay;
   layIt: ReactNode;
-  change: (changed: Partial<Lay>) => void;
+  /** A point of the drawing is known on the site. */
+  onKnown: (handle: string, corner: number) => void;
 };
 
 /** A drawing to scale, and beside it what of it comes on the plan. */
-export function Placing({ job, sheet, lay, layIt, change }: Props) {
+export function Placing({ job, sheet, lay, layIt, onKnown }: Props) {
   const navigate = useNavigate();
   const [isFirst] = useState(job.floors.length === 0);
   const [chosen, choose] = useState<readonly string[]>([]);
@@ -61,8 +62,6 @@ export function Placing({ job, sheet, lay, layIt, change }: Props) {
     choose((now) =>
       now.includes(handle) ? now.filter((one) => one !== handle) : [...now, handle],
     );
-  const known = (handle: string, corner: number) =>
-    change({ known: [...lay.known, { handle, corner, benchmark: null, right: "", away: "" }] });
   const seen = withDrawn(job, parts);
   return (
     <Page title={sheet.file_name} lead={leadOf(sheet)}>
@@ -87,7 +86,7 @@ export function Placing({ job, sheet, lay, layIt, change }: Props) {
           />
           <Chosen
             {...{ job, sheet, chosen }}
-            onKnown={known}
+            onKnown={onKnown}
             onClear={() => choose([])}
             onMake={(kind) => {
               const shapes = sheet.shown.filter(({ handle }) => chosen.includes(handle));

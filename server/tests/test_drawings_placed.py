@@ -1,0 +1,220 @@
+"""What of a drawing is placed on the plan, and what of it can not be."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import uuid4
+
+from core.lengths import Length
+from server.jobs.models import Benchmark, Element, Floor, Point
+from server.jobs.plan.job_plan import JobPlan
+from server.tests.drawing_case import DrawingCase
+from server.tests.plan import element_body
+from server.tests.site import Body
+from server.traced.models import PlacedShape
+from server.traced.tests.drawn import dxf, landxml, shop
+
+
+class OnThePlan(DrawingCase):
+    """What is placed."""
+
+    def test_a_slab_and_the_piers_under_it_in_one_go(self) -> None:
+        drawing = self.bring(dxf(shop))
+        sheet = self.lay(drawing)
+        slab = self.slab_part(sheet)
+        piers = self.piers_part(sheet, slab["floor"]["id"])
+        self.place(drawing, piers, slab, marks=[self.nail(sheet)])
+        floor, row = Floor.objects.get(), Element.objects.get()
+        outline = JobPlan(floor.job).outlines[floor.pk]
+        self.assertEqual(
+            outline.area, Length.from_feet(24).nanometres * Length.from_feet(16).nanometres / 1e18
+        )
+        points = Point.objects.filter(element=row, task="pier-top").order_by("position")
+        places = [(one.x, one.y) for one in points]
+        self.assertEqual(
+            places, [(Length.from_feet(x), Length.from_feet(2)) for x in (2, 8, 14, 20)]
+        )
+        self.assertEqual(row.typed["measures"]["diameter"], "1' 0\"")
+        nail = Benchmark.objects.get(name="BM7")
+        self.assertEqual((nail.x, nail.y), (Length.from_feet(30), Length.from_feet(4)))
+        self.assertEqual(float(nail.elevation), 50.25 * 0.3048)
+        self.assertEqual(nail.description, "nail in the post")
+        placed = {one["placed"] and one["placed"]["name"] for one in self.lay(drawing)["shown"]}
+        self.assertEqual(placed, {"Shop floor", "The piers"})
+        self.place(drawing, piers, slab, marks=[self.nail(sheet)])
+        self.assertEqual((Floor.objects.count(), PlacedShape.objects.count()), (1, 2))
+
+    def nail(self, sheet: Any) -> str:
+        return next(str(one["handle"]) for one in sheet["marks"] if not one["is_text"])
+
+    def test_one_wrong_part_and_nothing_is_placed(self) -> None:
+        drawing = self.bring(dxf(shop))
+        sheet = self.lay(drawing)
+        slab = self.slab_part(sheet)
+        piers = self.piers_part(sheet, slab["floor"]["id"], measures={"kerf": "wide"})
+        errors = self.place(drawing, slab, piers, status=400)["errors"]
+        self.assertEqual([one["field"] for one in errors], ["parts.1.kerf"])
+        self.assertEqual((Floor.objects.count(), PlacedShape.objects.count()), (0, 0))
+        one_pier = piers | {"shapes": [*piers["shapes"], *slab["shapes"]]}
+        errors = self.place(drawing, slab, one_pier, status=400)["errors"]
+        self.assertEqual(errors[0]["field"], "parts.1.shapes")
+        self.assertIn("even row", errors[0]["why"])
+        thin = slab | {"floor": slab["floor"] | {"thickness": ""}}
+        errors = self.place(drawing, thin, piers, status=400)["errors"]
+        self.assertEqual([one["field"] for one in errors], ["parts.0.thickness"])
+        gone = slab | {"shapes": ["FFFF"]}
+        self.assertIn("FFFF", self.place(drawing, gone, status=400)["errors"][0]["typed"])
+        self.assertIn("Nothing", self.place(drawing, status=400)["errors"][0]["why"])
+        text = next(one["handle"] for one in sheet["marks"] if one["is_text"])
+        no_height = self.place(drawing, marks=[text], status=400)["errors"]
+        self.assertEqual(no_height[0]["field"], "marks.shapes")
+
+    def test_a_crossing_outline_is_refused_by_layer_and_handle(self) -> None:
+        def draw(document: Any) -> None:
+            bow = [(0, 0), (9, 9), (9, 0), (0, 7)]
+            document.modelspace().add_lwpolyline(bow, close=True, dxfattribs={"layer": "SLAB"})
+
+        drawing = self.bring(dxf(draw))
+        (error,) = self.place(drawing, self.slab_part(self.lay(drawing)), status=400)["errors"]
+        self.assertIn("crosses or touches itself", error["why"])
+        self.assertEqual(error["field"], "parts.0.shapes")
+        self.assertIn("layer SLAB, handle", error["typed"])
+
+    def test_footings_from_edges_a_rectangle_and_a_middle_line(self) -> None:
+        def draw(document: Any) -> None:
+            space = document.modelspace()
+            for ring in (
+                [(0, 0), (30, 0), (30, 20), (0, 20)],
+                [(2, 2), (28, 2), (28, 18), (2, 18)],
+            ):
+                space.add_lwpolyline(ring, close=True, dxfattribs={"layer": "RING"})
+            strip = [(40, 0), (42, 0), (42, 20), (40, 20)]
+            space.add_lwpolyline(strip, close=True, dxfattribs={"layer": "STRIP"})
+            space.add_line((50, 0), (50, 20), dxfattribs={"layer": "MIDDLE"})
+
+        drawing = self.bring(dxf(draw))
+        sheet = self.lay(drawing)
+        floor = self.add_floor()
+        widths, lengths = [], []
+        for layer, width in (("RING", ""), ("STRIP", ""), ("MIDDLE", "18 in")):
+            form = element_body("footing", floor, name=layer, measures={"strip_width": width})
+            self.place(
+                drawing,
+                {"shapes": self.on(sheet, layer), "floor": None, "element": form, "mesh": ""},
+            )
+            element = Element.objects.get(name=layer)
+            strip: Any = JobPlan(element.job).element(element.pk)
+            widths.append(strip.section.width)
+            lengths.append(strip.line.length)
+        self.assertEqual(widths, [Length.from_inches(one) for one in (24, 24, 18)])
+        self.assertEqual(lengths, [Length.from_feet(one) for one in (92, 20, 20)])
+
+    def test_pads_excavations_walls_and_lots(self) -> None:
+        def draw(document: Any) -> None:
+            space = document.modelspace()
+            pad = [(2, 1), (5, 1), (5, 3), (2, 3)]
+            space.add_lwpolyline(pad, close=True, dxfattribs={"layer": "PAD"})
+            turned = [(10, 0), (12, 1), (11, 3), (9, 2)]
+            space.add_lwpolyline(turned, close=True, dxfattribs={"layer": "TURNED"})
+            space.add_circle((20, 2), 1, dxfattribs={"layer": "ROUND"})
+            dig = [(0, 0), (40, 0), (40, 30), (0, 30)]
+            space.add_lwpolyline(dig, close=True, dxfattribs={"layer": "DIG"})
+            space.add_lwpolyline([(0, 20), (30, 20), (30, 28)], dxfattribs={"layer": "WALL"})
+
+        drawing = self.bring(dxf(draw))
+        sheet, floor = self.lay(drawing), self.add_floor()
+
+        def part(kind: str, layer: str) -> Body:
+            form = element_body(kind, floor, name=f"{kind} {layer}")
+            return {"shapes": self.on(sheet, layer), "floor": None, "element": form, "mesh": ""}
+
+        good = [
+            part("pad", "PAD"),
+            part("excavation", "DIG"),
+            part("wall", "WALL"),
+            part("lot", "DIG"),
+        ]
+        self.place(drawing, *good)
+        pad: Any = self.built("pad PAD")
+        self.assertEqual(pad.middle.x, Length.from_inches(42))
+        self.assertEqual(pad.middle.y, Length.from_feet(2))
+        self.assertEqual(pad.sides, (Length.from_feet(3), Length.from_feet(2)))
+        wall: Any = self.built("wall WALL")
+        self.assertFalse(wall.line.is_closed)
+        self.assertEqual(wall.line.length, Length.from_feet(38))
+        self.assertEqual(self.built("excavation DIG").outline.area, 40 * 30 * 0.3048**2)
+        self.assertEqual(self.built("lot DIG").points(), ())
+        for wrong, why in (
+            (part("pad", "TURNED"), "at an angle"),
+            (part("pad", "ROUND"), "round"),
+            (part("excavation", "WALL"), "does not close"),
+            (
+                part("wall", "PAD") | {"shapes": self.on(sheet, "PAD") + self.on(sheet, "DIG")},
+                "one shape",
+            ),
+        ):
+            (error,) = self.place(drawing, wrong, status=400)["errors"]
+            self.assertIn(why, error["why"])
+
+    def built(self, name: str) -> Any:
+        element = Element.objects.get(name=name)
+        return JobPlan(element.job).element(element.pk)
+
+
+class OnASurface(DrawingCase):
+    """A surveyor's surface as formation and as design."""
+
+    #: A plane that rises 1 in 10 to the right, 40 ft by 30 ft, in two triangles.
+    SURFACE = (
+        "<Surfaces><Surface name='Subgrade'><Definition surfType='TIN'><Pnts>"
+        "<P id='1'>100 200 48</P><P id='2'>100 240 52</P><P id='3'>130 240 52</P>"
+        "<P id='4'>130 200 48</P></Pnts><Faces><F>1 2 3</F><F>1 3 4</F></Faces>"
+        "</Definition></Surface></Surfaces>"
+    )
+
+    def part(self, kind: str, **changed: Any) -> Body:
+        form = element_body(kind, str(uuid4()), name=kind) | {
+            "shape": "corners",
+            "outline_of": None,
+        }
+        part: Body = {"shapes": [], "floor": None, "element": form, "mesh": "Subgrade"}
+        return part | changed
+
+    def test_each_point_is_set_to_the_surface_there(self) -> None:
+        drawing = self.bring(landxml(self.SURFACE))
+        sheet = self.lay(drawing)
+        (mesh,) = sheet["meshes"]
+        self.assertEqual((mesh["triangles"], mesh["lowest"]), (2, "48' 0\""))
+        self.place(drawing, self.part("excavation"), self.part("finished"))
+        dig = self.get(f"jobs/{self.job}/stages/dig")["works"][0]
+        for peg in dig["pegs"]:
+            right = float(peg["place"]["x"]["metres"]) / 0.3048
+            self.assertAlmostEqual(
+                float(peg["target"]["metres"]) / 0.3048, 48 + right / 10, places=6
+            )
+        element = Element.objects.get(name="excavation")
+        self.assertEqual(self.built_area(element), 40 * 30 * 0.3048**2)
+        typed = self.get(f"elements/{element.pk}")
+        self.assertEqual(typed["mesh"]["name"], "Subgrade")
+        self.change(
+            f"elements/{element.pk}",
+            typed | {"id": str(element.pk), "name": "Dig", "reference": None, "outline_of": None},
+        )
+        self.assertEqual(Element.objects.get(pk=element.pk).typed["mesh"]["name"], "Subgrade")
+
+    def built_area(self, element: Element) -> float:
+        built: Any = JobPlan(element.job).element(element.pk)
+        return float(built.outline.area)
+
+    def test_what_reaches_beyond_it_or_takes_no_surface_is_refused(self) -> None:
+        drawing = self.bring(landxml(self.SURFACE))
+        floor = self.add_floor(length="60 ft", width="10 ft")
+        beyond = self.part("excavation")
+        beyond["element"] |= {"shape": "floor", "outline_of": floor}
+        (error,) = self.place(drawing, beyond, status=400)["errors"]
+        self.assertIn("does not reach", error["why"])
+        (error,) = self.place(drawing, self.part("form"), status=400)["errors"]
+        self.assertIn("surface of triangles", error["why"])
+        (error,) = self.place(drawing, self.part("finished", mesh="Other"), status=400)["errors"]
+        self.assertIn("nothing of that handle", error["why"])
+        self.assertEqual(Element.objects.count(), 0)
