@@ -12,7 +12,7 @@ from django.test import Client
 from core.lengths import Length
 from server.jobs.models import Benchmark, Element, Floor, Point
 from server.tests.drawing_case import DrawingCase, known, laid
-from server.tests.site import Body
+from server.tests.site import LONG_AGO, Body
 from server.traced.models import BroughtDrawing
 from server.traced.tests.drawn import dxf, landxml, shop
 
@@ -160,6 +160,45 @@ class BroughtAgain(DrawingCase):
         (error,) = self.follow(change, 400)["errors"]
         self.assertIn("already shot", error["why"])
         self.assertIn((Length.from_feet(24)), {one.x for one in Floor.objects.get().corners.all()})
+
+    def test_an_element_follows_and_keeps_what_was_typed_of_it(self) -> None:
+        def draw(document: Any) -> None:
+            shop(document)
+            for one in document.modelspace().query("CIRCLE"):
+                x, y, _ = one.dxf.center
+                one.dxf.center = (x, y + 1)
+
+        third = self.bring(dxf(draw))
+        shown = self.lay(third)["shown"]
+        pier = next(one for one in shown if one["layer"] == "PIERS")
+        self.assertEqual(pier["placed"]["moved"], '12"')
+        body = laid() | {"changes": [pier["placed"]["change"]]}
+        self.ok(self.foreman, f"drawings/{third}/following", body)
+        row = Element.objects.get()
+        self.assertEqual(row.typed["measures"]["y"], "3' 0\"")
+        self.assertEqual(row.typed["measures"]["kerf"], '1/8"')
+        tops = Point.objects.filter(element=row, task="pier-top")
+        self.assertEqual({one.y for one in tops}, {Length.from_feet(3)})
+
+    def test_what_was_taken_out_or_is_no_longer_drawn_does_not_follow(self) -> None:
+        def without(document: Any) -> None:
+            shop(document)
+            for one in document.modelspace().query("LWPOLYLINE"):
+                document.modelspace().delete_entity(one)
+
+        change, third = self.moved(), self.bring(dxf(without))
+        body = laid() | {"changes": [change]}
+        (error,) = self.ok(self.foreman, f"drawings/{third}/following", body, 400)["errors"]
+        self.assertIn("nothing of that handle", error["why"])
+        Floor.objects.update(retired_at=LONG_AGO)
+        (error,) = self.follow(change, 400)["errors"]
+        self.assertIn("taken out of the plan", error["why"])
+
+    def test_another_unit_than_before_is_laid_anew_by_its_corner(self) -> None:
+        sheet = self.lay(self.second, unit="m")
+        self.assertEqual((sheet["how"], sheet["unit"]), ("corner", "m"))
+        slab = next(one for one in sheet["shown"] if one["layer"] == "SLAB")
+        self.assertTrue(slab["placed"]["moved"])
 
 
 class WhoMay(DrawingCase):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimal import Decimal
 from typing import Any
+from uuid import uuid4
 
 from server.tests.plan import element_body
 from server.tests.site import SiteTestCase
@@ -85,6 +86,20 @@ class Ladder(SiteTestCase):
         bottom = Decimal(rungs["The footing", "bottom of footing"]["level"]["metres"])
         self.assertEqual(top - bottom, Decimal("0.2032"))
         self.assertIsNone(rungs["The footing", "top of form"]["lowest"])
+
+    def test_a_beam_in_doubt_says_so(self) -> None:
+        set_up = self.add_set_up()
+        moment = {"id": str(uuid4()), "happened_at": "2026-05-04T10:30:00Z"}
+        self.ok(self.foreman, f"set-ups/{set_up}/knocks", moment)
+        self.assertTrue(self.ladder()["beam"]["in_doubt"])
+
+    def test_levels_move_with_the_zero_the_crew_reads_by(self) -> None:
+        before = self.named(self.ladder())
+        tie = {"id": str(uuid4()), "benchmark": str(self.benchmark), "real": "350' 4 1/2\""}
+        self.ok(self.foreman, f"jobs/{self.job}/ties", tie)
+        after = self.named(self.ladder())
+        self.assertEqual([one[:2] for one in after], [one[:2] for one in before])
+        self.assertEqual(after[0][2], "351' 4 1/2\"")
 
     def test_another_crew_sees_none(self) -> None:
         self.get(f"jobs/{self.job}/ladder", self.outsider, 404)

@@ -86,6 +86,22 @@ class Stands(SiteTestCase):
         self.assertIn("at least 2 set-ups", sheet["several"]["says"])
         self.assertEqual(len(sheet["several"]["turning_points"]), 1)
 
+    def test_the_gear_of_the_last_set_up_is_taken_where_none_is_named(self) -> None:
+        self.add_set_up(self.rod)
+        sheet = self.get(f"jobs/{self.job}/stands", self.helper)
+        self.assertIn("Laser", sheet["gear"])
+        named = self.stands(rod=self.add_rod("up", "ft-in/16"))
+        self.assertIn("ft-in/16", named["gear"])
+        # A laser's plane errs by the way to the benchmark, wherever it stands.
+        shades = {one for one in sheet["ground"]["cells"] if one >= 0}
+        self.assertEqual(len(shades), 1)
+
+    def test_u_counts_how_sure_the_benchmark_itself_is(self) -> None:
+        known = self.stands()["best"]["u"]
+        Benchmark.objects.update(half_width=Length.from_metres("0.02"))
+        self.assertNotEqual(self.stands()["best"]["u"], known)
+        self.assertEqual(self.stands()["best"]["u"], '±13/16"')
+
     def test_only_what_is_left_of_a_stage_counts(self) -> None:
         body = element_body("form", self.floor)
         self.ok(self.foreman, f"jobs/{self.job}/elements", body)

@@ -2,6 +2,7 @@ import Alert from "@mui/material/Alert";
 import LinearProgress from "@mui/material/LinearProgress";
 import Typography from "@mui/material/Typography";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { useParams } from "react-router";
 import { api, problemsOf, told } from "../../api/client";
 import { useDelayed } from "../../parts/delayed";
@@ -52,7 +53,7 @@ function Read({ drawing }: { drawing: string }) {
   const draft = useDraft<Lay>(`lay:${drawing}`, AS_IT_IS);
   const { unit, within, known } = useDelayed(draft.values, 250);
   const lay: Lay = { unit, within, known };
-  const { data, error } = useQuery({
+  const { data: laid, error } = useQuery({
     queryKey: ["drawing", drawing, lay],
     queryFn: () =>
       told(
@@ -61,6 +62,10 @@ function Read({ drawing }: { drawing: string }) {
     placeholderData: keepPreviousData,
     retry: false,
   });
+  // While what is typed can't be, the drawing stays as it was laid before.
+  const [kept, keep] = useState(laid);
+  if (laid && laid !== kept) keep(laid);
+  const data = laid ?? kept;
   const layIt = (
     <LayIt
       job={job}
