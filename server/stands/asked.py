@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from core.floors import PlanPoint
 from core.instruments import Setting
-from core.lengths import Elevation, Length
+from core.lengths import Elevation
 from core.standing import Reach, ToShoot
 from core.tasks import Stage, Task, stage_of
 from core.uncertainty import Kit
@@ -177,8 +177,3 @@ def _mean(heights: list[Elevation]) -> Elevation:
 
 def _missing(field: str, why: str, accepts: str) -> Invalid:
     return Invalid(Problem(field, "missing", "", why, accepts))
-
-
-def metres(number: float) -> Length:
-    """Return a length of so many metres."""
-    return Length.from_float(number)

@@ -29,7 +29,7 @@ from server.jobs.access import job_for
 from server.jobs.rules import style_of
 from server.refusals import Entries
 from server.shown import Place, Shown, show, show_place
-from server.stands.asked import Asked, StandForm, metres, what_is_asked
+from server.stands.asked import Asked, StandForm, what_is_asked
 
 GRID = (60, 60)
 #: Over the benchmark, where no beam does for all: what legs usually hold it at.
@@ -172,7 +172,9 @@ def _spot(place: PlanPoint) -> tuple[float, float]:
 
 def _place(at: tuple[float, float], style: Style) -> Place:
     step = COARSE if style.kind.is_metric else INCH
-    return show_place(PlanPoint(*(metres(round(one / step) * step) for one in at)), style)
+    return show_place(
+        PlanPoint(*(Length.from_float(round(one / step) * step) for one in at)), style
+    )
 
 
 def _stand(stand: Stand, style: Style) -> StandSheet:

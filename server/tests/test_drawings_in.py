@@ -194,6 +194,15 @@ class BroughtAgain(DrawingCase):
         (error,) = self.follow(change, 400)["errors"]
         self.assertIn("taken out of the plan", error["why"])
 
+    def test_another_drawings_shape_of_the_same_handle_is_no_moved_one(self) -> None:
+        def other(document: Any) -> None:
+            shop(document, 2.0)
+            for one in document.modelspace():
+                one.dxf.layer = "TREES"
+
+        shown = self.lay(self.bring(dxf(other)))["shown"]
+        self.assertEqual({one["placed"] for one in shown}, {None})
+
     def test_another_unit_than_before_is_laid_anew_by_its_corner(self) -> None:
         sheet = self.lay(self.second, unit="m")
         self.assertEqual((sheet["how"], sheet["unit"]), ("corner", "m"))

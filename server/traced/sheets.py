@@ -274,23 +274,33 @@ def _left_out(one: LeftOut) -> LeftOutSheet:
     return {"layer": one.layer, "handle": one.handle, "why": one.why}
 
 
+def layers_of(drawing: BroughtDrawing) -> dict[str, str]:
+    """Return the layer each shape of a drawing is on, by its handle."""
+    return {one.handle: one.layer for one in Found.unpacked(bytes(drawing.content)).traced}
+
+
 class _PlacedBefore:
     """What was placed on the job from its drawings, by the handle it was drawn under."""
 
     def __init__(self, drawing: BroughtDrawing) -> None:
         known = PlacedShape.objects.filter(drawing__job=drawing.job).order_by("placed_at")
         self.drawing, self.style = drawing, style_of(_job(drawing))
-        self.by_handle: dict[str, tuple[PlacedShape, int]] = {}
-        for one in known.select_related("floor", "element"):
+        self.by_handle: dict[tuple[str, str], tuple[PlacedShape, int]] = {}
+        layers: dict[UUID, dict[str, str]] = {}
+        for one in known.select_related("floor", "element", "drawing"):
             if one.part.retired_at is None:
+                if one.drawing_id not in layers:
+                    layers[one.drawing_id] = layers_of(one.drawing)
+                own = layers[one.drawing_id]
                 for number, handle in enumerate(one.handles):
-                    self.by_handle[handle] = one, number
+                    self.by_handle[own.get(handle, ""), handle] = one, number
 
     def placed_as(self, shape: Placed) -> PlacedAs | None:
         """Return what a shape was placed as, and whether it lies elsewhere now."""
-        if shape.traced.handle not in self.by_handle:
-            return None
-        kept, number = self.by_handle[shape.traced.handle]
+        key = shape.traced.layer, shape.traced.handle
+        if key not in self.by_handle:
+            return None  # another drawing's handle on another layer is another shape
+        kept, number = self.by_handle[key]
         corners = [PlanPoint(Length(x), Length(y)) for x, y in kept.corners[number]]
         moved = moved_by(corners, shape.corners)
         told = "its corners are others" if moved is None else self._told(moved)
