@@ -57,7 +57,7 @@ KINDS: dict[str, Callable[[ActForm], Act]] = {
     ),
     "focus": lambda form: Focus(form.numbers.get("focus", 0.0)),
     "carry": lambda form: Carry(form.spot, Holding(form.holding)),
-    "center": lambda _: Center(),
+    "center": lambda form: Center(form.numbers.get("off", 0.0)),
     "kick-away": lambda _: KickAway(),
     "fine": lambda _: Switch(is_coarse=False),
     "coarse": lambda _: Switch(is_coarse=True),
@@ -100,14 +100,15 @@ def done(run: Run, state: OnSite, what: Act, at: float) -> OnSite:
     try:
         return act(state, what, at)
     except CantBeDone as refused:
-        raise Invalid(_problem(run, refused)) from refused
+        raise refused_in_units(run, refused) from refused
 
 
-def _problem(run: Run, refused: CantBeDone) -> Problem:
+def refused_in_units(run: Run, refused: CantBeDone) -> Invalid:
+    """Return what can't be done as a person is told of it, in the lesson's units."""
     told: list[Any] = [in_units(run, length) for length in refused.lengths]
     in_why = refused.why.count("{}")
     why, accepts = refused.why.format(*told), refused.accepts.format(*told[in_why:])
-    return Problem(None, "cant-be-done", refused.typed, why, accepts)
+    return Invalid(Problem(None, "cant-be-done", refused.typed, why, accepts))
 
 
 def in_units(run: Run, length: float) -> str:

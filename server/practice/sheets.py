@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import replace
 from typing import TypedDict
 
@@ -24,7 +25,8 @@ from server.practice.words import (
 )
 from simulation.practice.judge import read_for
 from simulation.practice.lesson import Task, TaskKind
-from simulation.practice.on_site import LEAST_LEGS, MOST_LEGS, WITH_A_BUBBLE, OnSite
+from simulation.practice.on_site import LEAST_LEGS, MOST_LEGS, VIAL, OnSite
+from simulation.practice.rod import Line
 from simulation.practice.stand import COMPENSATES, LEVELING, Stand
 
 
@@ -261,7 +263,7 @@ def _rod(state: OnSite) -> RodShown:
         "receiver": state.at,
         "is_on_a_clod": state.is_on_a_clod,
         "has_bubble": has_bubble,
-        "bubble": min(1.0, state.lean / (4 * WITH_A_BUBBLE)) if has_bubble else 0.0,
+        "bubble": min(1.0, state.lean / VIAL) if has_bubble else 0.0,
         "graduation": GRADUATIONS[rod.marking].label,
         "numbers": [{"number": one.number, "height": one.height} for one in printed.numbers()],
     }
@@ -337,13 +339,18 @@ def sensed_sheet(state: OnSite) -> SensedSheet:
         "blur": round(state.blur, 3) if state.is_optical else 0.0,
         "span": state.span if state.is_optical else 0.0,
         "whole": _whole(state),
-        "lines": [
-            {
-                "height": line.height,
-                "size": int(line.size),
-                "number": line.number,
-                "is_whole": line.is_whole,
-            }
-            for line in (state.seen() if state.spot else ())
-        ],
+        "lines": lines_shown(state.seen() if state.spot else ()),
     }
+
+
+def lines_shown(lines: Iterable[Line]) -> list[LineShown]:
+    """Return a scale's lines as a page draws them."""
+    return [
+        {
+            "height": line.height,
+            "size": int(line.size),
+            "number": line.number,
+            "is_whole": line.is_whole,
+        }
+        for line in lines
+    ]

@@ -11,6 +11,7 @@ practice = [
     path("practice/<uuid:run>", views.RunView.as_view()),
     path("practice/<uuid:run>/acts", views.ActsView.as_view()),
     path("practice/<uuid:run>/sense", views.SenseView.as_view()),
+    path("practice/<uuid:run>/between", views.BetweenView.as_view()),
     path("practice/<uuid:run>/answers", views.AnswersView.as_view()),
     path("practice/<uuid:run>/hints", views.HintsView.as_view()),
     path("practice/<uuid:run>/shown", views.ShownView.as_view()),

@@ -14,6 +14,7 @@ from rest_framework.response import Response
 from server.api.inputs import Entry, Key
 from server.api.views import SignedInView, answers
 from server.practice.answering import answer, hint
+from server.practice.between_sheet import BetweenSheet, between_sheet
 from server.practice.doing import KINDS, MARK, ActForm, do, done, mark_at
 from server.practice.end import DebriefSheet, end, told_at_the_end
 from server.practice.job import make_job
@@ -59,7 +60,8 @@ class LessonInput(serializers.Serializer[Any]):
 class ActInput(serializers.Serializer[Any]):
     """Something done on the site: ``at`` is by the page's clock, seconds; lengths are metres.
 
-    ``pair`` and ``single`` are how far screws are turned, degrees.
+    ``pair`` and ``single`` are how far screws are turned, degrees; ``off`` is where a rod's
+    bubble was left, 1 being the wall of its vial.
     """
 
     id = Key()
@@ -74,6 +76,7 @@ class ActInput(serializers.Serializer[Any]):
     pair = serializers.FloatField(required=False, min_value=-MOST_TURN, max_value=MOST_TURN)
     single = serializers.FloatField(required=False, min_value=-MOST_TURN, max_value=MOST_TURN)
     sections = serializers.IntegerField(required=False, min_value=0, max_value=20)
+    off = serializers.FloatField(required=False, min_value=0, max_value=1)
     spot = serializers.CharField(required=False, allow_blank=True, max_length=20, default="")
     holding = serializers.ChoiceField(
         [one.value for one in Holding], required=False, default=Holding.STANDING.value
@@ -101,6 +104,13 @@ class SenseInput(serializers.Serializer[Any]):
     at = serializers.FloatField(min_value=0, max_value=LONGEST)
     receiver = serializers.FloatField(min_value=-1, max_value=FARTHEST)
     above = serializers.FloatField(required=False, min_value=0, max_value=FARTHEST, default=0.0)
+
+
+class BetweenInput(serializers.Serializer[Any]):
+    """The two spots a tape and a water level are held to."""
+
+    first = serializers.CharField(max_length=20)
+    second = serializers.CharField(max_length=20)
 
 
 class PracticeView(SignedInView):
@@ -177,6 +187,25 @@ class SenseView(PracticeView):
         if got["above"]:
             return Response(sensed_sheet(mark_at(found, form)))
         return Response(sensed_sheet(done(found, found.state, Slide(got["receiver"]), got["at"])))
+
+
+class BetweenView(PracticeView):
+    """A tape and a water level, held between two spots."""
+
+    @extend_schema(
+        operation_id="between_in_practice",
+        parameters=[
+            OpenApiParameter("first", str, required=True),
+            OpenApiParameter("second", str, required=True),
+        ],
+        responses=answers(BetweenSheet),
+    )
+    def get(self, request: Request, run: UUID) -> Response:
+        """Return what one sees of them; nothing is done by it."""
+        read = BetweenInput(data=request.query_params)
+        read.is_valid(raise_exception=True)
+        got = read.validated_data
+        return Response(between_sheet(run_of(run), got["first"], got["second"]))
 
 
 class AnswersView(PracticeView):

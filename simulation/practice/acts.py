@@ -11,6 +11,7 @@ from simulation.practice.on_site import (
     LEAST_LEGS,
     LEGS_OUT,
     MOST_LEGS,
+    VIAL,
     WITH_A_BUBBLE,
     WITHOUT_ONE,
     CantBeDone,
@@ -69,7 +70,12 @@ class Carry:
 
 @dataclass(frozen=True, slots=True)
 class Center:
-    """Make the rod upright, by its bubble or by eye."""
+    """Make the rod upright, by its bubble or by eye.
+
+    ``off`` is how far from its middle the bubble was left, 1 being the wall of its vial.
+    """
+
+    off: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -242,9 +248,10 @@ def _knocked(state: OnSite) -> OnSite:
     return replace(state, knocks=(knock,))
 
 
-def _center(state: OnSite, _: Center) -> OnSite:
+def _center(state: OnSite, done: Center) -> OnSite:
     least = WITH_A_BUBBLE if state.scene.gear.has_bubble else WITHOUT_ONE
-    return replace(state, lean=by_chance(state, "center").uniform(0, least))
+    left = done.off * VIAL if state.scene.gear.has_bubble else 0.0
+    return replace(state, lean=max(left, by_chance(state, "center").uniform(0, least)))
 
 
 def _draw_out(state: OnSite, done: DrawOut) -> OnSite:

@@ -20,6 +20,8 @@ from simulation.practice.stand import Knocked, Stand, Unseen, beam_of, unseen_at
 #: How far out legs stood up anew may be, degrees; how far a rod leans until it is made upright.
 LEGS_OUT = 7.0
 WITH_A_BUBBLE, WITHOUT_ONE = 0.3, 1.6
+#: How far a rod leans whose bubble touches the wall of its vial, degrees.
+VIAL = 1.2
 #: How high a clod lifts a rod's foot, metres.
 CLOD = 0.022
 #: How much of the rod is seen around the receiver, metres.

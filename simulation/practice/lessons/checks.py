@@ -6,10 +6,12 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from simulation.ground import Place
+from simulation.practice.between import EDGE
 from simulation.practice.draw import METERS, drawing, gear_of, ground_of
 from simulation.practice.faults import Fault
 from simulation.practice.lesson import Expected, Lesson, Task, TaskKind
 from simulation.practice.lessons.parts import truly, with_targets
+from simulation.practice.on_site import height_of
 from simulation.practice.receiver import Tells
 from simulation.practice.record import Read, Record
 from simulation.practice.scene import Scene, Target
@@ -200,10 +202,20 @@ def _proved(scene: Scene, record: Record) -> Expected | None:
     return None if checked_half_way(scene, record) else _verdict(scene, record)
 
 
+def _by_water(scene: Scene, _: Record) -> Expected:
+    """What the two pegs differ by, as water in a hose shows it, whatever the instrument does."""
+    higher, lower = (height_of(scene, spot, 0) for spot in (A, B))
+    return Expected(abs(higher - lower), {}, 2 * EDGE + scene.gear.rod.step)
+
+
 def _two_pegs_tasks(scene: Scene) -> tuple[Task, ...]:
     return (
         Task("middle", TaskKind.STAND, "Stand the instrument up half-way between A and B.", _stood),
         *_both_read("middle", 0),
+        Task("water", TaskKind.LENGTH,
+             "Hold the water level at A and at B. How far apart are the two heights of its water?",
+             _by_water,
+             hint="Read the rod beside each end where the water stands; take one from the other."),
         Task("near", TaskKind.STAND,
              "Now stand it up where its error would show, and read both again.", _stood, A,
              hint="Half-way, both sights are off alike; close to one peg they are not."),
@@ -215,8 +227,8 @@ def _two_pegs_tasks(scene: Scene) -> tuple[Task, ...]:
 
 
 TWO_PEGS = Lesson(
-    "two-pegs", "Two pegs, and half-way",
-    "Read two pegs from half-way, then from close to one of them.",
+    "two-pegs", "Two pegs and a water level",
+    "Read two pegs from half-way and by water, then from close to one of them.",
     "From half-way an instrument that is out reads the true difference, and proves nothing.",
     6, (Fault.CHECKS_HALF_WAY, Fault.WRONG_VERDICT), _two_pegs_scene, _two_pegs_tasks,
     {Fault.CHECKS_HALF_WAY: checked_half_way},

@@ -2520,6 +2520,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice/{run}/between": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return what one sees of them; nothing is done by it. */
+        get: operations["between_in_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/practice/{run}/end": {
         parameters: {
             query?: never;
@@ -2992,7 +3009,8 @@ export interface components {
         /**
          * @description Something done on the site: ``at`` is by the page's clock, seconds; lengths are metres.
          *
-         *     ``pair`` and ``single`` are how far screws are turned, degrees.
+         *     ``pair`` and ``single`` are how far screws are turned, degrees; ``off`` is where a rod's
+         *     bubble was left, 1 being the wall of its vial.
          */
         ActInputRequest: {
             /** Format: uuid */
@@ -3017,6 +3035,8 @@ export interface components {
             /** Format: double */
             single?: number;
             sections?: number;
+            /** Format: double */
+            off?: number;
             /** @default  */
             spot: string;
             /** @default standing */
@@ -3173,6 +3193,12 @@ export interface components {
             corrections: string[];
             x: string;
             y: string;
+        };
+        /** @description A tape as it is read at the second spot, and a rod beside each end of a water level. */
+        BetweenSheet: {
+            tape: components["schemas"]["ScaleShown"];
+            first: components["schemas"]["ScaleShown"];
+            second: components["schemas"]["ScaleShown"];
         };
         /** @enum {unknown} */
         BlankEnum: "";
@@ -5481,6 +5507,11 @@ export interface components {
         };
         /** @enum {string} */
         SamenessEnum: "same" | "same-job" | "unknown";
+        /** @description A scale where it is read: its lines, metres from there, and the whole number before it. */
+        ScaleShown: {
+            lines: components["schemas"]["LineShown"][];
+            whole: string;
+        };
         /** @description What one hears and sees with the receiver somewhere on the rod, or through a telescope. */
         SensedSheet: {
             unseen: string;
@@ -15966,6 +15997,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PracticeSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    between_in_practice: {
+        parameters: {
+            query: {
+                first: string;
+                second: string;
+            };
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BetweenSheet"];
                 };
             };
             /** @description What was wrong */

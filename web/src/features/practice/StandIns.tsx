@@ -9,6 +9,8 @@ import { useState } from "react";
 import { problemsOf } from "../../api/client";
 import { Panel } from "../../parts/Page";
 import { Problems } from "../../parts/Problems";
+import { Between } from "./Between";
+import { RodBubble } from "./RodBubble";
 import { RodView } from "./RodView";
 import { SitePlan } from "./SitePlan";
 import { CircularBubble, Telescope } from "./Telescope";
@@ -60,6 +62,7 @@ export function StandIns({ run, sheet, hands }: Props) {
             setHeight={setHeight}
             act={act}
           />
+          <Between run={run} sheet={sheet} />
           <Problems problems={problems} />
         </Stack>
       </Panel>
@@ -175,7 +178,8 @@ function Rod({ run, sheet, act, hands }: RodProps) {
             onSlide={slide}
           />
         )}
-        <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
+        <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap", alignItems: "center" }}>
+          {rod.has_bubble && !sheet.is_optical && <RodBubble rod={rod} act={act} />}
           <Button variant="outlined" onClick={() => act({ kind: "center" })}>
             {rod.has_bubble && !sheet.is_optical ? "Center the bubble" : "Hold it upright"}
           </Button>

@@ -4,6 +4,7 @@ import { type Run, secondsOf } from "./run";
 
 export type Sheet = Schemas["PracticeSheet"];
 export type Sensed = Schemas["SensedSheet"];
+export type Scale = Schemas["ScaleShown"];
 type Whole = Schemas["ActInputRequest"];
 export type Act = Pick<Whole, "kind"> & Partial<Omit<Whole, "kind" | "id" | "at">>;
 type Begin = Schemas["LessonInputRequest"];
@@ -98,6 +99,28 @@ export function sense(run: Run, receiver: number, above: number): Promise<Sensed
       params: { ...path(run), query: { at: secondsOf(run), receiver, above } },
     }),
   );
+}
+
+/** What is seen of a tape and a water level between two spots; the ground may be dug meanwhile. */
+export function useBetween(
+  run: Run,
+  first: string,
+  second: string,
+  isOpen: boolean,
+  rod: Sheet["rod"],
+) {
+  return useQuery({
+    queryKey: [...keyOf(run), "between", first, second, rod.spot, rod.drawn_out],
+    queryFn: () =>
+      told(
+        api.GET("/api/v1/practice/{run}/between", {
+          params: { ...path(run), query: { first, second } },
+        }),
+      ),
+    enabled: isOpen,
+    gcTime: 0,
+    retry: false,
+  });
 }
 
 function useKept(run: Run) {
