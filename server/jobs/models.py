@@ -355,11 +355,13 @@ class DayOnJob(models.Model):
 class Happening(SiteRecord):
     """A change of a job that is no record of its own: what it was, what it became, by whom.
 
-    Written with the change, in the same transaction; it outlives a job that is deleted.
+    Written with the change, in the same transaction; it outlives a job that is deleted. ``about``
+    is the key of the floor, element or point that changed, where it was one.
     """
 
     crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="happenings")
     job_key = models.UUIDField(db_index=True)
+    about = models.UUIDField(null=True)
     what = models.CharField(max_length=200)
     before = models.JSONField(default=dict)
     after = models.JSONField(default=dict)

@@ -10,7 +10,8 @@ from urllib.parse import quote
 from uuid import uuid4
 
 from server.crews.models import User
-from server.jobs.models import Happening
+from server.fieldbook.models import Shot
+from server.jobs.models import Element, Happening
 from server.overview.happened.kinds import TOLD
 from server.overview.happened.rows import PAGE
 from server.papers.job_file.tables import TABLES
@@ -107,6 +108,25 @@ class WhatHappened(PourTestCase):
             self.get(f"{self.path}?{wrong}", status=400)
         named = {one["name"] for one in self.get(self.path)["people"]}
         self.assertEqual(named, {"Helper", "Foreman"})
+
+    def test_it_is_told_of_one_floor_or_point_alone(self) -> None:
+        self.shoot_all_but_the_bottoms()
+        self.change_floor(name="Wash floor")
+        of_floor = self.words(about=self.floor)
+        self.assertEqual(of_floor[0], "Floor Wash floor changed")
+        self.assertEqual(of_floor[-1], "Wash floor put on the plan")
+        self.assertNotIn("Job opened", of_floor)
+        shot = Shot.objects.filter(point__floor=self.floor).select_related("point").first()
+        assert shot is not None
+        of_point = self.told(about=shot.point_id)
+        self.assertEqual({one["kind"] for one in of_point}, {"reading"})
+        self.assertTrue(all(f", {shot.point.name} read" in one["what"] for one in of_point))
+        self.assertEqual(self.told(about=uuid4()), [])
+        others = Element.objects.filter(job=self.job).exclude(kind="free")
+        for element in others:
+            of_element = self.words(about=element.pk)
+            self.assertTrue(set(of_element).isdisjoint(of_floor), element.name)
+        self.get(f"{self.path}?about=floor", status=400)
 
     def test_a_reading_sent_behind_says_when_it_came_in_and_from_which_phone(self) -> None:
         self.shoot_all_but_the_bottoms()

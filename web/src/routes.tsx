@@ -93,7 +93,7 @@ export const work: RouteObject[] = [
       },
       {
         path: "floors",
-        lazy: async () => ({ Component: (await import("./features/floors")).Floors }),
+        lazy: async () => ({ Component: (await import("./features/plan")).PlanScreen }),
       },
       {
         path: "stand",

@@ -59,7 +59,7 @@ def change_floor(
         floor.save()
         after = typed_as_it_stands(floor)
         refuse_overwriting(opened, before, after)
-        note_difference(user, floor.job, f"Floor {floor.name} changed", before, after)
+        note_difference(user, floor.job, f"Floor {floor.name} changed", before, after, floor.pk)
         check_carried(JobPlan(floor.job))
     return floor
 

@@ -14,10 +14,15 @@ KEY_LENGTH = 36
 
 
 def note(
-    user: User, job: Job, what: str, before: Mapping[str, object], after: Mapping[str, object]
+    user: User,
+    job: Job,
+    what: str,
+    before: Mapping[str, object],
+    after: Mapping[str, object],
+    about: UUID | None = None,
 ) -> None:
-    """Note a change of a job, with what it was before; part of the change's own transaction."""
-    note_under(user, job.crew_id, job.pk, what, before, after)
+    """Note a change of a job, or of what it is ``about``; part of the change's own transaction."""
+    _keep(user, job.crew_id, job_key=job.pk, what=what, about=about, before=before, after=after)
 
 
 def note_under(
@@ -29,21 +34,22 @@ def note_under(
     after: Mapping[str, object],
 ) -> None:
     """Note a change under a job's key, or under a crew's own where it is of all its jobs."""
+    _keep(user, crew, job_key=key, what=what, before=before, after=after)
+
+
+def _keep(user: User, crew: UUID, **told: object) -> None:
     sender = sender_now()
-    Happening.objects.create(
-        id=uuid4(),
-        crew_id=crew,
-        job_key=key,
-        what=what,
-        before=dict(before),
-        after=dict(after),
-        phone=sender.phone if sender else None,
-        done_by=user,
-    )
+    phone = sender.phone if sender else None
+    Happening.objects.create(id=uuid4(), crew_id=crew, phone=phone, done_by=user, **told)
 
 
 def note_difference(
-    user: User, job: Job, what: str, before: Mapping[str, object], after: Mapping[str, object]
+    user: User,
+    job: Job,
+    what: str,
+    before: Mapping[str, object],
+    after: Mapping[str, object],
+    about: UUID | None = None,
 ) -> None:
     """Note only what became something else; nothing at all where nothing did."""
     changed = [name for name in {**before, **after} if before.get(name) != after.get(name)]
@@ -54,6 +60,7 @@ def note_difference(
             what,
             {_named(name): _in_words(job, before.get(name, "")) for name in changed},
             {_named(name): _in_words(job, after.get(name, "")) for name in changed},
+            about,
         )
 
 

@@ -54,7 +54,7 @@ def change_element(
         element.save()
         after = element_typed(element)
         refuse_overwriting(opened, before, after)
-        note_difference(user, element.job, f"{element.name} changed", before, after)
+        note_difference(user, element.job, f"{element.name} changed", before, after, element.pk)
         _match_points(element, draft)
     return element
 

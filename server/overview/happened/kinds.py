@@ -28,7 +28,7 @@ class Told:
 
     ``at`` is the column of when it came in, ``taken`` of when it was done by the phone's clock,
     empty where it has none. ``with_it`` is read with each row. ``pictured`` is what pictures of it
-    are of, and that thing's key.
+    are of, and that thing's key. ``about`` are the paths to the floor, element or point it is of.
     """
 
     kind: Kind
@@ -40,6 +40,12 @@ class Told:
     taken: str = ""
     with_it: tuple[str, ...] = ()
     pictured: Callable[[Any], tuple[str, UUID] | None] = lambda one: None
+    about: tuple[str, ...] = ()
+
+
+def _on_a_point(path: str = "point") -> tuple[str, ...]:
+    """Return the paths to a point and to what it lies on."""
+    return (f"{path}", f"{path}__floor", f"{path}__element")
 
 
 def _shot(one: book.Shot) -> str:
@@ -87,7 +93,7 @@ def _inspected(one: pour.PourAnswer) -> tuple[str, UUID] | None:
 ON_A_POINT = ("point__floor", "point__element")
 TOLD = (
     Told("plan", jobs.Job, ("pk",), lambda one: "Job opened", "created_by", "created_at"),
-    Told("change", jobs.Happening, ("job_key",), lambda one: one.what, "done_by"),
+    Told("change", jobs.Happening, ("job_key",), lambda one: one.what, "done_by", about=("about",)),
     Told(
         "plan", jobs.Benchmark, ("job",), lambda one: f"{one.name} taken as a benchmark",
         "created_by",
@@ -97,8 +103,8 @@ TOLD = (
         "change", jobs.DatumTie, ("job",), lambda one: f"Every height tied: {one}",
         with_it=("benchmark",),
     ),
-    Told("plan", jobs.Floor, ("job",), _owned, "created_by", "created_at"),
-    Told("plan", jobs.Element, ("job",), _owned, "created_by", "created_at"),
+    Told("plan", jobs.Floor, ("job",), _owned, "created_by", "created_at", about=("pk",)),
+    Told("plan", jobs.Element, ("job",), _owned, "created_by", "created_at", about=("pk",)),
     Told(
         "plan", pour.Pour, ("job",), lambda one: f"{one.name} planned", "created_by", "created_at",
         pictured=_itself("pour"),
@@ -117,13 +123,13 @@ TOLD = (
     Told(
         "reading", book.Shot, ("set_up__job",), _shot, taken="taken_at",
         with_it=("point__floor", "point__element"),
-        pictured=_point,
+        pictured=_point, about=_on_a_point(),
     ),
     Told(
         "strike", book.Strike, ("shot__set_up__job",),
         lambda one: _struck(f"{one.shot.point.name}, {one.shot.typed}", one),
         with_it=("shot__point",),
-        pictured=_itself("strike"),
+        pictured=_itself("strike"), about=_on_a_point("shot__point"),
     ),
     Told(
         "strike", book.RereadStrike, ("reread__set_up__job",),
@@ -158,22 +164,22 @@ TOLD = (
         "finding", book.HoleFinding, ("point__element__job",),
         lambda one: f"{one.point.name}: {one.bearing.replace('-', ' ')}", taken="taken_at",
         with_it=("point",),
-        pictured=_itself("finding"),
+        pictured=_itself("finding"), about=_on_a_point(),
     ),
     Told(
         "finding", book.HeadLock, ("point__element__job",),
         lambda one: f"Head on {one.point.name} {'locked' if one.is_locked else 'not locked'}",
-        taken="taken_at", with_it=("point",),
+        taken="taken_at", with_it=("point",), about=_on_a_point(),
     ),
     Told(
         "finding", book.Regrade, ("floor__job",),
         lambda one: f"Stone of {one.floor} graded anew: {one.note}", taken="graded_at",
-        with_it=("floor",),
+        with_it=("floor",), about=("floor",),
     ),
     Told(
         "finding", pictures.Picture, ("job",),
         lambda one: f"Picture of a {one.kind}" + (f": {one.note}" if one.note else ""),
-        taken="taken_at",
+        taken="taken_at", about=("about",),
     ),
     Told("pour", pour.PourAnswer, ("pour__job",), _answer, taken="taken_at", with_it=("pour",),
         pictured=_inspected,
@@ -190,9 +196,11 @@ TOLD = (
     Told(
         "notice", pour.Notice, ("floor__job",),
         lambda one: f"Customer told of {one.floor}", taken="taken_at", with_it=("floor",),
+        about=("floor",),
     ),
     Told(
         "notice", pour.NoticeWithdrawal, ("notice__floor__job",),
         lambda one: f"Notice of {one.notice.floor} withdrawn", with_it=("notice__floor",),
+        about=("notice__floor",),
     ),
 )  # fmt: skip

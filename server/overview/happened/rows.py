@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import heapq
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any, TypedDict
@@ -25,12 +25,16 @@ LATE = timedelta(minutes=2)
 
 @dataclass(frozen=True, slots=True)
 class Wanted:
-    """Which of what happened is wanted: all of it where a filter is None."""
+    """Which of what happened is wanted: all of it where a filter is None.
+
+    ``about`` is the key of a floor, an element or a point.
+    """
 
     person: int | None = None
     kind: Kind | None = None
     since: datetime | None = None
     until: datetime | None = None
+    about: UUID | None = None
 
 
 class ChangedField(TypedDict):
@@ -107,9 +111,11 @@ def happened(job: Job, wanted: Wanted, most: int | None = None) -> Iterator[Happ
 def _of_table(
     told: Told, job: Job, wanted: Wanted, most: int | None
 ) -> Iterator[tuple[datetime, Told, Any]]:
-    if wanted.kind not in (None, told.kind):
+    if wanted.kind not in (None, told.kind) or (wanted.about and not told.about):
         return
     rows = told.model._default_manager.filter(_is_of(told, job))
+    if wanted.about is not None:
+        rows = rows.filter(_either(told.about, wanted.about))
     if wanted.person is not None:
         rows = rows.filter(**{f"{told.by}_id": wanted.person})
     if wanted.since is not None:
@@ -125,9 +131,14 @@ def _is_of(told: Told, job: Job) -> Q:
     """Return the condition of a job's own rows; of changes, also those of its crew's gear."""
     if told.model is Happening:
         return Q(job_key__in=(job.pk, job.crew_id), crew=job.crew_id)
+    return _either(told.jobs, job.pk)
+
+
+def _either(paths: Iterable[str], key: UUID) -> Q:
+    """Return the condition that one of some paths leads to a key."""
     own = Q()
-    for path in told.jobs:
-        own |= Q(**{path: job.pk})
+    for path in paths:
+        own |= Q(**{path: key})
     return own
 
 

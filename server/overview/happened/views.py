@@ -26,6 +26,7 @@ class HappenedQuery(serializers.Serializer[Any]):
     kind = serializers.ChoiceField(KINDS, required=False)
     since = DayAndTime(required=False)
     until = DayAndTime(required=False)
+    about = serializers.UUIDField(required=False)
     page = serializers.IntegerField(required=False, min_value=1, max_value=PAGES, default=1)
 
 

@@ -33,7 +33,9 @@ class TheWaterLevel(PracticeTestCase):
             difference = round(abs(at_a - at_b) / rod.step) * rod.step
             self.answer(key, "water", typed=f"{difference:.4f} m")
             (answer,) = [
-                one for one in self.ask(f"/{key}/end", {})["answers"] if one["key"] == "water"
+                one
+                for one in self.ask(f"/{key}/end", {})["answers"]
+                if "water level" in one["asks"]
             ]
             self.assertTrue(answer["is_right"], answer)
 

@@ -176,16 +176,22 @@ export function usePointTarget(set_up: string, point: string) {
       told(
         api.GET("/api/v1/set-ups/{set_up}/points/{point}", { params: { path: { set_up, point } } }),
       ),
-    enabled: point !== "",
+    enabled: point !== "" && set_up !== "",
     staleTime: 60_000,
   });
 }
 
-export function useStage(job: string, stage: Schemas["StageEnum"]) {
+/** A stage's elements with their points; the stone's belong to floors, and stand in the job. */
+export function useStage(job: string, stage: Schemas["StageEnum"] | "") {
   return useQuery({
     queryKey: ["stage", job, stage],
     queryFn: () =>
-      told(api.GET("/api/v1/jobs/{job}/stages/{stage}", { params: { path: { job, stage } } })),
+      told(
+        api.GET("/api/v1/jobs/{job}/stages/{stage}", {
+          params: { path: { job, stage: stage || "stone" } },
+        }),
+      ),
+    enabled: stage !== "" && stage !== "stone",
   });
 }
 

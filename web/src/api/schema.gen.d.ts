@@ -11255,6 +11255,7 @@ export interface operations {
     happened: {
         parameters: {
             query?: {
+                about?: string;
                 kind?: "change" | "plan" | "set-up" | "reading" | "strike" | "check" | "finding" | "pour" | "notice";
                 page?: number;
                 person?: number;
@@ -11318,6 +11319,7 @@ export interface operations {
     happened_csv: {
         parameters: {
             query?: {
+                about?: string;
                 kind?: "change" | "plan" | "set-up" | "reading" | "strike" | "check" | "finding" | "pour" | "notice";
                 page?: number;
                 person?: number;

@@ -14,7 +14,7 @@ import { Choose, useChosen } from "../../parts/Choose";
 import { Needs } from "../../parts/Needs";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
-import { Figure } from "../floors/Floors";
+import { Figure } from "../../parts/Figure";
 import { Download, NotSent, useIsWaiting } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
 

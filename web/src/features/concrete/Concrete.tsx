@@ -10,7 +10,7 @@ import { Choose, useChosen } from "../../parts/Choose";
 import { Needs } from "../../parts/Needs";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { planPegs } from "../../parts/plan/pegs";
-import { Figure } from "../floors/Floors";
+import { Figure } from "../../parts/Figure";
 import { OverTheLine } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Shares } from "./Charts";

@@ -5,7 +5,7 @@ import { Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
 import { spotOf } from "../../parts/plan/frame";
 import { drawnLines, outlineSpots } from "../../parts/plan/pegs";
-import { Figure } from "../floors";
+import { Figure } from "../../parts/Figure";
 import type { ElementForm } from "./form";
 
 const MOST_HEIGHTS = 8;

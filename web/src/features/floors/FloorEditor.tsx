@@ -16,7 +16,7 @@ import { Plan } from "../../parts/plan/Plan";
 import { type Spot, spotOf, draggedTo } from "../../parts/plan/frame";
 import { useJobSheet } from "../frame/useJobSheet";
 import { TakeOut } from "../mend";
-import { Figure } from "./Floors";
+import { Figure } from "../../parts/Figure";
 import { Moves, movesAnything } from "./Moves";
 import { PanelFields, panelFields } from "./PanelFields";
 import { ShapeFields } from "./ShapeFields";

@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
+import ButtonBase from "@mui/material/ButtonBase";
 import Drawer from "@mui/material/Drawer";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
@@ -18,7 +18,6 @@ type Job = Schemas["JobSheet"];
 const JOB_LINK = {
   color: "inherit",
   textDecoration: "none",
-  display: "flex",
   flexDirection: "column",
   justifyContent: "center",
   minHeight: 48,
@@ -36,11 +35,29 @@ function Framed({ job }: { job: Job }) {
   useTakenAlong(job);
   const { pathname } = useLocation();
   const here = stepAt(job, pathname);
+  const toSteps = (
+    <ButtonBase
+      onClick={() => setOpen(true)}
+      sx={{ ...JOB_LINK, display: "flex", alignItems: "flex-start", width: "100%" }}
+    >
+      <Typography noWrap sx={{ fontWeight: 700, lineHeight: 1.2, maxWidth: "100%" }}>
+        {here ? `${here.number}. ${here.name}` : "Where the job stands"}
+      </Typography>
+      <Typography noWrap variant="body2" sx={{ color: "#ffc20e", maxWidth: "100%" }}>
+        all steps ▾ · {job.name}
+      </Typography>
+    </ButtonBase>
+  );
   return (
     <Box sx={{ minHeight: "100dvh", display: "flex", flexDirection: "column" }}>
       <Box sx={{ displayPrint: "none", display: IS_PRACTICE ? "none" : "block" }}>
         <TopBar>
-          <Box component={Link} to={`/jobs/${job.id}`} sx={JOB_LINK}>
+          <Box sx={{ display: { md: "none" } }}>{toSteps}</Box>
+          <Box
+            component={Link}
+            to={`/jobs/${job.id}`}
+            sx={{ ...JOB_LINK, display: { xs: "none", md: "flex" } }}
+          >
             <Typography noWrap sx={{ fontWeight: 700, lineHeight: 1.2 }}>
               {job.name}
             </Typography>
@@ -50,6 +67,9 @@ function Framed({ job }: { job: Job }) {
           </Box>
         </TopBar>
       </Box>
+      {IS_PRACTICE && (
+        <Box sx={{ display: { md: "none" }, bgcolor: "rail", color: "#fff", px: 2 }}>{toSteps}</Box>
+      )}
       {job.is_archived && <ArchivedBar />}
       {job.came_in && (
         <Box
@@ -64,18 +84,6 @@ function Framed({ job }: { job: Job }) {
           <Typography variant="body2">{job.came_in}</Typography>
         </Box>
       )}
-      <Button
-        onClick={() => setOpen(true)}
-        sx={{
-          display: { md: "none" },
-          displayPrint: "none",
-          bgcolor: "peg",
-          color: "#15191c",
-          borderRadius: 0,
-        }}
-      >
-        {here ? `${here.number}. ${here.name}` : "Where the job stands"} · all steps
-      </Button>
       <Box sx={{ display: "flex", flex: 1, minHeight: 0 }}>
         <Box
           component="nav"
@@ -96,6 +104,16 @@ function Framed({ job }: { job: Job }) {
           slotProps={{ paper: { sx: { width: 280, bgcolor: "rail" } } }}
         >
           <Box component="nav" aria-label="Order of work" onClick={() => setOpen(false)}>
+            <Box
+              component={Link}
+              to={`/jobs/${job.id}`}
+              sx={{ ...JOB_LINK, display: "flex", color: "#fff", px: 2, pt: 1 }}
+            >
+              <Typography sx={{ fontWeight: 700, lineHeight: 1.2 }}>{job.name}</Typography>
+              <Typography variant="body2" sx={{ color: "#d3d9da" }}>
+                {job.place || "Where the job stands"}
+              </Typography>
+            </Box>
             <Steps job={job} here={here?.key} />
           </Box>
         </Drawer>

@@ -4,6 +4,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { Select } from "../../parts/Select";
@@ -14,9 +15,9 @@ import { byDay } from "./days";
 
 type Sheet = Schemas["HappenedSheet"];
 type Kind = Sheet["kinds"][number];
-type Wanted = { person: string; kind: Kind | ""; day: string; page: number };
+type Wanted = { person: string; kind: Kind | ""; day: string; about: string; page: number };
 
-const ALL: Wanted = { person: "", kind: "", day: "", page: 1 };
+const ALL: Wanted = { person: "", kind: "", day: "", about: "", page: 1 };
 const KINDS: Record<Kind, string> = {
   change: "Changes",
   plan: "The plan begun",
@@ -32,7 +33,8 @@ const KINDS: Record<Kind, string> = {
 /** Every change and every record of a job, the last first. */
 export function Happened() {
   const job = useJobSheet();
-  const [wanted, want] = useState(ALL);
+  const [search] = useSearchParams();
+  const [wanted, want] = useState({ ...ALL, about: search.get("about") ?? "" });
   const query = useHappened(job.id, wanted);
   const asked = new URLSearchParams(
     Object.entries(queryOf(wanted)).map(([name, value]) => [name, String(value)]),
@@ -46,7 +48,7 @@ export function Happened() {
         <Loaded query={query}>
           {(sheet) => (
             <Stack spacing={2}>
-              <Filters sheet={sheet} wanted={wanted} want={want} />
+              <Filters job={job} sheet={sheet} wanted={wanted} want={want} />
               <Panel>
                 {sheet.happened.length === 0 && <Typography>Nothing of that kind.</Typography>}
                 {byDay(sheet.happened).map(([day, rows]) => (
@@ -82,9 +84,15 @@ export function Happened() {
   );
 }
 
-type FiltersProps = { sheet: Sheet; wanted: Wanted; want: (wanted: Wanted) => void };
+type FiltersProps = {
+  job: Schemas["JobSheet"];
+  sheet: Sheet;
+  wanted: Wanted;
+  want: (wanted: Wanted) => void;
+};
 
-function Filters({ sheet, wanted, want }: FiltersProps) {
+function Filters({ job, sheet, wanted, want }: FiltersProps) {
+  const parts = [...job.floors, ...job.elements.filter(({ kind }) => kind !== "free")];
   const set = (changed: Partial<Wanted>) => want({ ...wanted, ...changed, page: 1 });
   return (
     <Stack direction={{ xs: "column", sm: "row" }} spacing={1}>
@@ -107,6 +115,16 @@ function Filters({ sheet, wanted, want }: FiltersProps) {
           onChange={(kind) => set({ kind })}
         />
       </Stack>
+      {parts.length > 0 && (
+        <Stack sx={{ minWidth: 180 }}>
+          <Select
+            label="Of"
+            value={parts.some(({ id }) => id === wanted.about) ? wanted.about : ""}
+            options={[["", "The whole job"], ...parts.map(({ id, name }) => [id, name] as const)]}
+            onChange={(about) => set({ about })}
+          />
+        </Stack>
+      )}
       <TextField
         label="Day"
         type="date"
@@ -120,12 +138,13 @@ function Filters({ sheet, wanted, want }: FiltersProps) {
 }
 
 /** What is asked of the server; a day is the day of who asks. */
-function queryOf({ person, kind, day, page }: Wanted) {
+function queryOf({ person, kind, day, about, page }: Wanted) {
   const since = day ? new Date(`${day}T00:00`) : undefined;
   const until = since && new Date(since.getFullYear(), since.getMonth(), since.getDate() + 1);
   return {
     ...(person ? { person: Number(person) } : {}),
     ...(kind ? { kind } : {}),
+    ...(about ? { about } : {}),
     ...(since && until ? { since: since.toISOString(), until: until.toISOString() } : {}),
     page,
   };

@@ -14,7 +14,7 @@ import type { Frame } from "../../parts/plan/frame";
 import { shownTime } from "../../parts/time";
 import { NARROW, usePalette } from "../../theme/theme";
 import { Ground, Key } from "../concrete";
-import { Figure } from "../floors/Floors";
+import { Figure } from "../../parts/Figure";
 import { ShownPictures } from "./NoticePictures";
 
 type Sheet = Schemas["NoticePage"];

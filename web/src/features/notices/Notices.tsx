@@ -7,7 +7,7 @@ import { useNotices } from "../../api/queries";
 import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Loaded, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
-import { Figure } from "../floors/Floors";
+import { Figure } from "../../parts/Figure";
 import { ChoosePictures } from "./NoticePictures";
 
 type Job = Schemas["JobSheet"];

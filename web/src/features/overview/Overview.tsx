@@ -19,6 +19,7 @@ import { STEP_NAMES } from "../frame/Steps";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Verdict } from "../pours";
 import { StandingBar } from "../standing";
+import { Counts } from "./Counts";
 
 const TO_DO: Record<Schemas["Step"]["key"], string> = {
   instruments: "Check the instrument before anything rests on it.",
@@ -192,24 +193,5 @@ function Next({ job, next }: { job: Schemas["JobSheet"]; next: Schemas["Step"] |
         {shaken ? "The way out" : STEP_NAMES[key]}
       </Button>
     </Stack>
-  );
-}
-
-export function Counts({ floor }: { floor: Schemas["FloorPlan"] }) {
-  const { counts } = floor;
-  const parts = [
-    `${counts.points - counts.not_shot} of ${counts.points} shot`,
-    `${counts.on} on`,
-    `${counts.high} high`,
-    `${counts.low} low`,
-    ...(counts.close ? [`${counts.close} too close to call`] : []),
-    ...(counts.close ? [`${counts.counted_on} count as on`] : []),
-    ...(counts.in_doubt ? [`${counts.in_doubt} in doubt`] : []),
-    ...(counts.thin ? [`${counts.thin} thin`] : []),
-  ];
-  return (
-    <Typography sx={{ mb: 1 }}>
-      {parts.join(" · ")} · top of slab {floor.top_of_slab.text}, stone at {floor.sub_base.text}
-    </Typography>
   );
 }

@@ -6,7 +6,7 @@ import { type Schemas, api, told } from "../../api/client";
 import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
-import { Figure } from "../floors/Floors";
+import { Figure } from "../../parts/Figure";
 
 type Props = { job: Schemas["JobSheet"]; pour: Schemas["PourSheet"] };
 type Finished = Schemas["FinishedSheet"];

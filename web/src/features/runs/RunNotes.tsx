@@ -7,7 +7,7 @@ import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
 import type { Schemas } from "../../api/client";
-import { Figure } from "../floors/Floors";
+import { Figure } from "../../parts/Figure";
 
 type Run = Schemas["RunSheet"];
 

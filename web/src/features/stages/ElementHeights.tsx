@@ -8,9 +8,7 @@ import { Page } from "../../parts/Page";
 import { drawnLines, outlineSpots } from "../../parts/plan/pegs";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Heights, Sheet } from "../marks";
-import { STAGES, type Stage } from "./stages";
-
-type OwnStage = Exclude<Stage, "stone" | "points">;
+import { type OwnStage, STAGES } from "./stages";
 
 function useSubject() {
   const { element: key = "" } = useParams();

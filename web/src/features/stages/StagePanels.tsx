@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
 import type { Schemas } from "../../api/client";
 import { Panel } from "../../parts/Page";
-import { Figure } from "../floors";
+import { Figure } from "../../parts/Figure";
 import { Boards } from "./Boards";
 import { Match } from "./Match";
 import { PierTops } from "./PierTops";

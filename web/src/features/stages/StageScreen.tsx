@@ -14,10 +14,9 @@ import { useJobSheet } from "../frame/useJobSheet";
 import { Shoot, usePass, workOf } from "../shoot";
 import { Cautions } from "./Cautions";
 import { StagePanels } from "./StagePanels";
-import { STAGES, type Stage } from "./stages";
+import { type OwnStage, STAGES } from "./stages";
 
 type Job = Schemas["JobSheet"];
-type OwnStage = Exclude<Stage, "stone" | "points">;
 
 /** A stage of the work: one element at a time is shot, and below stands what it works out. */
 export function StageScreen({ stage }: { stage: OwnStage }) {

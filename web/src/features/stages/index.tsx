@@ -1,5 +1,6 @@
 import { ElementHeights, ElementSheet } from "./ElementHeights";
 export { Match } from "./Match";
+export { type OwnStage, STAGES, type Stage } from "./stages";
 import { StageScreen } from "./StageScreen";
 
 /** The screens of the stages; the stone has its own, as it belongs to floors. */

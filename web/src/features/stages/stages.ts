@@ -1,6 +1,8 @@
 import type { Schemas } from "../../api/client";
 
 export type Stage = Schemas["StageEnum"];
+/** The stages that belong to elements, each with a screen of its own. */
+export type OwnStage = Exclude<Stage, "stone" | "points">;
 
 type StageWords = {
   title: string;
@@ -13,7 +15,7 @@ type StageWords = {
   cautions: readonly string[];
 };
 
-export const STAGES: Record<Exclude<Stage, "stone" | "points">, StageWords> = {
+export const STAGES: Record<OwnStage, StageWords> = {
   layout: {
     title: "Rough layout",
     empty:

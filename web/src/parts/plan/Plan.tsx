@@ -1,8 +1,10 @@
 import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
 import { type MouseEvent, type ReactNode, useRef } from "react";
+import { Area } from "./Area";
 import { DensePegs } from "./DensePegs";
 import { Handles } from "./Handles";
+import { Names, namesOn } from "./Names";
 import type { PegState } from "./Peg";
 import {
   Control,
@@ -15,10 +17,11 @@ import {
   Track,
   WallMark,
 } from "./PlanParts";
+import { Picture } from "./Picture";
 import { ZoomButtons } from "./ZoomButtons";
-import { type Frame, type Spot, frameOf, heightFor, nearest } from "./frame";
+import { type Frame, type Spot, frameOf, heightFor } from "./frame";
 import { useView } from "./useView";
-import { useWidth } from "./useWidth";
+import { useHeight, useWidth } from "./useWidth";
 
 export type PlanPeg = {
   id: string;
@@ -43,6 +46,20 @@ export type PlanControl = { name: string; spot: Spot; isTurn: boolean };
 /** A stretch of an element's drawing; faint where it only shows where something lies. */
 export type PlanLine = { spots: readonly Spot[]; isClosed: boolean; isFaint?: boolean };
 
+/** A floor or an element that can be opened: its lines, the one that bears its name first. */
+export type PlanArea = {
+  id: string;
+  name: string;
+  level: string;
+  lines: readonly PlanLine[];
+  tone: "floor" | "element" | "lot";
+  /** Whether it only shows where something lies, without its name. */
+  isFaint?: boolean;
+};
+
+/** A mark on a wall. */
+export type PlanMark = { name: string; spot: Spot; isCorner: boolean; isBlocked: boolean };
+
 /** A point of a drawing that can be dragged. */
 export type PlanHandle = { id: number; name: string; spot: Spot };
 
@@ -64,7 +81,11 @@ type Props = {
   others?: readonly PlanPeg[];
   onPickOther?: ((id: string) => void) | undefined;
   instruments?: readonly PlanInstrument[];
-  marks?: readonly { name: string; spot: Spot; isCorner: boolean; isBlocked: boolean }[];
+  marks?: readonly PlanMark[];
+  areas?: readonly PlanArea[];
+  /** The area that is open. */
+  chosen?: string | undefined;
+  onPickArea?: ((id: string) => void) | undefined;
   controls?: readonly PlanControl[];
   /** A line from point to point, such as a run. */
   track?: PlanTrack;
@@ -75,77 +96,103 @@ type Props = {
   onDrag?: ((id: number, spot: Spot) => void) | undefined;
   isMetric: boolean;
   height?: number;
+  /** Whether it fills what holds it, and answers the wheel. */
+  isFilling?: boolean;
 };
 
 /** The job drawn to scale from its own elements. */
 export function Plan(props: Props) {
   const { outlines, lines = [], pegs = [], marks = [], controls = [], track = [] } = props;
-  const { onPlace, handles = [], others = [] } = props;
+  const { onPlace, handles = [], others = [], areas = [], isFilling = false } = props;
   const holder = useRef<HTMLDivElement>(null);
   const width = useWidth(holder);
+  const filled = useHeight(holder, isFilling);
   const margin = onPlace || handles.length ? 80 : 44;
   const instruments = width < NARROW_PICTURE && pegs.length ? [] : (props.instruments ?? []);
   const spots = [
     ...outlines.flat(),
     ...lines.flatMap((line) => line.spots),
+    ...areas.flatMap((area) => area.lines.flatMap((line) => line.spots)),
     ...pegs.map((peg) => peg.spot),
     ...instruments.map((one) => one.spot),
     ...controls.map((one) => one.spot),
     ...track,
   ];
-  const height = heightFor(spots, width, props.height ?? 420, margin);
+  const height = filled || heightFor(spots, width, props.height ?? 420, margin);
   const view = useView(frameOf(spots, width, height, margin));
   const { frame, over } = view;
   const inSight = view.isZoomed ? pegs.filter((peg) => view.sees(peg.spot)) : pegs;
   const isDense = inSight.length > MANY;
-  const room = isDense
-    ? 0
-    : nearest(
-        inSight.map((peg) => peg.spot),
-        frame,
-      );
   const currentLast = [...inSight].sort(
     (a, b) => Number(a.id === props.current) - Number(b.id === props.current),
   );
-  const tap = (event: MouseEvent<SVGSVGElement>) => {
-    if (view.hasMoved()) return;
-    const box = event.currentTarget.getBoundingClientRect();
-    const at = { x: event.clientX - box.left - over.x, y: event.clientY - box.top - over.y };
-    if (onPlace) onPlace(frame.toSite(at));
-    else pickNearest(at);
-  };
-  const pickNearest = (at: Spot) => {
+  const names = namesOn(
+    {
+      areas,
+      pegs: isDense ? [] : inSight,
+      others: isDense ? [] : others.map((peg) => peg.spot),
+      marks,
+      instruments,
+      controls,
+      current: props.current,
+    },
+    frame,
+    { left: -over.x, top: -over.y, right: width + over.x, bottom: height + over.y },
+  );
+  const pickNearest = (at: Spot): boolean => {
     const own = isDense ? inSight.map((peg) => ({ peg, pick: props.onPick })) : [];
     const further = others.map((peg) => ({ peg, pick: props.onPickOther }));
     const near = nearestTo(at, [...own, ...further], (one) => frame.toScreen(one.peg.spot));
     near?.pick?.(near.peg.id);
+    return near !== undefined;
+  };
+  const tap = (event: MouseEvent<SVGSVGElement>) => {
+    if (view.hasMoved()) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const at = { x: event.clientX - box.left - over.x, y: event.clientY - box.top - over.y };
+    if (onPlace) return onPlace(frame.toSite(at));
+    if (pickNearest(at)) return;
+    const area = (event.target as Element).closest("[data-area]")?.getAttribute("data-area");
+    if (props.onPickArea) props.onPickArea(area ?? "");
   };
   return (
     <Box
       ref={holder}
-      sx={{ width: "100%", bgcolor: "background.paper", position: "relative", overflow: "hidden" }}
+      tabIndex={isFilling ? 0 : undefined}
+      role={isFilling ? "application" : undefined}
+      aria-label={isFilling ? "Plan: + and − zoom, arrow keys move, 0 shows all" : undefined}
+      onKeyDown={view.onKeyDown}
+      sx={{
+        width: "100%",
+        ...(isFilling && { height: "100%" }),
+        bgcolor: "background.paper",
+        position: "relative",
+        overflow: "hidden",
+      }}
     >
-      {(pegs.length + others.length > ENOUGH_TO_ZOOM || view.isZoomed) && (
+      {(isFilling || pegs.length + others.length > ENOUGH_TO_ZOOM || view.isZoomed) && (
         <Stack sx={{ position: "absolute", top: 8, right: 8, zIndex: 1 }}>
           <ZoomButtons view={view} />
         </Stack>
       )}
-      <svg
-        width={width + 2 * over.x}
-        height={height + 2 * over.y}
-        viewBox={`${-over.x} ${-over.y} ${width + 2 * over.x} ${height + 2 * over.y}`}
-        role="group"
-        aria-label={props.label}
-        onClick={tap}
-        {...view.gestures}
-        style={{
-          display: "block",
-          margin: `${-over.y}px ${-over.x}px`,
-          cursor: onPlace ? "crosshair" : view.isZoomed ? "grab" : "default",
-          touchAction: view.isZoomed ? "none" : "auto",
-          ...(view.isZoomed && { willChange: "transform" }),
-        }}
+      <Picture
+        label={props.label}
+        width={width}
+        height={height}
+        view={view}
+        isFilling={isFilling}
+        isPlacing={onPlace !== undefined}
+        onTap={tap}
       >
+        {areas.map((area) => (
+          <Area
+            key={area.id}
+            area={area}
+            frame={frame}
+            isChosen={area.id === props.chosen}
+            onPick={props.onPickArea}
+          />
+        ))}
         {outlines.map((outline, i) => (
           <Outline key={i} outline={outline} frame={frame} />
         ))}
@@ -173,14 +220,14 @@ export function Plan(props: Props) {
             key={peg.id}
             peg={peg}
             frame={frame}
-            room={room}
             current={props.current}
             onPick={props.onPick}
           />
         ))}
+        <Names names={names} />
         {props.onDrag && <Handles handles={handles} frame={frame} onDrag={props.onDrag} />}
         <ScaleBar frame={frame} isMetric={props.isMetric} />
-      </svg>
+      </Picture>
     </Box>
   );
 }

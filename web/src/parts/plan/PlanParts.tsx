@@ -4,11 +4,6 @@ import { PegMark, STATE_WORDS } from "./Peg";
 import type { PlanControl, PlanInstrument, PlanLine, PlanPeg, PlanTrack } from "./Plan";
 import { type Frame, type Spot, scaleBar } from "./frame";
 
-const ROOM_FOR_A_NAME = 28;
-const LETTER = 6.2;
-const NAME_WIDTH = 36;
-const TEXT_WIDTH = 80;
-
 export function Outline({ outline, frame }: { outline: readonly Spot[]; frame: Frame }) {
   const palette = usePalette();
   const points = outline.map(frame.toScreen).map(({ x, y }) => `${x},${y}`);
@@ -31,15 +26,11 @@ function At({ spot, frame, children }: { spot: Spot; frame: Frame; children: Rea
 export function PlacedPeg(props: {
   peg: PlanPeg;
   frame: Frame;
-  room: number;
   current?: string | undefined;
   onPick?: ((id: string) => void) | undefined;
 }) {
-  const { peg, frame, room, current, onPick } = props;
-  const palette = usePalette();
+  const { peg, frame, current, onPick } = props;
   const words = `${peg.name}, ${STATE_WORDS[peg.state]}${peg.text ? `, ${peg.text}` : ""}`;
-  const longest = peg.text ? peg.text.length * LETTER + 15 : NAME_WIDTH;
-  const beside = besides(peg.spot, frame, 15, Math.max(longest, NAME_WIDTH));
   const pick = (event: MouseEvent | KeyboardEvent) => {
     event.stopPropagation();
     onPick?.(peg.id);
@@ -57,60 +48,8 @@ export function PlacedPeg(props: {
       >
         <circle r={22} fill="transparent" />
         <PegMark state={peg.state} thin={peg.thin ?? false} isCurrent={peg.id === current} />
-        {(room >= ROOM_FOR_A_NAME || peg.id === current) && (
-          <PlanText {...beside} y={-10} size={13}>
-            {peg.name}
-          </PlanText>
-        )}
-        {peg.text && hasRoom(peg.text, room) && (
-          <PlanText {...beside} y={18} size={12} color={palette.text.secondary}>
-            {peg.text}
-          </PlanText>
-        )}
       </g>
     </At>
-  );
-}
-
-/** Whether a text stands clear of the next peg's. */
-function hasRoom(text: string, room: number): boolean {
-  return room >= ROOM_FOR_A_NAME && text.length * LETTER <= room + 8;
-}
-
-/** Put a text to the right of its place, or to the left where it would be cut off. */
-function besides(spot: Spot, frame: Frame, away: number, needed: number) {
-  const isNearRight = frame.toScreen(spot).x > frame.width - needed;
-  return isNearRight
-    ? ({ x: -away, anchor: "end" } as const)
-    : ({ x: away, anchor: "start" } as const);
-}
-
-type TextProps = {
-  x: number;
-  y: number;
-  size: number;
-  color?: string;
-  anchor?: "start" | "end";
-  children: ReactNode;
-};
-
-function PlanText({ x, y, size, color, anchor = "start", children }: TextProps) {
-  const palette = usePalette();
-  return (
-    <text
-      x={x}
-      y={y}
-      fontFamily={NARROW}
-      fontSize={size}
-      textAnchor={anchor}
-      fontWeight={600}
-      fill={color ?? palette.text.primary}
-      stroke={palette.slab}
-      strokeWidth={3}
-      paintOrder="stroke"
-    >
-      {children}
-    </text>
   );
 }
 
@@ -130,9 +69,6 @@ export function WallMark(props: {
           strokeWidth={2}
         />
         {mark.isBlocked && <path d="M-7 -7L7 7" stroke={palette.high} strokeWidth={3} />}
-        <PlanText x={12} y={-10} size={14}>
-          {mark.name}
-        </PlanText>
       </g>
     </At>
   );
@@ -141,15 +77,11 @@ export function WallMark(props: {
 export function Instrument({ instrument, frame }: { instrument: PlanInstrument; frame: Frame }) {
   const palette = usePalette();
   const ink = instrument.isCurrent ? palette.beam : palette.text.secondary;
-  const beside = besides(instrument.spot, frame, 12, TEXT_WIDTH);
   return (
     <At spot={instrument.spot} frame={frame}>
       <g role="img" aria-label={`instrument, ${instrument.name}`}>
         <path d="M0 0L-10 13M0 0L10 13M0 0V-14" stroke={ink} strokeWidth={3} />
         <circle r={6} fill={ink} />
-        <PlanText {...beside} y={5} size={13}>
-          {instrument.name}
-        </PlanText>
       </g>
     </At>
   );
@@ -195,7 +127,6 @@ export function Track({ track, frame }: { track: PlanTrack; frame: Frame }) {
 
 export function Control({ control, frame }: { control: PlanControl; frame: Frame }) {
   const palette = usePalette();
-  const beside = besides(control.spot, frame, 13, TEXT_WIDTH);
   return (
     <At spot={control.spot} frame={frame}>
       <g
@@ -209,9 +140,6 @@ export function Control({ control, frame }: { control: PlanControl; frame: Frame
           strokeWidth={2}
           transform={control.isTurn ? "rotate(180)" : undefined}
         />
-        <PlanText {...beside} y={5} size={13}>
-          {control.name}
-        </PlanText>
       </g>
     </At>
   );

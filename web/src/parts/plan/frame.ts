@@ -38,6 +38,27 @@ export function frameOf(spots: readonly Spot[], width: number, height: number, m
   };
 }
 
+/** The same plan, so many times larger around the middle of the picture, and shifted. */
+export function nearer(whole: Frame, times: number, shift: Spot): Frame {
+  const middle = { x: whole.width / 2, y: whole.height / 2 };
+  return {
+    ...whole,
+    scale: whole.scale * times,
+    toScreen: (spot) => {
+      const { x, y } = whole.toScreen(spot);
+      return {
+        x: middle.x + (x - middle.x) * times + shift.x,
+        y: middle.y + (y - middle.y) * times + shift.y,
+      };
+    },
+    toSite: ({ x, y }) =>
+      whole.toSite({
+        x: middle.x + (x - shift.x - middle.x) / times,
+        y: middle.y + (y - shift.y - middle.y) / times,
+      }),
+  };
+}
+
 /** The height at which places fill a picture of that width, at most the one that was asked for. */
 export function heightFor(
   spots: readonly Spot[],
@@ -56,16 +77,6 @@ export function heightFor(
 
 const SCALE_BAR = 24;
 const LEAST_HEIGHT = 200;
-const MOST_TO_COMPARE = 300;
-
-/** How near the two nearest places stand on the screen, in pixels; 0 for very many. */
-export function nearest(spots: readonly Spot[], frame: Frame): number {
-  if (spots.length > MOST_TO_COMPARE) return 0;
-  const apart = spots.flatMap((one, i) =>
-    spots.slice(i + 1).map((other) => Math.hypot(one.x - other.x, one.y - other.y)),
-  );
-  return Math.min(...apart, Number.MAX_SAFE_INTEGER) * frame.scale;
-}
 
 /** A length for the scale bar that reads well, about a fifth of the picture. */
 export function scaleBar(frame: Frame, metric: boolean): { pixels: number; text: string } {
