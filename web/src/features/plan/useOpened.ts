@@ -21,7 +21,7 @@ export function useOpened() {
         ...(next.point && { point: next.point }),
         ...(next.isAdding && { add: "yes" }),
       },
-      { replace: !("isAdding" in to) && now.part !== "" },
+      { replace: "stage" in to },
     );
   };
   return { ...now, go };
