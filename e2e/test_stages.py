@@ -163,6 +163,27 @@ class ThePlan(Staged):
         footing = Element.objects.get(name="Annex footing")
         self.assertEqual(Point.objects.filter(element=footing, task="form").count(), 5)
 
+    def test_corners_are_drawn_by_tapping(self) -> None:
+        self.open("elements/new/lot")
+        self.fill(name="Lot", corners__0__x="", corners__0__y="")
+        self.press("Draw corners by tapping")
+        plan = self.page.get_by_role("group", name="Plan of the element as typed")
+        box = plan.bounding_box()
+        assert box is not None
+        for x, y in ((0.2, 0.3), (0.8, 0.3), (0.8, 0.7)):
+            plan.click(position={"x": x * box["width"], "y": y * box["height"]})
+        corners = [
+            self.page.locator(f"[name='corners.{i}.{of}']").input_value()
+            for i in range(3) for of in "xy"
+        ]  # fmt: skip
+        self.assertTrue(all(corners), corners)
+        self.assertEqual(corners[1], corners[3])
+        self.assertEqual(corners[2], corners[4])
+        self.press("Put it on the plan")
+        self.page.get_by_role("heading", name="The plan").wait_for()
+        lot = Element.objects.get(name="Lot")
+        self.assertEqual(len(lot.typed["corners"]), 3)
+
     def test_a_slip_of_the_finger_is_asked_about(self) -> None:
         self.open("elements/new/piers")
         self.fill(name="Walk", x="0", y="30 ft", x_last="40 ft", y_last="30 ft", count="1000")

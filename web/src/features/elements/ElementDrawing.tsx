@@ -1,9 +1,11 @@
+import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
+import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
-import { spotOf } from "../../parts/plan/frame";
+import { type Spot, spotOf } from "../../parts/plan/frame";
 import { drawnLines, outlineSpots } from "../../parts/plan/pegs";
 import { Figure } from "../../parts/Figure";
 import type { ElementForm } from "./form";
@@ -14,11 +16,13 @@ type Props = {
   job: Schemas["JobSheet"];
   draft: Schemas["ElementDraftSheet"] | undefined;
   form: ElementForm;
-  onDrag: (corner: number, spot: { x: number; y: number }) => void;
+  onDrag: (corner: number, spot: Spot) => void;
+  onPlace: (spot: Spot) => void;
 };
 
 /** The element as it is typed, among the floors; its corners can be dragged. */
-export function ElementDrawing({ job, draft, form, onDrag }: Props) {
+export function ElementDrawing({ job, draft, form, onDrag, onPlace }: Props) {
+  const [isPlacing, setPlacing] = useState(false);
   const points = draft?.points ?? [];
   const isTyped = form.shape === "line" || form.shape === "corners";
   const spots = points.filter((point, i) => points.findIndex((p) => p.name === point.name) === i);
@@ -26,7 +30,16 @@ export function ElementDrawing({ job, draft, form, onDrag }: Props) {
   const corners = isTyped ? (draft?.corners ?? []) : [];
   return (
     <Panel title="As it is drawn">
-      {draft?.drawn.length || points.length ? (
+      {isTyped && (
+        <Button
+          variant={isPlacing ? "contained" : "outlined"}
+          onClick={() => setPlacing(!isPlacing)}
+          sx={{ mb: 1 }}
+        >
+          {isPlacing ? "Corners are where they belong" : "Draw corners by tapping"}
+        </Button>
+      )}
+      {draft?.drawn.length || points.length || isPlacing ? (
         <Plan
           label="Plan of the element as typed"
           outlines={[]}
@@ -50,8 +63,9 @@ export function ElementDrawing({ job, draft, form, onDrag }: Props) {
             spot: spotOf(place),
           }))}
           onDrag={corners.length ? onDrag : undefined}
+          onPlace={isPlacing && isTyped ? onPlace : undefined}
           isMetric={job.volume_unit === "m³"}
-          height={340}
+          height={460}
         />
       ) : (
         "Type its measures; it is drawn here to scale as you type."

@@ -9,7 +9,7 @@ import { RecordButton, useForm } from "../../parts/form";
 import { KINDS, type Kind } from "../../parts/kinds";
 import { Lost } from "../../parts/Lost";
 import { Loaded, Page } from "../../parts/Page";
-import { type Spot, draggedTo } from "../../parts/plan/frame";
+import { type Spot, draggedTo, placedAt } from "../../parts/plan/frame";
 import { Overtaken } from "../../parts/Overtaken";
 import { together } from "../../parts/together";
 import { Moves, movesAnything } from "../floors";
@@ -67,6 +67,8 @@ function Editor({ job, element, initial }: EditorProps) {
   const kind = KINDS[initial.kind];
   const dragged = (corner: number, to: Spot) =>
     form.change({ corners: draggedTo(form.values.corners, corner, to, job.style_kind) });
+  const placed = (at: Spot) =>
+    form.change({ corners: placedAt(form.values.corners, at, job.style_kind) });
   return (
     <>
       <Stack component="form" noValidate onSubmit={form.submit}>
@@ -109,6 +111,7 @@ function Editor({ job, element, initial }: EditorProps) {
                 draft={draft.data?.draft}
                 form={form.values}
                 onDrag={dragged}
+                onPlace={placed}
               />
             </Stack>
           </Stack>

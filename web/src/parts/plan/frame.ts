@@ -98,6 +98,18 @@ export function typedFrom(metres: number, kind: string): string {
   return kind === "in" ? `${inches}"` : `${sign}${Math.floor(whole / 12)}' ${whole % 12}"`;
 }
 
+/** Typed corners with one more at a spot: in the first that is empty, else after the last. */
+export function placedAt(
+  corners: readonly { x: string; y: string }[],
+  at: Spot,
+  kind: string,
+): { x: string; y: string }[] {
+  const there = { x: typedFrom(at.x, kind), y: typedFrom(at.y, kind) };
+  const empty = corners.findIndex(({ x, y }) => !x.trim() && !y.trim());
+  if (empty < 0) return [...corners, there];
+  return corners.map((before, i) => (i === empty ? there : before));
+}
+
 /** Typed corners with one of them dragged to a spot, written as a person would type it. */
 export function draggedTo(
   corners: readonly { x: string; y: string }[],
