@@ -136,6 +136,35 @@ class ThePlan(Staged):
         self.assertAlmostEqual(box()["y"], before["y"] + 21, delta=1)
         self.page.get_by_role("heading", name="The plan").wait_for()
 
+    def test_a_section_is_cut_along_a_line_that_is_tapped(self) -> None:
+        self.open_plan()
+        self.press("Section")
+        self.says("Tap where the section begins.")
+        bays = [
+            self.page.locator(f"[data-area='{one.pk}'] polygon").first
+            for one in Floor.objects.filter(job__name=PACK).order_by("-name")
+        ]
+        for bay, across, says in zip(
+            bays, (0.1, 0.9), ("Tap where it ends.", "long,"), strict=True
+        ):
+            box: Any = bay.bounding_box()
+            self.page.mouse.click(box["x"] + across * box["width"], box["y"] + box["height"] * 0.4)
+            self.says(says)
+        self.page.locator("[data-cut='Wash bay, top of slab']").wait_for()
+        wash, cart = (
+            self.page.locator(f"[data-cut='{name} bay, top of slab']").first.bounding_box()
+            for name in ("Wash", "Cart")
+        )
+        assert wash is not None
+        assert cart is not None
+        # The cart bay lies beyond the wash bay, two inches lower.
+        self.assertGreater(cart["x"], wash["x"] + wash["width"])
+        self.assertGreater(cart["y"], wash["y"])
+        stone: Any = self.page.locator("[data-cut='Wash bay, stone']").first.bounding_box()
+        self.assertGreater(stone["y"], wash["y"])
+        self.press("Close the section")
+        self.assertEqual(self.page.get_by_label("Section", exact=True).count(), 0)
+
     def test_adding_begins_on_the_plan(self) -> None:
         self.open_plan()
         self.press("Add to the plan")

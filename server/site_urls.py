@@ -16,7 +16,7 @@ from server.papers.api import points_views as points
 from server.pictures import views as pictures
 from server.pour.api import prices_views as prices
 from server.pour.api.units_views import UnitsDraftView, UnitsView
-from server.pour.api.views import ElementMovesView, FloorView, MovesView
+from server.pour.api.views import ElementMovesView, FloorView, MovesView, RaisedView
 from server.stages import api as stages
 
 site = [
@@ -76,6 +76,7 @@ site = [
     path("points/<uuid:point>/findings", fieldbook.FindingsView.as_view()),
     path("floors/<uuid:floor>", FloorView.as_view()),
     path("floors/<uuid:floor>/moves", MovesView.as_view()),
+    path("floors/<uuid:floor>/raised", RaisedView.as_view()),
     path("jobs/<uuid:job>/prices", prices.PricesView.as_view()),
     path("floors/<uuid:floor>/points", jobs.PointsView.as_view()),
     path("set-ups/<uuid:set_up>/marks", fieldbook.MarksView.as_view()),

@@ -48,13 +48,17 @@ class StakesInput(TaskInput):
     one_each = serializers.BooleanField(required=False, default=False)
 
 
-class SectionInput(SheetInput):
+class EndsInput(serializers.Serializer[Any]):
     """A section from one place on the plan to another."""
 
     from_right = Entry()
     from_away = Entry()
     to_right = Entry()
     to_away = Entry()
+
+
+class SectionInput(EndsInput, SheetInput):
+    """A section on paper."""
 
 
 def asked(request: Request, inputs: type[serializers.Serializer[Any]]) -> dict[str, Any]:

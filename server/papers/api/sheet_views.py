@@ -7,13 +7,15 @@ from uuid import UUID
 from django.http import FileResponse, HttpResponse
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
+from rest_framework.response import Response
 
-from server.api.views import SignedInView, a_file, as_file, site_of
+from server.api.views import SignedInView, a_file, answers, as_file, site_of
 from server.crews.permissions import Ability
 from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.papers.api.sheet_inputs import (
+    EndsInput,
     SectionInput,
     SheetInput,
     StakesInput,
@@ -29,6 +31,7 @@ from server.papers.plan_sheets.labels import labels_of, labels_paper
 from server.papers.plan_sheets.lists import piers_paper, walking_paper
 from server.papers.plan_sheets.plan_paper import plan_paper
 from server.papers.plan_sheets.section_paper import section_paper
+from server.papers.plan_sheets.section_sheet import SectionSheet, section_sheet
 
 PDF, ZIP = "application/pdf", "application/zip"
 
@@ -94,6 +97,16 @@ class SectionPdfView(_SheetView):
         found, typed = self.job(request, job), asked(request, SectionInput)
         paper = section_paper(found, section_line(found, typed), sheet_ask(typed))
         return self.sheet(found, "section", paper)
+
+
+class SectionView(_SheetView):
+    """A section of a job on a page."""
+
+    @extend_schema(operation_id="section", parameters=[EndsInput], responses=answers(SectionSheet))
+    def get(self, request: Request, job: UUID) -> Response:
+        """Return what it cuts along the line that is asked for."""
+        found, typed = self.job(request, job), asked(request, EndsInput)
+        return Response(section_sheet(found, section_line(found, typed)))
 
 
 class FolderView(SignedInView):

@@ -195,6 +195,47 @@ class Lists(SheetCase):
         self.assertIn("Nothing of the plan", self.why_not("section", off)["to_right"])
 
 
+class OnAPage(SheetCase):
+    """A section as a page draws it, over a floor of 6 m by 4 m whose A1 was shot 2 in high."""
+
+    ENDS = "from_right=-1 m&from_away=0&to_right=7 m&to_away=0"
+
+    def section(self, ends: str = ENDS, status: int = 200) -> Any:
+        return self.get(f"jobs/{self.job}/section?{ends}", self.helper, status)
+
+    def test_each_surface_runs_over_the_floor_at_its_height(self) -> None:
+        told = self.section()
+        self.assertEqual(told["length"]["text"], "26' 3\"")
+        levels = {"Floor, top of slab": 15.6591, "Floor, stone": 15.5321}
+        for name, level in levels.items():
+            (one,) = [cut for cut in told["surfaces"] if cut["name"] == name]
+            (way,) = one["stretches"]
+            self.assertEqual(len(way), 2, "a straight line is told by its ends")
+            self.assertAlmostEqual(way[0]["along"], 1.0, delta=0.05)
+            self.assertAlmostEqual(way[-1]["along"], 7.0, delta=0.05)
+            self.assertEqual({point["height"] for point in way}, {way[0]["height"]})
+            self.assertAlmostEqual(way[0]["height"], level, places=4)
+        shot = next(one for one in told["found"] if one["point"] == "A1")
+        self.assertAlmostEqual(shot["along"], 1.0, places=6)
+        self.assertEqual(shot["elevation"]["text"], "51' 1 1/2\"")
+        self.assertEqual(told["highest"]["text"], "51' 4 1/2\"")
+
+    def test_it_is_drawn_the_higher_the_flatter_it_is(self) -> None:
+        times = self.section()["times"]
+        longer = self.section("from_right=-40 m&from_away=0&to_right=70 m&to_away=0")
+        self.assertGreater(longer["times"], times)
+        for told in (self.section(), longer):
+            tall = float(told["highest"]["metres"]) - float(told["lowest"]["metres"])
+            self.assertLessEqual(tall * told["times"], float(told["length"]["metres"]) / 3 + 1e-6)
+
+    def test_what_cuts_nothing_and_whose_job_it_is_not_are_refused(self) -> None:
+        for ends in (self.ENDS.replace("7 m", "-1 m"), self.ENDS.replace("away=0", "away=90 m")):
+            (error,) = self.section(ends, 400)["errors"]
+            self.assertTrue(error["why"])
+        self.get(f"jobs/{self.job}/section?{self.ENDS}", self.outsider, 404)
+        self.get(f"jobs/{self.job}/section?from_right=1", status=400)
+
+
 class Folders(SheetCase):
     """The job as a folder."""
 

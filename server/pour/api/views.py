@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from typing import Any
 from uuid import UUID
 
 from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from server.api.inputs import Entry
 from server.api.views import WorkedOutView, answers
 from server.jobs.api.inputs import (
     ElementDraftInput,
@@ -18,6 +21,7 @@ from server.jobs.api.inputs import (
 from server.jobs.api.views import FloorChangeView
 from server.pour.services.floor_sheet import FloorSheet, floor_sheet
 from server.pour.services.moves import MovesSheet, element_moves, floor_moves
+from server.pour.services.raise_floor import RaisedSheet, raised_sheet
 
 
 class FloorView(FloorChangeView):
@@ -39,6 +43,23 @@ class MovesView(WorkedOutView):
         """Tell what it would move; nothing is stored."""
         form = floor_form({**self.typed(request, FloorDraftInput), "id": floor})
         return Response(floor_moves(self.user(request), floor, form))
+
+
+class RaisedInput(serializers.Serializer[Any]):
+    """How far, and which way, a finished level is to move."""
+
+    by = Entry()
+    way = serializers.ChoiceField(["up", "down"])
+
+
+class RaisedView(WorkedOutView):
+    """A finished level that is being moved."""
+
+    @extend_schema(operation_id="raise_floor", request=RaisedInput, responses=answers(RaisedSheet))
+    def post(self, request: Request, floor: UUID) -> Response:
+        """Tell how it would be typed then, and what it would move; nothing is stored."""
+        got = self.typed(request, RaisedInput)
+        return Response(raised_sheet(self.user(request), floor, got["by"], got["way"] == "up"))
 
 
 class ElementMovesView(WorkedOutView):

@@ -11,6 +11,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.models import Floor
 from server.jobs.plan.typed import element_typed
+from server.jobs.services.form_again import element_form_of, floor_form_of
 from server.jobs.services.lay_out_floor import change_floor
 from server.jobs.services.place_element import change_element
 from server.jobs.sheets import typed_as_it_stands
@@ -20,7 +21,6 @@ from server.traced.geometry import Placed
 from server.traced.laid import Laid, LayForm, kept_fit, lay
 from server.traced.models import BroughtDrawing, PlacedShape
 from server.traced.reading import Found
-from server.traced.retyped import element_form_of, floor_form_of
 from server.traced.services.place_drawing import (
     corners_kept,
     element_as_drawn,

@@ -859,6 +859,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/floors/{floor}/raised": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell how it would be typed then, and what it would move; nothing is stored. */
+        post: operations["raise_floor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/floors/{floor}/regrades": {
         parameters: {
             query?: never;
@@ -1758,6 +1775,23 @@ export interface paths {
         };
         /** @description Return the runs and the turning points of a job. */
         get: operations["runs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job}/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return what it cuts along the line that is asked for. */
+        get: operations["section"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3484,6 +3518,18 @@ export interface components {
             role: string;
             can_plan: boolean;
         };
+        /** @description A place on what is cut: how far along and how high, metres. */
+        CutPoint: {
+            /** Format: double */
+            along: number;
+            /** Format: double */
+            height: number;
+        };
+        /** @description A surface as a section cuts it. */
+        CutSheet: {
+            name: string;
+            stretches: components["schemas"]["CutPoint"][][];
+        };
         /** @description A crew of the person's, and who is in it. */
         DayCrew: {
             id: string;
@@ -4000,6 +4046,14 @@ export interface components {
         };
         /** @enum {string} */
         FormationEnum: "follow" | "level";
+        /** @description What was found beside a section. */
+        FoundSheet: {
+            surface: string;
+            point: string;
+            /** Format: double */
+            along: number;
+            elevation: components["schemas"]["Shown"];
+        };
         /** @description A free point; its target, its place and its group may be left empty. */
         FreePointInputRequest: {
             /** Format: uuid */
@@ -4682,7 +4736,7 @@ export interface components {
         };
         /** @description A way to pour; ``lacks`` says what keeps it from having a price. */
         OptionSheet: {
-            way: components["schemas"]["WayEnum"];
+            way: components["schemas"]["OptionSheetWayEnum"];
             name: string;
             volume: components["schemas"]["Amount"];
             order: components["schemas"]["Amount"];
@@ -4697,6 +4751,8 @@ export interface components {
             limit: string;
             level: string;
         };
+        /** @enum {string} */
+        OptionSheetWayEnum: "as-it-is" | "regrade-all" | "regrade-over" | "move-level" | "from-stone";
         /** @description A trigger, and how far the slab is raised or lowered within what the datum allows. */
         OptionsInputRequest: {
             trigger: string;
@@ -5177,6 +5233,21 @@ export interface components {
         };
         /** @enum {string} */
         QuestionEnum: "instrument" | "benchmark" | "doubt" | "points" | "stone" | "thin" | "concrete" | "extra" | "over-dig" | "depths" | "inspection" | "strip";
+        /** @description How far, and which way, a finished level is to move. */
+        RaisedInputRequest: {
+            by: string;
+            way: components["schemas"]["RaisedInputWayEnum"];
+        };
+        /** @enum {string} */
+        RaisedInputWayEnum: "up" | "down";
+        /** @description A floor as it would be typed with its level moved, and what that moves. */
+        RaisedSheet: {
+            opened: components["schemas"]["FloorTyped"];
+            typed: components["schemas"]["FloorTyped"];
+            level: components["schemas"]["Shown"];
+            by: string;
+            moves: components["schemas"]["MovesSheet"];
+        };
         /** @description An entry that was read, metres; for drawing it to scale. */
         ReadEntry: {
             name: string;
@@ -5511,6 +5582,15 @@ export interface components {
         ScaleShown: {
             lines: components["schemas"]["LineShown"][];
             whole: string;
+        };
+        /** @description A section: how long, how many times higher than long it is drawn, and what it cuts. */
+        SectionSheet: {
+            length: components["schemas"]["Shown"];
+            times: number;
+            lowest: components["schemas"]["Shown"];
+            highest: components["schemas"]["Shown"];
+            surfaces: components["schemas"]["CutSheet"][];
+            found: components["schemas"]["FoundSheet"][];
         };
         /** @description What one hears and sees with the receiver somewhere on the rod, or through a telescope. */
         SensedSheet: {
@@ -6198,8 +6278,6 @@ export interface components {
             ways: components["schemas"]["WaysSheet"] | null;
             says: components["schemas"]["Said"] | null;
         };
-        /** @enum {string} */
-        WayEnum: "as-it-is" | "regrade-all" | "regrade-over" | "move-level" | "from-stone";
         /** @description What is in doubt at a set-up, nearest first from where the instrument stands now. */
         WayOut: {
             why: string;
@@ -9586,6 +9664,67 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    raise_floor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RaisedInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RaisedSheet"];
                 };
             };
             /** @description What was wrong */
@@ -13061,6 +13200,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    section: {
+        parameters: {
+            query: {
+                from_away: string;
+                from_right: string;
+                to_away: string;
+                to_right: string;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionSheet"];
                 };
             };
             /** @description What was wrong */

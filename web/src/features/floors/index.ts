@@ -1,2 +1,3 @@
 export { FloorEditor } from "./FloorEditor";
 export { Moves, movesAnything } from "./Moves";
+export { bodyOf, typedFloor } from "./form";

@@ -33,10 +33,21 @@ const STATE_WORDS: Record<Step["state"], string> = {
   attention: "asks for attention",
 };
 
+/** Screens that stand beside a step's own. */
+const BELONGS_TO: Record<string, Step["key"]> = {
+  elements: "floors",
+  heights: "floors",
+  section: "floors",
+  drawings: "floors",
+  stand: "set-up",
+  "height-now": "points",
+};
+
 /** The step a screen belongs to, numbered in the order of work. */
 export function stepAt(job: Job, pathname: string) {
   const part = pathname.split("/")[3] ?? "";
-  const index = job.steps.findIndex((step) => step.key === part);
+  const own = BELONGS_TO[part] ?? part;
+  const index = job.steps.findIndex((step) => step.key === own);
   const step = job.steps[index];
   return step && { key: step.key, number: index + 1, name: STEP_NAMES[step.key] };
 }

@@ -4,23 +4,29 @@ import { type ReactNode, useRef } from "react";
 import type { Schemas } from "../../api/client";
 import { useWidth } from "../../parts/plan/useWidth";
 import { NARROW, usePalette } from "../../theme/theme";
+import { MovingLevel } from "./MovingLevel";
 import { type Placed, between, spread } from "./spread";
 
 type Sheet = Schemas["LadderSheet"];
 type Rung = Sheet["rungs"][number];
 /** Heights that are the same, on one row. */
-type Row = { metres: number; rungs: Rung[] };
+export type Row = { metres: number; rungs: Rung[] };
 
-const ROW = 38;
-const TALL = 520;
-const EDGE = 24;
+const ROW = 34;
+const TALL = 490;
+const EDGE = 26;
 const LEVEL = 104;
-const RAIL = LEVEL + 28;
+export const RAIL = LEVEL + 28;
 const ALIKE = 0.0005;
 const WIDE = 640;
 
+/** A level that is being moved: which, where to, and what is done as it is dragged. */
+export type Moving = { key: string; metres: number; onDrag: (by: number) => void };
+
+type Props = { sheet: Sheet; moving?: Moving | undefined };
+
 /** The heights of a job on a rail, to one scale and stretched where they are crowded. */
-export function Ladder({ sheet }: { sheet: Sheet }) {
+export function Ladder({ sheet, moving }: Props) {
   const palette = usePalette();
   const holder = useRef<HTMLDivElement>(null);
   const width = useWidth(holder);
@@ -69,6 +75,13 @@ export function Ladder({ sheet }: { sheet: Sheet }) {
         {onRails.map(({ one, y }) => (
           <Level key={one.rungs[0]?.key} row={one} y={y} width={width} />
         ))}
+        {moving && (
+          <MovingLevel
+            moving={moving}
+            placed={placed}
+            perPixel={perPixel(all, height - 2 * EDGE)}
+          />
+        )}
         {rows.flatMap(({ rungs }) =>
           rungs.flatMap(({ key, shots }) =>
             shots.map((shot, i) => (
@@ -85,6 +98,12 @@ export function Ladder({ sheet }: { sheet: Sheet }) {
       </Typography>
     </Box>
   );
+}
+
+/** How many metres of height a pixel is, where nothing is stretched. */
+function perPixel(all: readonly Row[], height: number): number {
+  const range = (all[0]?.metres ?? 0) - (all.at(-1)?.metres ?? 0);
+  return (range || 1) / height;
 }
 
 function rowsOf(rungs: readonly Rung[]): Row[] {
@@ -110,7 +129,7 @@ function Level({ row, y, width }: LevelProps) {
   );
   const text = names.join(" · ");
   const lowest = row.rungs.map((rung) => rung.lowest?.text).find(Boolean);
-  const room = Math.floor((width - RAIL - (first.clamp && width >= WIDE ? 190 : 30)) / LETTER);
+  const room = Math.floor((width - RAIL - (first.clamp && width >= WIDE ? 130 : 30)) / LETTER);
   const isMark = first.kind === "benchmark";
   return (
     <g data-rung={first.key} data-y={y}>
@@ -147,7 +166,7 @@ function Level({ row, y, width }: LevelProps) {
   );
 }
 
-const LETTER = 8;
+const LETTER = 7.4;
 
 /** What was shot, beside the level it is of. */
 function Tick({ placed, shot }: { placed: readonly Placed<Row>[]; shot: number }) {

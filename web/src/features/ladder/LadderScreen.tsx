@@ -1,13 +1,19 @@
 import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link } from "react-router";
-import { api, told } from "../../api/client";
+import { type Schemas, api, told } from "../../api/client";
 import { Choose, useChosen } from "../../parts/Choose";
 import { Loaded, Page } from "../../parts/Page";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Ladder } from "./Ladder";
+import { MoveLevel } from "./MoveLevel";
+import { draggedBy } from "./drag";
+import { type Move, useRaised } from "./useRaised";
 
 /** Every height of a job in its order, with the beam across and what the rod shows at each. */
 export function LadderScreen() {
@@ -23,11 +29,25 @@ export function LadderScreen() {
         }),
       ),
   });
+  const [move, setMove] = useState<Move>();
+  const raised = useRaised(move ?? NOWHERE);
+  const isMetric = job.volume_unit === "m³";
+  const begin = () => setMove({ ...NOWHERE, floor: chosen.floor?.id ?? "" });
+  const now = move?.by.trim() && !raised.error ? raised.data : undefined;
   return (
     <Page
       title="Heights"
       lead="Every level of the job in its order, the highest first."
-      action={<Choose job={job} chosen={chosen} withFloor={false} />}
+      action={
+        <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
+          <Choose job={job} chosen={chosen} withFloor={false} />
+          {job.can_plan && job.floors.length > 0 && !move && (
+            <Button variant="contained" onClick={begin}>
+              Move the finished level
+            </Button>
+          )}
+        </Stack>
+      }
     >
       <Loaded query={query}>
         {(sheet) =>
@@ -46,11 +66,47 @@ export function LadderScreen() {
                   trusted.
                 </Alert>
               )}
-              <Ladder sheet={sheet} />
+              <Box
+                sx={{
+                  display: "grid",
+                  gap: 2,
+                  alignItems: "start",
+                  gridTemplateColumns: {
+                    xs: "minmax(0, 1fr)",
+                    md: move ? "minmax(0, 1fr) 340px" : "minmax(0, 1fr)",
+                  },
+                }}
+              >
+                <Ladder
+                  sheet={sheet}
+                  moving={
+                    move && {
+                      key: `${move.floor}:top`,
+                      metres: now ? Number(now.level.metres) : topOf(sheet, move.floor),
+                      onDrag: (by) => setMove({ ...move, ...draggedBy(by, isMetric) }),
+                    }
+                  }
+                />
+                {move && (
+                  <MoveLevel
+                    job={job}
+                    move={move}
+                    onMove={setMove}
+                    query={raised}
+                    onClose={() => setMove(undefined)}
+                  />
+                )}
+              </Box>
             </>
           )
         }
       </Loaded>
     </Page>
   );
+}
+
+const NOWHERE: Move = { floor: "", by: "", way: "up" };
+
+function topOf(sheet: Schemas["LadderSheet"], floor: string): number {
+  return Number(sheet.rungs.find(({ key }) => key === `${floor}:top`)?.level.metres ?? 0);
 }

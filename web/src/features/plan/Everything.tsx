@@ -8,10 +8,14 @@ import type { Schemas } from "../../api/client";
 import { Side } from "./Side";
 import type { useOpened } from "./useOpened";
 
-type Props = { job: Schemas["JobSheet"]; opened: ReturnType<typeof useOpened> };
+type Props = {
+  job: Schemas["JobSheet"];
+  opened: ReturnType<typeof useOpened>;
+  onCut: () => void;
+};
 
 /** Everything on the plan as a list, with the same ways as the drawing has. */
-export function Everything({ job, opened }: Props) {
+export function Everything({ job, opened, onCut }: Props) {
   const elements = job.elements.filter(({ kind }) => kind !== "free");
   const isEmpty = !job.floors.length && !elements.length;
   return (
@@ -39,6 +43,11 @@ export function Everything({ job, opened }: Props) {
         <Button component={Link} to={`/jobs/${job.id}/heights`} variant="outlined">
           All heights
         </Button>
+        {!isEmpty && (
+          <Button variant="outlined" onClick={onCut}>
+            Section
+          </Button>
+        )}
         {job.can_plan && (
           <Button component={Link} to={`/jobs/${job.id}/drawings`} variant="outlined">
             From a drawing

@@ -107,7 +107,7 @@ export function Plan(props: Props) {
   const holder = useRef<HTMLDivElement>(null);
   const width = useWidth(holder);
   const filled = useHeight(holder, isFilling);
-  const margin = onPlace || handles.length ? 80 : 44;
+  const margin = !isFilling && (onPlace || handles.length) ? 80 : 44;
   const instruments = width < NARROW_PICTURE && pegs.length ? [] : (props.instruments ?? []);
   const spots = [
     ...outlines.flat(),
@@ -203,7 +203,7 @@ export function Plan(props: Props) {
         {instruments.map((one) => (
           <Proven key={one.name} instrument={one} frame={frame} />
         ))}
-        {track.length > 1 && <Track track={track} frame={frame} />}
+        {track.length > 0 && <Track track={track} frame={frame} />}
         {marks.map((mark) => (
           <WallMark key={mark.name} mark={mark} frame={frame} />
         ))}

@@ -113,7 +113,11 @@ export function Proven({ instrument, frame }: { instrument: PlanInstrument; fram
 
 export function Track({ track, frame }: { track: PlanTrack; frame: Frame }) {
   const palette = usePalette();
-  const points = track.map(frame.toScreen).map(({ x, y }) => `${x},${y}`);
+  const at = track.map(frame.toScreen);
+  const points = at.map(({ x, y }) => `${x},${y}`);
+  const [first] = at;
+  if (first && at.length === 1)
+    return <circle cx={first.x} cy={first.y} r={6} fill={palette.beam} />;
   return (
     <polyline
       points={points.join(" ")}

@@ -1,0 +1,113 @@
+"""The ladder of heights: its order, its beam, what was shot, and a level that is moved on it."""
+
+from __future__ import annotations
+
+import re
+from itertools import pairwise
+from typing import Any
+
+from e2e.test_stages import PACK, Staged
+from server.jobs.models import Floor
+from server.webapp.demo_ids import demo_id
+
+
+class TheLadder(Staged):
+    """The pack house's heights."""
+
+    def open_ladder(self) -> None:
+        self.open_demo_job(PACK, "heights")
+        self.page.locator("[data-rung]").first.wait_for()
+
+    def at(self, mark: str) -> float:
+        return float(self.page.locator(f"[{mark}]").first.get_attribute(mark) or "nan")
+
+    def sheet(self, path: str = "ladder") -> Any:
+        """Return what the page was told."""
+        return self.page.evaluate(
+            f"fetch('/api/v1/jobs/{demo_id(PACK)}/{path}').then((one) => one.json())"
+        )
+
+    def follows(self, what: str) -> None:
+        """Wait until something is listed among what moves."""
+        self.page.get_by_role("listitem").filter(has_text=what).first.wait_for()
+
+    def test_levels_beam_and_shots_lie_in_the_order_of_their_heights(self) -> None:
+        self.open_ladder()
+        sheet = self.sheet()
+        heights = {one["key"]: float(one["level"]["metres"]) for one in sheet["rungs"]}
+        drawn = [
+            (heights[one.get_attribute("data-rung") or ""], float(one.get_attribute("data-y") or 0))
+            for one in self.page.locator("[data-rung]").all()
+        ]
+        self.assertGreater(len(drawn), 6)
+        for (higher, above), (lower, below) in pairwise(drawn):
+            self.assertGreater(higher, lower)
+            self.assertGreaterEqual(below - above, 33.9)
+        beam, at = float(sheet["beam"]["level"]["metres"]), self.at("data-beam")
+        for height, y in drawn:
+            self.assertEqual(height > beam, y < at)
+        shots = [
+            (float(one.get_attribute("data-shot") or 0), float(one.get_attribute("y1") or 0))
+            for one in self.page.locator("[data-shot]").all()
+        ]
+        self.assertGreater(len(shots), 20)
+        for shot, y in shots:
+            higher = [own for height, own in drawn if height > shot + 0.0005]
+            lower = [own for height, own in drawn if height < shot - 0.0005]
+            self.assertGreaterEqual(y, max(higher, default=0) - 1)
+            self.assertLessEqual(y, min(lower, default=1e6) + 1)
+
+    def test_a_finished_level_is_moved_by_typing_and_left(self) -> None:
+        self.open_ladder()
+        self.press("Move the finished level")
+        of = self.page.get_by_label("Of", exact=True)
+        self.assertIn("Wash bay", of.text_content() or "")
+        before = self.at("data-moving")
+        self.fill(by="half a thumb")
+        self.says("half a thumb")
+        self.assertTrue(self.page.get_by_role("button", name="Accept what moves").is_disabled())
+        self.fill(by='1/2"')
+        self.says(
+            "Top of slab at 414' 6 1/2\"",
+        )
+        self.follows('Wash bay forms, top of form: up 1/2"')
+        self.assertLess(self.at("data-moving"), before)
+        self.press("Down")
+        self.says("Top of slab at 414' 5 1/2\"")
+        self.assertGreater(self.at("data-moving"), before)
+        self.press("Leave it where it is")
+        self.assertEqual(self.page.locator("[data-moving]").count(), 0)
+        floor = Floor.objects.get(job__name=PACK, name="Wash bay")
+        assert floor.level_offset is not None
+        self.assertEqual(floor.level_offset.nanometres, 2 * 304_800_000)
+
+    def test_it_is_dragged_and_accepted_and_all_follows(self) -> None:
+        self.open_ladder()
+        rungs = self.sheet()["rungs"]
+        top = next(one for one in rungs if one["key"].endswith(":top") and one["of"] == "Wash bay")
+        self.press("Move the finished level")
+        handle = self.page.get_by_label("drag the finished level")
+        handle.scroll_into_view_if_needed()
+        box = handle.bounding_box()
+        assert box is not None
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        self.page.mouse.move(x, y - 12, steps=4)
+        self.page.mouse.up()
+        by = self.page.locator("[name='by']").input_value()
+        self.assertRegex(by, r'^\d+( \d/8)?"$')
+        self.follows("Wash bay forms, top of form")
+        says = self.page.get_by_text(re.compile("^Top of slab at"))
+        said = (says.text_content() or "").removeprefix("Top of slab at ")
+        self.assertNotEqual(said, top["level"]["text"])
+        self.press("Accept what moves")
+        self.page.get_by_role("heading", name="Move the finished level").wait_for(state="detached")
+        moved = {one["key"]: one["level"] for one in self.sheet()["rungs"]}
+        self.assertEqual(moved[top["key"]]["text"], said)
+        by_metres = float(moved[top["key"]]["metres"]) - float(top["level"]["metres"])
+        self.assertGreater(by_metres, 0.01)
+        for one in rungs:
+            if one["of"] == "Wash bay" and one["kind"] == "floor":
+                now = float(moved[one["key"]]["metres"]) - float(one["level"]["metres"])
+                self.assertAlmostEqual(now, by_metres, places=6)

@@ -1,0 +1,40 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type Schemas, api, told } from "../../api/client";
+import { useDelayed } from "../../parts/delayed";
+import { bodyOf, typedFloor } from "../floors";
+
+export type Move = { floor: string; by: string; way: "up" | "down" };
+
+/** What moving a finished level would make, as it is typed or dragged. */
+export function useRaised(move: Move) {
+  const { floor, by, way } = useDelayed(move, 150);
+  return useQuery({
+    queryKey: ["raised", floor, by, way],
+    queryFn: () =>
+      told(
+        api.POST("/api/v1/floors/{floor}/raised", {
+          params: { path: { floor } },
+          body: { by, way },
+        }),
+      ),
+    enabled: floor !== "" && by.trim() !== "",
+    placeholderData: (before) => before,
+    retry: false,
+    gcTime: 0,
+  });
+}
+
+/** Accept it: the floor is typed anew, as by its own form. */
+export function useAccepted(floor: string, onAccepted: () => void) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ typed, opened }: Schemas["RaisedSheet"]) => {
+      const body = bodyOf({ ...typedFloor(typed), opened, id: floor });
+      return told(api.PUT("/api/v1/floors/{floor}", { params: { path: { floor } }, body }));
+    },
+    onSuccess: () => {
+      onAccepted();
+      return client.invalidateQueries();
+    },
+  });
+}
