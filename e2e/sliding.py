@@ -34,7 +34,7 @@ class Sliding(AnsweredAtOnce):
         load_demo()
         site = make_site(200)
         self.sign_in("marek", "string-line-4")
-        self.page.goto(f"{self.live_server_url}/jobs/{site.job}/concrete")
+        self.page.goto(f"{self.live_server_url}/jobs/{site.job}/concrete?part=ways")
         self.page.wait_for_load_state("networkidle")
         self.page.get_by_text("Set the level from the stone").wait_for()
         taken = [float(self.page.evaluate(ANSWERED)) for _ in range(STEPS)]

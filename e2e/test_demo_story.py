@@ -12,7 +12,7 @@ WELL = "Well house floor"
 STUDIO_SAYS = {
     "": ["Go on shooting the stone.", "10 of 26 shot", "1 thin", "stone at 348' 0 5/8\""],
     "control": ["BM1", "347' 3 1/8\"", "Hub with a stake", "BM2", "349' 9 3/4\""],
-    "floors": ["348' 5 5/8\"", "3/8\" high or low", "366 ft²"],
+    "floors": ["348' 5 5/8\""],
     "set-up": ["352' 5 1/2\"", "351' 10 1/2\"", "= 351.88 ft", "4.62 ft", "= 4' 7 1/2\""],
     "marks": ["3' 11 7/8\"", "slide DOWN 1' 2 1/2\"", "4' 4 7/8\"", "slide DOWN 9 1/2\"",
               "9 1/2\" below zero", "12' 0\" along wall 1"],
@@ -24,7 +24,7 @@ STUDIO_SAYS = {
 SHELTER_SAYS = {
     "": ["A pour is on hold. See what holds it.", "2 holds", "12 of 12 shot"],
     "control": ["Sill", "86.415 m"],
-    "floors": ["86.750 m", "0.120 m", "34.6 m²"],
+    "floors": ["86.750 m"],
     "set-up": ["87.977 m", "1.562 m", "Optical level"],
     "marks": ["1.227 m", "slide DOWN 0.335 m", "1.347 m", "0.215 m below zero"],
     "concrete": ["4.40 m³", "Thinnest, at B4", "0.111 m", "Thickest, at B2", "4.15 m³",
@@ -33,8 +33,8 @@ SHELTER_SAYS = {
 }  # fmt: skip
 WELL_SAYS = {
     "": ["All steps are done", "12 of 12 shot"],
-    "concrete": ["1.25 yd³", "Thinnest, at C2", "0.05 yd³ more", "Acknowledged by Ilka Sandor.",
-                 "$9.75", "Concrete from the left end, added up"],
+    "concrete": ["1.25 yd³", "Thinnest, at C2", "Concrete from the left end, added up"],
+    "concrete?part=customer": ["0.05 yd³ more", "Acknowledged by Ilka Sandor.", "$9.75"],
     "pours": ["POURED", "Well house"],
     "after": ["3/8\"", "5/32\" up away"],
     "records": ["Make the job record", "A survey's points, drawing and surfaces"],

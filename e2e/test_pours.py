@@ -84,7 +84,7 @@ class GoOrHold(BrowserTestCase):
         self.says("May 9", "A truck every 30 minutes.")
 
     def test_a_customer_acknowledges_by_the_link_until_the_numbers_change(self) -> None:
-        self.open_demo_job(SHELTER, "concrete")
+        self.open_demo_job(SHELTER, "concrete?part=customer")
         self.fill(rate="-3")
         self.press("Make a notice for the customer")
         self.says("This is no price.")

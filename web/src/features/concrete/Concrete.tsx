@@ -3,12 +3,14 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useFloor } from "../../api/queries";
 import { Choose, useChosen } from "../../parts/Choose";
 import { Needs } from "../../parts/Needs";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
+import { Parts } from "../../parts/Parts";
 import { planPegs } from "../../parts/plan/pegs";
 import { Figure } from "../../parts/Figure";
 import { OverTheLine } from "../line";
@@ -16,8 +18,12 @@ import { useJobSheet } from "../frame/useJobSheet";
 import { Shares } from "./Charts";
 import { Notices } from "../notices";
 import { Options } from "./Options";
+import { Prices } from "./Prices";
 import { Quantities } from "./Quantities";
 import { ThicknessMap } from "./ThicknessMap";
+
+type Job = Schemas["JobSheet"];
+type Floor = Schemas["FloorPlan"];
 
 /** The floor's answer: how thick it will be, how much concrete, and how much to order. */
 export function Concrete() {
@@ -34,42 +40,90 @@ export function Concrete() {
     >
       <Loaded query={query}>
         {(sheet) => (
-          <>
-            <Stack direction={{ xs: "column", lg: "row" }} spacing={2}>
-              <Stack spacing={2} sx={{ flex: 2, minWidth: 0 }}>
-                <Doubt job={job} plan={sheet.plan} />
-                {sheet.take_off ? (
-                  <TakeOff takeOff={sheet.take_off} plan={sheet.plan} />
-                ) : (
-                  <Empty>
-                    No volume yet ({sheet.undecided?.typed}). {sheet.undecided?.why}{" "}
-                    {sheet.undecided?.accepts}
-                  </Empty>
-                )}
-                <Shares floor={floor.id} />
-              </Stack>
-              <Box sx={{ flex: 3, minWidth: 0 }}>
-                <ThicknessMap
-                  plan={sheet.plan}
-                  pegs={thicknessPegs(sheet.plan)}
-                  isMetric={job.volume_unit === "m³"}
-                />
-              </Box>
-            </Stack>
-            {sheet.take_off && (
-              <Stack spacing={2} sx={{ displayPrint: "none" }}>
-                <OverTheLine what="Ways to pour and the customer's notices">
-                  <Notices job={job} floor={floor} />
-                  <Options job={job} floor={floor} typed={sheet.typed} />
-                </OverTheLine>
-              </Stack>
-            )}
-          </>
+          <Parts
+            label="Parts of the concrete"
+            parts={[
+              {
+                key: "thickness",
+                name: "Thickness",
+                content: <Thickness job={job} floor={floor} sheet={sheet} />,
+              },
+              {
+                key: "ways",
+                name: "Ways to pour",
+                content: (
+                  <Ahead sheet={sheet} what="Ways to pour">
+                    <Options job={job} floor={floor} typed={sheet.typed} />
+                  </Ahead>
+                ),
+              },
+              {
+                key: "customer",
+                name: "The customer",
+                content: (
+                  <Ahead sheet={sheet} what="The customer's notices">
+                    <Notices job={job} floor={floor} />
+                  </Ahead>
+                ),
+              },
+              {
+                key: "prices",
+                name: "Prices and order",
+                content: (
+                  <Stack spacing={2}>
+                    <Quantities job={job} />
+                    <OverTheLine what="Prices">
+                      <Prices job={job} />
+                    </OverTheLine>
+                  </Stack>
+                ),
+              },
+            ]}
+          />
         )}
       </Loaded>
-      <Quantities job={job} />
     </Page>
   );
+}
+
+type SheetProps = { sheet: Schemas["FloorSheet"] };
+
+/** How thick it will be, and how much to order for it. */
+function Thickness({ job, floor, sheet }: SheetProps & { job: Job; floor: Floor }) {
+  return (
+    <Stack direction={{ xs: "column", lg: "row" }} spacing={2}>
+      <Stack spacing={2} sx={{ flex: 2, minWidth: 0 }}>
+        <Doubt job={job} plan={sheet.plan} />
+        {sheet.take_off ? (
+          <TakeOff takeOff={sheet.take_off} plan={sheet.plan} />
+        ) : (
+          <NoVolume sheet={sheet} />
+        )}
+        <Shares floor={floor.id} />
+      </Stack>
+      <Box sx={{ flex: 3, minWidth: 0 }}>
+        <ThicknessMap
+          plan={sheet.plan}
+          pegs={thicknessPegs(sheet.plan)}
+          isMetric={job.volume_unit === "m³"}
+        />
+      </Box>
+    </Stack>
+  );
+}
+
+function NoVolume({ sheet }: SheetProps) {
+  return (
+    <Empty>
+      No volume yet ({sheet.undecided?.typed}). {sheet.undecided?.why} {sheet.undecided?.accepts}
+    </Empty>
+  );
+}
+
+/** What rests on a volume, and on the line. */
+function Ahead({ sheet, what, children }: SheetProps & { what: string; children: ReactNode }) {
+  if (!sheet.take_off) return <NoVolume sheet={sheet} />;
+  return <OverTheLine what={what}>{children}</OverTheLine>;
 }
 
 /** Says what is left out because it is in doubt, and where the way out is. */

@@ -10,7 +10,6 @@ import { EntryField } from "../../parts/EntryField";
 import { Panel } from "../../parts/Page";
 import { Problems } from "../../parts/Problems";
 import { OptionTable } from "./OptionTable";
-import { Prices } from "./Prices";
 import { Regrade } from "./Regrade";
 
 type Props = {
@@ -57,47 +56,44 @@ export function Options({ job, floor, typed }: Props) {
   });
   const problems = problemsOf(query.error);
   return (
-    <>
-      <Panel title="Ways to pour it">
-        <Stack direction={{ xs: "column", md: "row" }} spacing={3} sx={{ mb: 2 }}>
-          <Moved
-            name="trigger"
-            label="Regrade what is farther off than"
-            value={trigger}
-            range={metric ? MILLIMETERS.trigger : INCHES.trigger}
+    <Panel title="Ways to pour it">
+      <Stack direction={{ xs: "column", md: "row" }} spacing={3} sx={{ mb: 2 }}>
+        <Moved
+          name="trigger"
+          label="Regrade what is farther off than"
+          value={trigger}
+          range={metric ? MILLIMETERS.trigger : INCHES.trigger}
+          problems={problems}
+          set={set}
+        />
+        <Moved
+          name="raised"
+          label="Raise the slab by (minus lowers it)"
+          value={raised}
+          range={metric ? MILLIMETERS.raised : INCHES.raised}
+          problems={problems}
+          set={set}
+        />
+        <Stack sx={{ flex: 1 }} spacing={1}>
+          <Allowed
+            name="down"
+            label="The datum allows it down by"
+            value={down}
             problems={problems}
             set={set}
           />
-          <Moved
-            name="raised"
-            label="Raise the slab by (minus lowers it)"
-            value={raised}
-            range={metric ? MILLIMETERS.raised : INCHES.raised}
-            problems={problems}
-            set={set}
-          />
-          <Stack sx={{ flex: 1 }} spacing={1}>
-            <Allowed
-              name="down"
-              label="The datum allows it down by"
-              value={down}
-              problems={problems}
-              set={set}
-            />
-            <Allowed name="up" label="and up by" value={up} problems={problems} set={set} />
-          </Stack>
+          <Allowed name="up" label="and up by" value={up} problems={problems} set={set} />
         </Stack>
-        <Problems problems={problems} fields={["trigger", "raised", "down", "up"]} />
-        {query.data && (
-          <>
-            {query.data.why_none && <Typography>{query.data.why_none}</Typography>}
-            <OptionTable job={job} floor={floor} typed={typed} sheet={query.data} />
-            <Regrade job={job} floor={floor} trigger={trigger} touched={query.data.touched} />
-          </>
-        )}
-      </Panel>
-      <Prices job={job} />
-    </>
+      </Stack>
+      <Problems problems={problems} fields={["trigger", "raised", "down", "up"]} />
+      {query.data && (
+        <>
+          {query.data.why_none && <Typography>{query.data.why_none}</Typography>}
+          <OptionTable job={job} floor={floor} typed={typed} sheet={query.data} />
+          <Regrade job={job} floor={floor} trigger={trigger} touched={query.data.touched} />
+        </>
+      )}
+    </Panel>
   );
 }
 
