@@ -37,7 +37,8 @@ WELL_SAYS = {
     "concrete?part=customer": ["0.05 yd³ more", "Acknowledged by Ilka Sandor.", "$9.75"],
     "pours": ["POURED", "Well house"],
     "after": ["3/8\"", "5/32\" up away"],
-    "records": ["Make the job record", "A survey's points, drawing and surfaces"],
+    "records": ["Make the job record"],
+    "records?part=survey": ["A survey's points, drawing and surfaces"],
 }  # fmt: skip
 
 

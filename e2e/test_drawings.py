@@ -82,7 +82,7 @@ class OnSheets(FromADrawingCase):
     """What goes out on paper, asked for where records are."""
 
     def test_a_plan_comes_down_and_what_there_is_none_of_says_why(self) -> None:
-        self.open_demo_job("Pottery studio, kiln room", "records")
+        self.open_demo_job("Pottery studio, kiln room", "records?part=sheets")
         with self.page.expect_download() as download:
             self.button("Plan to scale").click()
         content = Path(download.value.path()).read_bytes()

@@ -43,6 +43,7 @@ class DroppedLine(BrowserTestCase):
 
     def test_a_benchmark(self) -> None:
         self.open_demo_job(STUDIO, "control")
+        self.page.get_by_role("button", name="Add a benchmark", exact=True).click()
         self.fill(name="BM7", elevation="351.02 ft", description="Nail in the lintel")
         self.send_twice("**/benchmarks", "Add the benchmark")
         self.page.get_by_text("Nail in the lintel").wait_for()
@@ -50,6 +51,7 @@ class DroppedLine(BrowserTestCase):
 
     def test_while_the_server_is_away_it_says_so_and_goes_on_by_itself(self) -> None:
         self.open_demo_job(STUDIO, "control")
+        self.page.get_by_role("button", name="Add a benchmark", exact=True).click()
         self.fill(name="BM8", elevation="351.02 ft", description="Nail in the lintel")
         body = '{"errors": [{"field": "", "code": "away", "typed": "", "why": "", "accepts": ""}]}'
         left = [503, 503]

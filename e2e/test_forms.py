@@ -85,6 +85,7 @@ class Forms(BrowserTestCase):
 
     def test_a_benchmark_that_stands_already(self) -> None:
         self.open_demo_job(STUDIO, "control")
+        self.press("Add a benchmark")
         self.fill(name="BM2", elevation="350.1 ft", description="Nail in the gate post")
         self.press("Add the benchmark")
         self.says("BM2 already stands in this job, at 349' 9 3/4\".")
@@ -93,6 +94,8 @@ class Forms(BrowserTestCase):
         self.fill(name="BM3")
         self.press("Add the benchmark")
         self.says("350' 1 1/4\"")
+        self.page.locator("[name='name']").wait_for(state="detached")
+        self.press("Add a benchmark")
         self.assertEqual(self.value("name"), "")
 
     def test_a_floor_of_crossed_corners(self) -> None:
@@ -114,6 +117,9 @@ class Forms(BrowserTestCase):
 
     def test_a_floor_that_was_shot_keeps_its_outline(self) -> None:
         self.open_demo_job(STUDIO, "floors")
+        self.page.get_by_role("list", name="Everything on the plan").get_by_role(
+            "button", name="Floor"
+        ).click()
         self.page.get_by_role("link", name="Change the plan").click()
         self.fill(grid_spacing="4 ft")
         self.press("Change the floor")
@@ -122,6 +128,9 @@ class Forms(BrowserTestCase):
         self.says('down 1"', "points that were on are high")
         self.press("Accept what moves")
         self.page.get_by_role("heading", name="The plan").wait_for()
+        self.page.get_by_role("list", name="Everything on the plan").get_by_role(
+            "button", name="Floor"
+        ).click()
         self.says("347' 11 5/8\"")
 
     def test_a_set_up_off_the_rod_and_nowhere(self) -> None:
@@ -137,6 +146,7 @@ class Forms(BrowserTestCase):
         load_demo()
         self.sign_in("marek", "string-line-4")
         self.page.get_by_role("link", name="Gear of Halfmoon").click()
+        self.press("Add a rod")
         rods = self.page.locator("form").filter(has_text="Add the rod")
         rods.locator("[name='length']").fill("40 m")
         self.press("Add the rod")

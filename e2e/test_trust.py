@@ -296,6 +296,7 @@ class KnockedHalfWay(BrowserTestCase):
         self.page.goto(studio)
         self.page.get_by_text("7 count as on").wait_for()
         self.page.goto(f"{self.live_server_url}/gear/{demo_id('crew')}")
+        self.page.get_by_role("button", name="How the crew counts").click()
         self.choose("Close calls", "Strict: only sure calls count as on")
         self.press("Keep these choices")
         self.page.get_by_label("Close calls").get_by_text("Strict").wait_for()
@@ -362,11 +363,14 @@ class Instruments(BrowserTestCase):
         for text in ("The job has a point of that name.", "The rod has no such value."):
             self.page.get_by_text(text).wait_for()
         self.page.goto(f"{self.live_server_url}/jobs/{demo_id(HILL)}/control")
+        self.press("Limits of trust")
         self.fill(reread_minutes="2", rough_tolerance="3")
         self.press("Keep these limits")
         for text in ("Give whole minutes", "That is no tolerance."):
             self.page.get_by_text(text).wait_for()
         self.page.goto(f"{self.live_server_url}/gear/{demo_id('crew')}")
+        for form in ("Add a receiver", "Add an instrument", "How the crew counts"):
+            self.press(form)
         receiver = self.page.locator("form").filter(has_text="Add the receiver")
         for name, text in {"name": "New", "fine": "3 mm", "coarse": "1 mm"}.items():
             receiver.locator(f"[name='{name}']").fill(text)

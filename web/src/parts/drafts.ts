@@ -93,6 +93,11 @@ export function useDraft<Values extends object>(key: string, initial: Values): D
   return { values, set, sending, clear };
 }
 
+/** Whether something was typed in a form and not recorded yet. */
+export function hasDraft(key: string): boolean {
+  return localStorage.getItem(keyOf(key)) !== null;
+}
+
 /** Keep what a form that is not open is to start with. */
 export function keepDraft<Values extends object>(key: string, values: Values): void {
   localStorage.setItem(keyOf(key), JSON.stringify({ ...values, ...newKeys() }));

@@ -6,6 +6,9 @@ import { Panel } from "../../parts/Page";
 import { usePalette } from "../../theme/theme";
 
 const HEIGHT = 220;
+/** How high a bar is with the room around it, and the axis below them, pixels. */
+const A_BAR = 30;
+const AXIS = 64;
 
 /** How much of the floor is how thick. */
 export function Shares({ floor }: { floor: string }) {
@@ -16,11 +19,18 @@ export function Shares({ floor }: { floor: string }) {
   return (
     <Panel title="How much of the floor is how thick">
       <BarChart
-        height={HEIGHT}
+        layout="horizontal"
+        height={bands.length * A_BAR + AXIS}
         hideLegend
         skipAnimation
-        xAxis={[{ data: bands.map((band) => `${band.low.text} to ${band.high.text}`) }]}
-        yAxis={[{ label: unit, width: 60 }]}
+        xAxis={[{ label: unit }]}
+        yAxis={[
+          {
+            data: bands.map((band) => `${band.low.text} to ${band.high.text}`),
+            width: 150,
+            tickLabelInterval: () => true,
+          },
+        ]}
         series={[
           {
             data: bands.map((band) => Math.round(band.area.value * 10) / 10),

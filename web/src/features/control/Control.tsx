@@ -5,6 +5,7 @@ import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { Entry, RecordButton, useForm } from "../../parts/form";
+import { OnDemand } from "../../parts/OnDemand";
 import { Page, Panel } from "../../parts/Page";
 import { PlaceFields } from "../../parts/PlaceFields";
 import { spotOf } from "../../parts/plan/frame";
@@ -84,18 +85,29 @@ export function Control() {
       </Stack>
       {job.can_plan && (
         <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
-          <NewBenchmark job={job} />
-          <Limits key={JSON.stringify(job.limits)} job={job} />
+          <OnDemand
+            title="Add a benchmark"
+            draft={`benchmark:${job.id}`}
+            isFirst={!job.benchmarks.length}
+          >
+            {(close) => <NewBenchmark job={job} onAdded={close} />}
+          </OnDemand>
+          <OnDemand title="Limits of trust" draft={`limits:${job.id}`}>
+            {() => <Limits key={JSON.stringify(job.limits)} job={job} />}
+          </OnDemand>
         </Stack>
       )}
     </Page>
   );
 }
 
-function NewBenchmark({ job }: { job: Schemas["JobSheet"] }) {
+type NewProps = { job: Schemas["JobSheet"]; onAdded: () => void };
+
+function NewBenchmark({ job, onAdded }: NewProps) {
   const form = useForm({
     draft: `benchmark:${job.id}`,
     initial: EMPTY,
+    onRecorded: onAdded,
     send: (body) =>
       told(api.POST("/api/v1/jobs/{job}/benchmarks", { params: { path: { job: job.id } }, body })),
   });

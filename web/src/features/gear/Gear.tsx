@@ -5,6 +5,7 @@ import Typography from "@mui/material/Typography";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useGear, useSession } from "../../api/queries";
+import { OnDemand } from "../../parts/OnDemand";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { TopBar } from "../frame/TopBar";
 import { TrustMark } from "../instruments/TrustMark";
@@ -39,14 +40,26 @@ export function Gear() {
                       />
                     ))}
                   </Panel>
-                  {own?.can_plan && <NewInstrument crew={crew} />}
                   {own?.can_plan && (
-                    <Choices
-                      key={JSON.stringify(sheet.choices)}
-                      crew={crew}
-                      choices={sheet.choices}
-                      isOwner={own.role === "Owner"}
-                    />
+                    <OnDemand
+                      title="Add an instrument"
+                      draft={`instrument:${crew}`}
+                      isFirst={!sheet.instruments.length}
+                    >
+                      {(close) => <NewInstrument crew={crew} onAdded={close} />}
+                    </OnDemand>
+                  )}
+                  {own?.can_plan && (
+                    <OnDemand title="How the crew counts" draft={`choices:${crew}`}>
+                      {() => (
+                        <Choices
+                          key={JSON.stringify(sheet.choices)}
+                          crew={crew}
+                          choices={sheet.choices}
+                          isOwner={own.role === "Owner"}
+                        />
+                      )}
+                    </OnDemand>
                   )}
                 </Stack>
                 <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
@@ -68,7 +81,11 @@ export function Gear() {
                       />
                     ))}
                   </Panel>
-                  {own?.can_plan && <NewReceiver crew={crew} />}
+                  {own?.can_plan && (
+                    <OnDemand title="Add a receiver" draft={`receiver:${crew}`}>
+                      {(close) => <NewReceiver crew={crew} onAdded={close} />}
+                    </OnDemand>
+                  )}
                   <Panel title="Rods">
                     {sheet.rods.map((rod) => (
                       <Item
@@ -81,7 +98,13 @@ export function Gear() {
                       />
                     ))}
                   </Panel>
-                  {own?.can_plan && <NewRod crew={crew} graduations={sheet.graduations} />}
+                  {own?.can_plan && (
+                    <OnDemand title="Add a rod" draft={`rod:${crew}`} isFirst={!sheet.rods.length}>
+                      {(close) => (
+                        <NewRod crew={crew} graduations={sheet.graduations} onAdded={close} />
+                      )}
+                    </OnDemand>
+                  )}
                   <RetiredGear crew={crew} canPlan={own?.can_plan ?? false} />
                 </Stack>
               </Stack>

@@ -48,9 +48,10 @@ export function InstrumentFields({ form }: { form: Form<InstrumentValues> }) {
 }
 
 /** A new instrument, with its reach where the crew knows it. */
-export function NewInstrument({ crew }: { crew: string }) {
+export function NewInstrument({ crew, onAdded }: { crew: string; onAdded: () => void }) {
   const form = useForm({
     draft: `instrument:${crew}`,
+    onRecorded: onAdded,
     initial: EMPTY,
     send: (body) =>
       told(api.POST("/api/v1/crews/{crew}/instruments", { params: { path: { crew } }, body })),

@@ -33,9 +33,10 @@ export function ReceiverFields({ form }: { form: Form<ReceiverValues> }) {
 }
 
 /** A new receiver: what it tells by, and how wide its two settings are. */
-export function NewReceiver({ crew }: { crew: string }) {
+export function NewReceiver({ crew, onAdded }: { crew: string; onAdded: () => void }) {
   const form = useForm({
     draft: `receiver:${crew}`,
+    onRecorded: onAdded,
     initial: EMPTY,
     send: (body) =>
       told(api.POST("/api/v1/crews/{crew}/receivers", { params: { path: { crew } }, body })),

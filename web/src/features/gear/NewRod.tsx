@@ -57,7 +57,11 @@ export function RodFields({ form, graduations }: FieldsProps) {
   );
 }
 
-type Props = { crew: string; graduations: readonly Schemas["GraduationSheet"][] };
+type Props = {
+  crew: string;
+  onAdded: () => void;
+  graduations: readonly Schemas["GraduationSheet"][];
+};
 
 /** What a rod's two choices come to. */
 export const readOf = ({ bubble, parts }: Pick<RodValues, "bubble" | "parts">) => ({
@@ -66,9 +70,10 @@ export const readOf = ({ bubble, parts }: Pick<RodValues, "bubble" | "parts">) =
 });
 
 /** A new rod: which way its numbers run, its scale, its length. */
-export function NewRod({ crew, graduations }: Props) {
+export function NewRod({ crew, graduations, onAdded }: Props) {
   const form = useForm({
     draft: `rod:${crew}`,
+    onRecorded: onAdded,
     initial: EMPTY,
     send: ({ bubble, parts, ...body }) =>
       told(

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { type Schemas, api, asForm, sent, told } from "../../api/client";
 import { useRecords } from "../../api/queries";
 import { Loaded, Page, Panel } from "../../parts/Page";
+import { Parts } from "../../parts/Parts";
 import { Select } from "../../parts/Select";
 import { useLine } from "../../phone/line";
 import { Download, OverTheLine } from "../line";
@@ -31,19 +32,38 @@ export function Records() {
                   <Works works={works} />
                 </Panel>
               )}
-              <Stack direction={{ xs: "column", lg: "row" }} spacing={2}>
-                <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-                  <JobRecord job={job.id} papers={papers} />
-                  <CompareCopy job={job.id} />
-                  {job.can_record && <ReadingsIn job={job} />}
-                </Stack>
-                <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-                  <Files job={job} />
-                  <PicturesOutAndIn job={job} parts={picture_parts} missing={pictures_missing} />
-                  <Sheets job={job} />
-                  <Survey job={job} />
-                </Stack>
-              </Stack>
+              <Parts
+                label="Parts of the records"
+                parts={[
+                  {
+                    key: "record",
+                    name: "Job record",
+                    content: (
+                      <Stack spacing={2} sx={{ maxWidth: 760 }}>
+                        <JobRecord job={job.id} papers={papers} />
+                        <CompareCopy job={job.id} />
+                      </Stack>
+                    ),
+                  },
+                  { key: "sheets", name: "Sheets and stakes", content: <Sheets job={job} /> },
+                  {
+                    key: "files",
+                    name: "Files and pictures",
+                    content: (
+                      <Stack spacing={2} sx={{ maxWidth: 760 }}>
+                        <Files job={job} />
+                        <PicturesOutAndIn
+                          job={job}
+                          parts={picture_parts}
+                          missing={pictures_missing}
+                        />
+                        {job.can_record && <ReadingsIn job={job} />}
+                      </Stack>
+                    ),
+                  },
+                  { key: "survey", name: "Survey", content: <Survey job={job} /> },
+                ]}
+              />
             </>
           )}
         </Loaded>
