@@ -78,7 +78,7 @@ class DroppedLine(BrowserTestCase):
         self.fill(grid_spacing="8 ft")
         self.fill(least_thickness='3 1/2"')
         self.send_twice(f"**/jobs/{demo_id(STUDIO)}/floors", "Lay out the floor")
-        self.page.get_by_role("heading", name="Annex").wait_for()
+        self.page.get_by_role("button", name="Annex Floor").wait_for()
         annex = Floor.objects.get(name="Annex")
         self.assertEqual(Point.objects.filter(floor=annex).count(), 6)
 

@@ -250,7 +250,6 @@ class InTheSun(BrowserTestCase):
             f"jobs/{demo_id(SHELTER)}/pours/{demo_id(SHELTER, 'pour', 'Shelter slab')}",
             f"jobs/{demo_id(WELL)}/concrete",
             f"jobs/{demo_id(WELL)}/pours/{demo_id(WELL, 'pour', 'Well house')}",
-            f"jobs/{demo_id(WELL)}/records",
             f"gear/{demo_id('crew')}",
         ]
 

@@ -48,7 +48,7 @@ class WholePath(BrowserTestCase):
         lasers = self.page.locator("form").filter(has_text="Add the instrument")
         lasers.locator("[name='name']").fill("Laser")
         self.press("Add the instrument")
-        self.page.get_by_text("Rotary laser").nth(1).wait_for()
+        self.page.get_by_text("Rotary laser").first.wait_for()
         self.page.get_by_role("link", name="Your jobs").click()
 
     def open_job(self) -> None:

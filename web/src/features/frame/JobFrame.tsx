@@ -1,7 +1,9 @@
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import Drawer from "@mui/material/Drawer";
+import useMediaQuery from "@mui/material/useMediaQuery";
 import Typography from "@mui/material/Typography";
+import type { Theme } from "@mui/material/styles";
 import { useState } from "react";
 import { Link, Outlet, useLocation, useParams } from "react-router";
 import type { Schemas } from "../../api/client";
@@ -32,6 +34,7 @@ export function JobFrame() {
 
 function Framed({ job }: { job: Job }) {
   const [isOpen, setOpen] = useState(false);
+  const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down("md"));
   useTakenAlong(job);
   const { pathname } = useLocation();
   const here = stepAt(job, pathname);
@@ -52,23 +55,22 @@ function Framed({ job }: { job: Job }) {
     <Box sx={{ minHeight: "100dvh", display: "flex", flexDirection: "column" }}>
       <Box sx={{ displayPrint: "none", display: IS_PRACTICE ? "none" : "block" }}>
         <TopBar>
-          <Box sx={{ display: { md: "none" } }}>{toSteps}</Box>
-          <Box
-            component={Link}
-            to={`/jobs/${job.id}`}
-            sx={{ ...JOB_LINK, display: { xs: "none", md: "flex" } }}
-          >
-            <Typography noWrap sx={{ fontWeight: 700, lineHeight: 1.2 }}>
-              {job.name}
-            </Typography>
-            <Typography noWrap variant="body2" sx={{ color: "#d3d9da" }}>
-              {job.place}
-            </Typography>
-          </Box>
+          {isPhone ? (
+            toSteps
+          ) : (
+            <Box component={Link} to={`/jobs/${job.id}`} sx={{ ...JOB_LINK, display: "flex" }}>
+              <Typography noWrap sx={{ fontWeight: 700, lineHeight: 1.2 }}>
+                {job.name}
+              </Typography>
+              <Typography noWrap variant="body2" sx={{ color: "#d3d9da" }}>
+                {job.place}
+              </Typography>
+            </Box>
+          )}
         </TopBar>
       </Box>
-      {IS_PRACTICE && (
-        <Box sx={{ display: { md: "none" }, bgcolor: "rail", color: "#fff", px: 2 }}>{toSteps}</Box>
+      {IS_PRACTICE && isPhone && (
+        <Box sx={{ bgcolor: "rail", color: "#fff", px: 2 }}>{toSteps}</Box>
       )}
       {job.is_archived && <ArchivedBar />}
       {job.came_in && (
