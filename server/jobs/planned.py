@@ -67,5 +67,5 @@ class FloorPart(models.TextChoices):
 
     TOP = SlabPart.TOP, "top of slab"
     FINISHED = SlabPart.FINISHED, "finished level, without its fall"
-    SUB_BASE = SlabPart.SUB_BASE, "sub-base (stone)"
-    SUB_GRADE = SlabPart.SUB_GRADE, "formation (sub-grade)"
+    SUB_BASE = SlabPart.SUB_BASE, "stone"
+    SUB_GRADE = SlabPart.SUB_GRADE, "formation"

@@ -33,8 +33,8 @@ class Raised(SiteTestCase):
             moved,
             {
                 TOP: 'up 1/2"',
-                "Floor, sub-base (stone)": 'up 1/2"',
-                "Floor, formation (sub-grade)": 'up 1/2"',
+                "Floor, stone": 'up 1/2"',
+                "Floor, formation": 'up 1/2"',
             },
         )
         self.assertEqual(self.get(f"floors/{self.floor}")["typed"], told["opened"])

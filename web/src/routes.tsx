@@ -241,6 +241,10 @@ export const routes: RouteObject[] = [
             lazy: async () => ({ Component: (await import("./features/jobs")).Jobs }),
           },
           {
+            path: "/words",
+            lazy: async () => ({ Component: (await import("./features/words")).WordsPage }),
+          },
+          {
             path: "/jobs/new",
             lazy: async () => ({ Component: (await import("./features/jobs")).NewJob }),
           },

@@ -146,7 +146,7 @@ class Elements(SiteTestCase):
         self.assertEqual(set(moved.values()), {'up 1"'})
         self.assertIn("The form, top of form", moved)
         self.assertIn("The piers, top of pier", moved)
-        self.assertIn("Floor, formation (sub-grade)", moved)
+        self.assertIn("Floor, formation", moved)
         steeper = PANEL | {"fall": "1/2 in per ft"}
         turned = self.ok(self.helper, path, same | {"panels": [steeper]}, 200)["moves"]
         by = {row["what"]: row["by"] for row in turned}["The marks, mark"]

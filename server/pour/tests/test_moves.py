@@ -33,7 +33,7 @@ class Moves(Trusted):
             {
                 f"{floor}, {part}": 'up 1/2"'
                 for floor in ("Floor", "Porch", "Step")
-                for part in ("top of slab", "sub-base (stone)")
+                for part in ("top of slab", "stone")
             },
         )
         self.assertEqual(
@@ -46,7 +46,7 @@ class Moves(Trusted):
         self.shoot("A1", 5)
         self.reread(10, "4' 3\"")
         sheet = self.moves(thickness='6"')
-        self.assertEqual(sheet["moves"], [{"what": "Floor, sub-base (stone)", "by": 'down 1"'}])
+        self.assertEqual(sheet["moves"], [{"what": "Floor, stone", "by": 'down 1"'}])
         self.assertEqual(sheet["rejudged"], [])
 
     def test_while_it_is_refused_nothing_moves(self) -> None:

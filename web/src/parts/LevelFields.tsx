@@ -29,8 +29,8 @@ const BESIDE = {
 const PARTS = [
   ["top", "top of slab, as it falls"],
   ["finished", "finished level, no fall"],
-  ["sub-base", "stone (sub-base)"],
-  ["sub-grade", "formation (sub-grade)"],
+  ["sub-base", "stone"],
+  ["sub-grade", "formation"],
 ] as const;
 
 const FROM = [

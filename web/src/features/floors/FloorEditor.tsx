@@ -309,7 +309,7 @@ function DraftDrawing({ draft, isMetric, onDrag }: DrawingProps) {
       )}
       <Stack spacing={0.5} sx={{ mt: 1.5 }}>
         <Figure name="Top of slab" text={draft?.top_of_slab?.text ?? "not yet"} strong />
-        <Figure name="Stone (sub-base) at" text={draft?.sub_base?.text ?? "not yet"} strong />
+        <Figure name="Stone at" text={draft?.sub_base?.text ?? "not yet"} strong />
         {draft && new Set(draft.corner_levels.map((level) => level.metres)).size > 1 && (
           <Figure
             name="Top of slab at its corners"

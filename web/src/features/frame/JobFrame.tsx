@@ -11,6 +11,7 @@ import { IS_PRACTICE } from "../../api/place";
 import { useJob } from "../../api/queries";
 import { Loaded } from "../../parts/Page";
 import { useTakenAlong } from "../line";
+import { FirstTime, HelpButton } from "../words";
 import { ArchivedBar } from "../settings/ArchivedBar";
 import { Steps, stepAt } from "./Steps";
 import { TopBar } from "./TopBar";
@@ -54,7 +55,7 @@ function Framed({ job }: { job: Job }) {
   return (
     <Box sx={{ minHeight: "100dvh", display: "flex", flexDirection: "column" }}>
       <Box sx={{ displayPrint: "none", display: IS_PRACTICE ? "none" : "block" }}>
-        <TopBar>
+        <TopBar aside={<HelpButton />}>
           {isPhone ? (
             toSteps
           ) : (
@@ -72,6 +73,7 @@ function Framed({ job }: { job: Job }) {
       {IS_PRACTICE && isPhone && (
         <Box sx={{ bgcolor: "rail", color: "#fff", px: 2 }}>{toSteps}</Box>
       )}
+      {!IS_PRACTICE && <FirstTime />}
       {job.is_archived && <ArchivedBar />}
       {job.came_in && (
         <Box

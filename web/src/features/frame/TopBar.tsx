@@ -11,7 +11,7 @@ import { Emblem } from "./Emblem";
 const ON_RAIL = { color: "#fff", minWidth: 0, paddingInline: 1.5 };
 
 /** The strip on top of every screen: where you are, who you are, sun or dark. */
-export function TopBar({ children }: { children?: ReactNode }) {
+export function TopBar({ children, aside }: { children?: ReactNode; aside?: ReactNode }) {
   const { mode, setMode } = useColorScheme();
   return (
     <Stack
@@ -25,6 +25,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
       <Box sx={{ flex: 1, minWidth: 0 }}>
         {children ?? <Typography sx={{ fontWeight: 600 }}>Yellow Peg</Typography>}
       </Box>
+      {aside}
       <Button sx={ON_RAIL} onClick={() => setMode(mode === "dark" ? "light" : "dark")}>
         {mode === "dark" ? "Sun" : "Dark"}
       </Button>

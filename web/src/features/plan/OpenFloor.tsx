@@ -21,7 +21,7 @@ export function OpenFloor({ job, floor, opened }: Props) {
       <Stack spacing={0.5}>
         <Figure name="Top of slab" text={floor.top_of_slab.text} strong />
         <Figure name="Slab thickness" text={floor.thickness.text} />
-        <Figure name="Stone (sub-base) at" text={floor.sub_base.text} />
+        <Figure name="Stone at" text={floor.sub_base.text} />
         {floor.sub_grade && <Figure name="Formation at" text={floor.sub_grade.text} />}
         <Figure name="Fall" text={floor.falls} />
         <Figure name="Least thickness" text={floor.least_thickness.text} />

@@ -1,0 +1,2 @@
+export { FirstTime, HelpButton } from "./Help";
+export { WordsPage } from "./WordsPage";
