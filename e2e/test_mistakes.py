@@ -88,7 +88,7 @@ class PutRight(BrowserTestCase):
 
     def test_a_benchmark_is_corrected_then_doubted_and_all_that_moves_is_shown_before(self) -> None:
         self.open_demo_job(STUDIO, "control")
-        self.page.get_by_role("link", name="More of BM1").click()
+        self.page.get_by_role("link", name="Put right, pictures: BM1").click()
         press(self.page, "Its elevation was mistyped")
         fill(self.page, elevation="347' 9\"")
         self.says("all that was read from set-up 1: up", "What rests on it")

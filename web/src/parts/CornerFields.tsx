@@ -83,7 +83,7 @@ function FromTable({ onRead }: { onRead: (corners: Corner[]) => void }) {
   });
   return (
     <Stack spacing={1}>
-      <Button component="label" variant="outlined" loading={read.isPending}>
+      <Button component="label" role={undefined} variant="outlined" loading={read.isPending}>
         Corners from a CSV file
         <input
           type="file"

@@ -55,7 +55,7 @@ export const OptionTable = memo(function OptionTable({ job, floor, typed, sheet 
               <TableCell align="right">Stone to buy, loose</TableCell>
               <TableCell align="right">Regraded</TableCell>
               <TableCell align="right">Cost</TableCell>
-              <TableCell />
+              <TableCell component="td" />
             </TableRow>
           </TableHead>
           <TableBody>

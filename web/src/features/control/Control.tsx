@@ -54,7 +54,11 @@ export function Control() {
                   .filter(Boolean)
                   .join("; ")}
               </Typography>
-              <Button component={Link} to={benchmark.id} aria-label={`More of ${benchmark.name}`}>
+              <Button
+                component={Link}
+                to={benchmark.id}
+                aria-label={`${job.can_plan ? "Put right, pictures" : "Pictures"}: ${benchmark.name}`}
+              >
                 {job.can_plan ? "Put right, pictures" : "Pictures"}
               </Button>
             </Stack>

@@ -46,7 +46,12 @@ export function Drawings() {
                 Its layers and outlines are shown to scale first; you say what each is. A drawing
                 that was changed shows what moved.
               </Typography>
-              <Button component="label" variant="contained" loading={sending.isPending}>
+              <Button
+                component="label"
+                role={undefined}
+                variant="contained"
+                loading={sending.isPending}
+              >
                 Choose a drawing
                 <input
                   type="file"

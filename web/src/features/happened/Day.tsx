@@ -14,7 +14,7 @@ const HOUR = new Intl.DateTimeFormat("en-US", { hour: "numeric", minute: "2-digi
 export function Day({ job, day, rows }: { job: string; day: string; rows: readonly Row[] }) {
   return (
     <Box component="section" sx={{ "& + &": { mt: 3 } }}>
-      <Typography variant="h3" sx={{ mb: 1 }}>
+      <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
         {day}
       </Typography>
       <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>

@@ -15,7 +15,7 @@ export function HeightNow() {
   return (
     <>
       <TopBar />
-      <Box sx={{ maxWidth: 1100 }}>
+      <Box component="main" sx={{ maxWidth: 1100 }}>
         <Page
           title="Height now"
           lead={<Lead />}

@@ -25,44 +25,46 @@ export function Jobs() {
   return (
     <>
       <TopBar />
-      <Page
-        title="Jobs"
-        lead={`${session.data?.name ?? ""}, what are we setting today?`}
-        action={newJob}
-      >
-        <Box
-          sx={{
-            display: "grid",
-            gap: 2,
-            alignItems: "start",
-            gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1.7fr) minmax(0, 1fr)" },
-          }}
+      <Box component="main">
+        <Page
+          title="Jobs"
+          lead={`${session.data?.name ?? ""}, what are we setting today?`}
+          action={newJob}
         >
-          <Stack spacing={1.5}>
-            <HeightNowLink />
-            <Loaded query={day}>
-              {({ jobs, crews: own }) =>
-                jobs.length ? (
-                  <JobList jobs={jobs} namesCrews={own.length > 1} />
-                ) : (
-                  <Empty action={newJob}>
-                    No jobs yet. Work a height out above and keep it, or open a job: a name is
-                    enough to begin.
-                  </Empty>
-                )
-              }
-            </Loaded>
-          </Stack>
-          {day.data && (
-            <Stack spacing={2}>
-              {day.data.pours.length > 0 && <PoursAhead pours={day.data.pours} />}
-              <Due due={day.data.due} />
-              {day.data.jobs.length > 0 && <WhoIsWhere day={day.data} />}
+          <Box
+            sx={{
+              display: "grid",
+              gap: 2,
+              alignItems: "start",
+              gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1.7fr) minmax(0, 1fr)" },
+            }}
+          >
+            <Stack spacing={1.5}>
+              <HeightNowLink />
+              <Loaded query={day}>
+                {({ jobs, crews: own }) =>
+                  jobs.length ? (
+                    <JobList jobs={jobs} namesCrews={own.length > 1} />
+                  ) : (
+                    <Empty action={newJob}>
+                      No jobs yet. Work a height out above and keep it, or open a job: a name is
+                      enough to begin.
+                    </Empty>
+                  )
+                }
+              </Loaded>
             </Stack>
-          )}
-        </Box>
-        {day.data && <Below crews={crews} />}
-      </Page>
+            {day.data && (
+              <Stack spacing={2}>
+                {day.data.pours.length > 0 && <PoursAhead pours={day.data.pours} />}
+                <Due due={day.data.due} />
+                {day.data.jobs.length > 0 && <WhoIsWhere day={day.data} />}
+              </Stack>
+            )}
+          </Box>
+          {day.data && <Below crews={crews} />}
+        </Page>
+      </Box>
     </>
   );
 }

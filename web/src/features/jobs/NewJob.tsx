@@ -35,27 +35,29 @@ export function NewJob() {
   return (
     <>
       <TopBar />
-      <Box component="form" noValidate onSubmit={form.submit} sx={{ maxWidth: 720 }}>
-        <Page title="New job">
-          <Panel title="The job">
-            <Stack spacing={2}>
-              {crews.length > 1 && (
-                <Choice
-                  form={form}
-                  name="crew"
-                  label="Crew"
-                  options={crews.map(({ id, name }) => [id, name] as const)}
-                />
-              )}
-              <Entry form={form} name="name" label="Job" />
-              <Entry form={form} name="place" label="Place" hint="May be left empty" />
-              <Choice form={form} name="style" label="Lengths are shown in" options={styles} />
-            </Stack>
-          </Panel>
-          <RecordButton form={form} fields={FIELDS}>
-            Open the job
-          </RecordButton>
-        </Page>
+      <Box component="main" sx={{ maxWidth: 720 }}>
+        <form noValidate onSubmit={form.submit}>
+          <Page title="New job">
+            <Panel title="The job">
+              <Stack spacing={2}>
+                {crews.length > 1 && (
+                  <Choice
+                    form={form}
+                    name="crew"
+                    label="Crew"
+                    options={crews.map(({ id, name }) => [id, name] as const)}
+                  />
+                )}
+                <Entry form={form} name="name" label="Job" />
+                <Entry form={form} name="place" label="Place" hint="May be left empty" />
+                <Choice form={form} name="style" label="Lengths are shown in" options={styles} />
+              </Stack>
+            </Panel>
+            <RecordButton form={form} fields={FIELDS}>
+              Open the job
+            </RecordButton>
+          </Page>
+        </form>
       </Box>
     </>
   );

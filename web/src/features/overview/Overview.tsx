@@ -177,7 +177,9 @@ function Next({ job, next }: { job: Schemas["JobSheet"]; next: Schemas["Step"] |
       }}
     >
       <Box sx={{ flex: "1 1 240px" }}>
-        <Typography variant="h3">{next ? "Comes next" : "All steps are done"}</Typography>
+        <Typography variant="h3" component="h2">
+          {next ? "Comes next" : "All steps are done"}
+        </Typography>
         <Typography sx={{ fontSize: "1.25rem", fontWeight: 600 }}>
           {next ? what : "Volume and order stand under Concrete."}
         </Typography>

@@ -26,7 +26,6 @@ export function AddTo({ job, onBack }: { job: Schemas["JobSheet"]; onBack: () =>
             <ButtonBase
               component={Link}
               to={`/jobs/${job.id}/${to}`}
-              aria-label={name}
               sx={{
                 width: "100%",
                 minHeight: 64,

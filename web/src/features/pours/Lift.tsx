@@ -30,7 +30,7 @@ export function Lift({ pour, line }: Props) {
         aria-label={`Lift the hold: ${line.title}`}
         onClick={() => setOpen(true)}
       >
-        Lift it
+        Lift the hold
       </Button>
     );
   return (

@@ -40,7 +40,7 @@ export function FileForm<Answer>(props: Props<Answer>) {
     <Stack spacing={1.5} sx={{ alignItems: "flex-start" }}>
       {props.about}
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: "wrap", alignItems: "center" }}>
-        <Button component="label" variant="outlined">
+        <Button component="label" role={undefined} variant="outlined">
           {props.choose}
           <input
             type="file"

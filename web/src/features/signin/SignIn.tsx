@@ -58,7 +58,10 @@ export function SignIn() {
     signIn.mutate(typed);
   };
   return (
-    <Box sx={{ minHeight: "100dvh", display: "grid", gridTemplateColumns: { md: "5fr 4fr" } }}>
+    <Box
+      component="main"
+      sx={{ minHeight: "100dvh", display: "grid", gridTemplateColumns: { md: "5fr 4fr" } }}
+    >
       <Welcome />
       <Stack spacing={2.5} sx={{ p: { xs: 3, md: 6 }, maxWidth: 460, alignSelf: "center" }}>
         <Typography variant="h2">Sign in</Typography>

@@ -48,7 +48,14 @@ export function Finding({ pier }: { pier: Schemas["PierLine"] }) {
   if (!isOpen)
     return (
       <Stack sx={{ alignItems: "start" }}>
-        <Button onClick={() => setOpen(true)} aria-label={`What pier ${pier.name} bears on`}>
+        <Button
+          onClick={() => setOpen(true)}
+          aria-label={
+            said
+              ? `${said}: what pier ${pier.name} bears on`
+              : `Say what pier ${pier.name} bears on`
+          }
+        >
           {said || "Say what"}
         </Button>
         <Pictures job={job.id} kind="hole" about={pier.hole} />

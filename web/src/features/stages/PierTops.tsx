@@ -51,7 +51,7 @@ export function PierTops({ sheet, canRecord }: Props) {
               <Button
                 variant={top.locked_by ? "text" : "outlined"}
                 disabled={lock.isPending}
-                aria-label={`${top.locked_by ? "Unlock" : "Lock"} the head of ${top.row} ${top.pier}`}
+                aria-label={`${top.locked_by ? "Not locked after all" : "Head is locked"}: ${top.row} ${top.pier}`}
                 onClick={() => lock.mutate(top)}
               >
                 {top.locked_by ? "Not locked after all" : "Head is locked"}

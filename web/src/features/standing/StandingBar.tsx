@@ -63,7 +63,7 @@ export function StandingBar({ job, setUp, voids, isOnTheWay = false, isTight = f
             <Button
               variant={isBad && standing.stands ? "contained" : "outlined"}
               onClick={() => setReading(true)}
-              aria-label={`Read ${setUp.known} again`}
+              aria-label={isTight ? `Re-read: read ${setUp.known} again` : undefined}
               sx={TIGHT}
             >
               {isTight ? "Re-read" : `Read ${setUp.known} again`}

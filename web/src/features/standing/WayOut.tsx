@@ -119,7 +119,7 @@ function Doubted({ job, way }: Omit<WaysProps, "setUp">) {
           <TableCell>Point</TableCell>
           <TableCell align="right">Away</TableCell>
           <TableCell sx={WIDE}>Read</TableCell>
-          <TableCell />
+          <TableCell component="td" />
         </TableRow>
       </TableHead>
       <TableBody>

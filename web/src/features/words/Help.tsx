@@ -40,7 +40,7 @@ export function HelpButton() {
         slotProps={{ paper: { role: "dialog", "aria-label": "Help", sx: { maxWidth: 440, p: 2 } } }}
       >
         <Typography sx={{ fontWeight: 600, mb: 2 }}>{screen.purpose}</Typography>
-        <Stack component="dl" spacing={2} sx={{ m: 0 }}>
+        <Stack spacing={2}>
           {screen.words.map((key) => (
             <Term key={key} of={key} />
           ))}
@@ -69,7 +69,8 @@ function Once({ part, purpose }: { part: string; purpose: string }) {
   if (!isShown) return null;
   return (
     <Box
-      role="note"
+      component="aside"
+      aria-label="For the first time here"
       sx={{
         bgcolor: "slab",
         borderBottom: 1,

@@ -17,13 +17,11 @@ export function Term({ of }: { of: TermKey }) {
     <Stack direction="row" spacing={1.5} sx={{ alignItems: "flex-start" }}>
       <Sketched of={of} />
       <Box>
-        <Typography variant="h3" component="dt">
+        <Typography variant="h3" component="h2">
           {term.word}
           {term.short && `, ${term.short}`}
         </Typography>
-        <Typography component="dd" sx={{ m: 0 }}>
-          {term.means}
-        </Typography>
+        <Typography>{term.means}</Typography>
       </Box>
     </Stack>
   );

@@ -13,9 +13,7 @@ export function WordsPage() {
         <Page title="Words" lead="The words of the trade, as every screen uses them.">
           <Panel>
             <Box
-              component="dl"
               sx={{
-                m: 0,
                 display: "grid",
                 gap: 2.5,
                 gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))",

@@ -1,0 +1,157 @@
+"""WCAG 2.2 AA by axe-core on every screen in both themes; large text, forced colors, keyboard."""
+
+from __future__ import annotations
+
+from functools import cache
+
+from e2e.browser import BrowserTestCase
+from e2e.demo import load_demo
+from server.pour.models import Notice
+from server.pour.services.notices import link_of
+from server.settings import ROOT
+from server.webapp.demo_ids import demo_id
+
+PACK, STUDIO, SHELTER, WELL, HILL = (
+    "Orchard pack house",
+    "Pottery studio, kiln room",
+    "Bicycle shelter",
+    "Well house floor",
+    "Hillside workshop",
+)
+RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
+#: The dark theme differs in its colors alone.
+IN_THE_DARK = {"type": "rule", "values": ["color-contrast"]}
+FOUND = """
+async (asked) => {
+  const found = await axe.run(document, { runOnly: asked });
+  return found.violations.map(({ id, nodes }) =>
+    `${id}: ${nodes.slice(0, 3).map(({ html }) => html.slice(0, 160)).join(" | ")}`);
+}
+"""
+IN_THEME = """
+(theme) => {
+  const page = document.documentElement;
+  for (const other of ["light", "dark"]) page.toggleAttribute(`data-${other}`, other === theme);
+}
+"""
+#: What reaches beyond the window, but for what is scrolled in a place of its own or hidden.
+TOO_WIDE = """
+() => {
+  const scrolls = (one) => {
+    for (let at = one.parentElement; at; at = at.parentElement)
+      if (/(auto|scroll|hidden)/.test(getComputedStyle(at).overflowX)) return true;
+    return false;
+  };
+  return [...document.querySelectorAll("h1,h2,h3,p,button,a,input,td,th,label")]
+    .filter((one) => one.checkVisibility() && !scrolls(one))
+    .filter((one) => one.getBoundingClientRect().right > innerWidth + 1)
+    .slice(0, 3)
+    .map((one) => (one.textContent || one.getAttribute("name") || one.tagName).slice(0, 50));
+}
+"""
+MOVING = """document.getAnimations().filter((one) => one.playState === "running").length"""
+#: How each state of a peg is drawn, without its colors.
+SHAPES = """
+() => {
+  const found = {};
+  for (const peg of document.querySelectorAll("svg[aria-label^='Plan of'] [role=button]")) {
+    const [, state] = (peg.getAttribute("aria-label") || "").split(", ");
+    found[state] ??= [...peg.querySelectorAll("rect,path,circle")]
+      .map((one) => one.outerHTML.replace(/(fill|stroke)="[^"]*"/g, "")).join("");
+  }
+  return found;
+}
+"""
+AT_REST = "document.getAnimations().forEach((one) => one.finish())"
+
+
+@cache
+def axe() -> str:
+    """Return the script of axe-core."""
+    return (ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js").read_text()
+
+
+def screens() -> list[str]:
+    """Every screen somebody is on, of jobs that have something to show there."""
+    pack, shelter, hill = (f"jobs/{demo_id(name)}" for name in (PACK, SHELTER, HILL))
+    piers = demo_id(PACK, "element", "Gallery piers")
+    pour = demo_id(SHELTER, "pour", "Shelter slab")
+    laser = demo_id("instrument", "Rotary laser, gray case")
+    own = (
+        "", "instruments", "control", "floors", "floors?stage=forms", "floors?add=yes", "heights",
+        "set-up", "set-up/new", "points", "layout", "dig", "forms", "piers", "stone", "marks",
+        "marks/shoot", "concrete", "concrete?part=ways", "concrete?part=customer",
+        "concrete?part=prices", "pours", "after", "book", "records", "records?part=sheets",
+        "records?part=files", "records?part=survey", "happened", "settings", "stand", "drawings",
+        "runs", "floors/new", f"elements/{piers}", f"piers/heights/{piers}",
+        f"piers/sheet/{piers}",
+    )  # fmt: skip
+    return [
+        "jobs", "jobs/new", "words", "account", "height-now",
+        *(f"{pack}/{step}" for step in own),
+        f"{shelter}/pours/{pour}", f"{shelter}/concrete?part=ways", f"{hill}/runs",
+        f"{hill}/set-up/{demo_id(HILL, 'set-up', 80)}/way-out", f"{hill}/instruments/{laser}",
+        f"gear/{demo_id('crew')}", f"people/{demo_id('crew')}",
+    ]  # fmt: skip
+
+
+class Access(BrowserTestCase):
+    """What a machine can tell of it."""
+
+    def looked_at(self, path: str) -> None:
+        self.page.goto(f"{self.live_server_url}/{path}")
+        self.page.wait_for_load_state("networkidle")
+        self.page.evaluate(AT_REST)
+        self.page.evaluate(axe())
+
+    def in_both_themes(self, path: str) -> list[tuple[str, str, str]]:
+        wrong = []
+        for theme, asked in (("light", {"type": "tag", "values": RULES}), ("dark", IN_THE_DARK)):
+            self.page.evaluate(IN_THEME, theme)
+            self.page.evaluate(AT_REST)
+            wrong += [(path, theme, one) for one in self.page.evaluate(FOUND, asked)]
+        return wrong
+
+    def cut_off(self) -> list[str]:
+        """Return what lies beyond the window where all text is twice as large."""
+        self.page.evaluate("document.documentElement.style.fontSize = '200%'")
+        told: list[str] = self.page.evaluate(TOO_WIDE)
+        return told
+
+    def test_every_screen_in_both_themes_and_at_twice_the_text(self) -> None:
+        load_demo()
+        wrong = []
+        for path in ("sign-in", "begin", "new-password", f"notice/{link_of(Notice.objects.get())}"):
+            self.looked_at(path)
+            wrong += self.in_both_themes(path)
+        self.come_in("ines")
+        for path in screens():
+            self.looked_at(path)
+            wrong += self.in_both_themes(path)
+            wrong += [(path, "at twice the text", one) for one in self.cut_off()]
+        self.complaints.clear()
+        self.maxDiff = None
+        self.assertEqual(wrong, [])
+
+    def test_in_forced_colors_and_without_motion_pegs_and_keys_are_still_told_apart(self) -> None:
+        self.open_demo_job(PACK, "floors?stage=forms")
+        self.page.emulate_media(forced_colors="active", reduced_motion="reduce")
+        self.page.get_by_role("button", name="4b, not shot").wait_for()
+        self.assertEqual(self.page.evaluate(MOVING), 0)
+        shapes = self.page.evaluate(SHAPES)
+        self.assertGreater(len(shapes), 2)
+        self.assertEqual(len(set(shapes.values())), len(shapes), shapes)
+        stage = self.page.get_by_role("button", name="Footings and forms")
+        self.assertEqual(stage.get_attribute("aria-pressed"), "true")
+
+    def test_a_keyboard_alone_opens_the_plan_a_part_a_point_and_comes_back(self) -> None:
+        self.open_demo_job(PACK, "floors?stage=forms")
+        self.page.get_by_role("button", name="4b, not shot").focus()
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("heading", name="4b").wait_for()
+        self.page.get_by_role("button", name="← Everything").focus()
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("heading", name="The plan").wait_for()
+        self.page.locator("[data-area]").first.focus()
+        self.page.keyboard.press(" ")
+        self.page.get_by_role("button", name="← Everything").wait_for()
