@@ -54,7 +54,8 @@ MOVING = """document.getAnimations().filter((one) => one.playState === "running"
 SHAPES = """
 () => {
   const found = {};
-  for (const peg of document.querySelectorAll("svg[aria-label^='Plan of'] [role=button]")) {
+  const pegs = "svg[aria-label^='Plan of'] [role=button]:not([data-area])";
+  for (const peg of document.querySelectorAll(pegs)) {
     const [, state] = (peg.getAttribute("aria-label") || "").split(", ");
     found[state] ??= [...peg.querySelectorAll("rect,path,circle")]
       .map((one) => one.outerHTML.replace(/(fill|stroke)="[^"]*"/g, "")).join("");

@@ -30,6 +30,10 @@ def place(x: int, y: int) -> PlanPoint:
     return PlanPoint(Length(x), Length(y))
 
 
+#: Letters and signs of several scripts, what files are cut at, and what is no letter at all.
+LETTERS = "aZ09 _-./\\<>|*?:;,=`'\"äßÉ日本Жא\n\t\x00\u200b\U0001f9f1"
+
+
 class Places(TestCase):
     """As eastings and northings."""
 
@@ -65,7 +69,7 @@ class Layers(TestCase):
         ):
             self.assertEqual(layer_name(*words), name)
 
-    @given(st.text(max_size=30), st.text(max_size=30))
+    @given(st.text(LETTERS, max_size=30), st.text(LETTERS, max_size=30))
     def test_any_words_give_a_name_of_plain_letters(self, one: str, other: str) -> None:
         self.assertRegex(layer_name(one, other), r"\A[A-Z0-9_-]{1,60}\Z")
         self.assertEqual(layer_name(one, other), layer_name(one, other))
