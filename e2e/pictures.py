@@ -49,10 +49,17 @@ def type_floor(page: Page) -> None:
     page.get_by_label("Plan of the floor as typed").wait_for()
 
 
-def to_elements(page: Page) -> None:
-    """Look at the elements."""
-    page.get_by_label("Plan of the whole job").scroll_into_view_if_needed()
-    page.get_by_role("heading", name="Elements").evaluate("one => one.scrollIntoView()")
+def open_a_point(page: Page) -> None:
+    """Open a point of the forms beside the plan."""
+    page.get_by_role("button", name="1c, low").click()
+    page.get_by_text("To set it, from set-up").wait_for()
+
+
+def move_a_level(page: Page) -> None:
+    """Begin to move a finished level."""
+    page.get_by_role("button", name="Move the finished level").click()
+    page.locator("[name='by']").fill('1/2"')
+    page.get_by_text("What this moves").wait_for()
 
 
 def see_the_day(page: Page) -> None:
@@ -91,7 +98,8 @@ VIEWS: list[tuple[str, str, dict[str, int], Callable[[Page], None]]] = [
     ("day", "jobs", DESKTOP, see_the_day),
     ("overview", f"jobs/{STUDIO}", DESKTOP, nothing),
     ("floor", f"jobs/{STUDIO}/floors/new", DESKTOP, type_floor),
-    ("plan", f"jobs/{PACK}/floors", DESKTOP, to_elements),
+    ("plan", f"jobs/{PACK}/floors?stage=forms", DESKTOP, open_a_point),
+    ("ladder", f"jobs/{PACK}/heights", DESKTOP, move_a_level),
     ("height-phone", "height-now", PHONE, type_height),
     ("marks", f"jobs/{STUDIO}/marks", DESKTOP, nothing),
     ("stone", f"jobs/{STUDIO}/stone", DESKTOP, type_reading),
@@ -118,6 +126,8 @@ class Pictures(WorkedFor):
         for name, path, viewport, prepare in VIEWS:
             page = self.new_page(storage_state=state, size=viewport)
             page.goto(f"{self.live_server_url}/{path}")
+            page.wait_for_load_state("networkidle")
+            page.reload()  # what a screen is for is said the first time alone
             page.wait_for_load_state("networkidle")
             prepare(page)
             page.wait_for_load_state("networkidle")

@@ -156,3 +156,24 @@ class Access(BrowserTestCase):
         self.page.locator("[data-area]").first.focus()
         self.page.keyboard.press(" ")
         self.page.get_by_role("button", name="← Everything").wait_for()
+
+
+class Whole(BrowserTestCase):
+    """Screens that are taken in at one look are whole without scrolling at 1280 by 800."""
+
+    def test_shooting_the_ladder_and_go_or_hold_fit_the_window(self) -> None:
+        load_demo()
+        self.come_in("marek")
+        pack, shelter = (f"jobs/{demo_id(name)}" for name in (PACK, SHELTER))
+        pour = demo_id(SHELTER, "pour", "Shelter slab")
+        for path in (
+            f"{pack}/stone", f"{pack}/heights", f"{pack}/floors",
+            f"{shelter}/pours/{pour}",
+        ):  # fmt: skip
+            self.page.goto(f"{self.live_server_url}/{path}")
+            self.page.wait_for_load_state("networkidle")
+            self.page.reload()  # what a screen is for is said the first time alone
+            self.page.wait_for_load_state("networkidle")
+            with self.subTest(path=path):
+                tall = self.page.evaluate("document.documentElement.scrollHeight")
+                self.assertLessEqual(tall, self.viewport["height"])

@@ -125,6 +125,7 @@ class PutRight(BrowserTestCase):
     def test_parts_gear_and_whole_jobs_are_put_right(self) -> None:
         self.open_demo_job(SHELTER, "pours")
         self.page.get_by_role("link", name="Open the list").first.click()
+        self.page.get_by_role("tab", name="Run sheet").click()
         press(self.page, "Not wanted? Take it out")
         press(self.page, "Retire Shelter slab")
         self.says("Say why, in a few words.")

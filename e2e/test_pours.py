@@ -29,6 +29,9 @@ class GoOrHold(BrowserTestCase):
         for name, text in entries.items():
             self.page.locator(f"[name='{name}']").fill(text)
 
+    def part(self, name: str) -> None:
+        self.page.get_by_role("tab", name=name).click()
+
     def press(self, name: str | re.Pattern[str]) -> None:
         self.page.get_by_role("button", name=name, exact=True).click()
 
@@ -37,7 +40,10 @@ class GoOrHold(BrowserTestCase):
         self.page.get_by_text("HOLD", exact=True).wait_for()
         self.page.get_by_role("link", name="Open the list").click()
         self.says("2 hold it", "4.40 m³ ordered", "acknowledged by the school's caretaker")
-        self.says("Truck 1 of 1.", "A truck every 30 minutes.", "Optical level: check is due.")
+        self.part("Run sheet")
+        self.says("Truck 1 of 1.", "A truck every 30 minutes.")
+        self.part("Go or hold")
+        self.says("Optical level: check is due.")
         self.press("Lift the hold: Instrument check in date")
         self.press("Lift the hold")
         self.says("Nothing was typed.")
@@ -72,6 +78,7 @@ class GoOrHold(BrowserTestCase):
         self.press("Plan this pour")
         self.page.get_by_role("heading", name="Cart bay and footing").wait_for()
         self.says("16 points are not shot.", 'over-dug by 1 1/2"', "Nobody knows yet")
+        self.part("Run sheet")
         self.press("Move the pour")
         self.fill(truck="0")
         self.press("Move it")
@@ -128,15 +135,18 @@ class GoOrHold(BrowserTestCase):
     def test_a_pour_is_closed_once_its_surface_is_shot(self) -> None:
         self.open_demo_job(SHELTER, "pours")
         self.page.get_by_role("link", name="Open the list").click()
+        self.part("After the pour")
         self.says("Shelter slab has no finished surface yet.", "Once nothing holds it")
         PourClosing.objects.all()._raw_delete("default")
         pour = demo_id(WELL, "pour", "Well house")
         self.page.goto(f"{self.live_server_url}/jobs/{demo_id(WELL)}/pours/{pour}")
         self.page.get_by_text("GO", exact=True).wait_for()
+        self.part("After the pour")
         self.says("all 9 points", "Bumps, tilt apart")
         self.fill(note="Dry all day")
         self.page.reload()
         self.press("Close the pour")
         self.page.get_by_text("POURED", exact=True).wait_for()
         self.says("Closed by Marek", "Dry all day", "The list as it stood")
+        self.part("Go or hold")
         self.assertEqual(self.page.get_by_role("button", name="Ordered").count(), 0)

@@ -12,7 +12,7 @@ type PageProps = { title: string; lead?: ReactNode; action?: ReactNode; children
 /** A screen: what it is, one thing to do, and its content. */
 export function Page({ title, lead, action, children }: PageProps) {
   return (
-    <Stack spacing={2} sx={{ p: { xs: 1.5, md: 3 } }}>
+    <Stack spacing={{ xs: 2, md: 1.5 }} sx={{ px: { xs: 1.5, md: 3 }, py: { xs: 1.5, md: 2 } }}>
       <Stack direction="row" sx={{ alignItems: "flex-start", gap: 2, flexWrap: "wrap" }}>
         <Box sx={{ flex: "1 1 320px" }}>
           <Typography variant="h1">{title}</Typography>

@@ -23,7 +23,7 @@ export function Parts({ label, parts }: { label: string; parts: readonly Part[] 
         sx={{ displayPrint: "none", bgcolor: "background.paper" }}
       >
         {parts.map(({ key, name }) => (
-          <Tab key={key} value={key} label={name} id={`part-${key}`} sx={{ minHeight: 52 }} />
+          <Tab key={key} value={key} label={name} id={`part-${key}`} sx={{ minHeight: 48 }} />
         ))}
       </Tabs>
       <Box role="tabpanel" aria-labelledby={`part-${open.key}`}>

@@ -102,6 +102,7 @@ function NoteRow({ row }: { row: Schemas["BookRow"] }) {
   const cell = {
     whiteSpace: "nowrap",
     fontSize: "1rem",
+    px: 1,
     ...(isStruck && { textDecoration: "line-through", color: "text.secondary" }),
   };
   return (
@@ -112,7 +113,7 @@ function NoteRow({ row }: { row: Schemas["BookRow"] }) {
           {row[key]}
         </TableCell>
       ))}
-      <TableCell sx={{ whiteSpace: "nowrap" }}>
+      <TableCell sx={{ minWidth: 200 }}>
         {isWaiting(row.shot) && <NotSent />}
         {isStruck && <strong>struck: {row.struck}. </strong>}
         {row.in_doubt && <strong>IN DOUBT. </strong>}

@@ -53,7 +53,7 @@ function Framed({ job }: { job: Job }) {
     </ButtonBase>
   );
   return (
-    <Box sx={{ minHeight: "100dvh", display: "flex", flexDirection: "column" }}>
+    <Box sx={{ minHeight: "calc(100dvh - 24px)", display: "flex", flexDirection: "column" }}>
       <Box sx={{ displayPrint: "none", display: IS_PRACTICE ? "none" : "block" }}>
         <TopBar aside={<HelpButton />}>
           {isPhone ? (
@@ -98,6 +98,7 @@ function Framed({ job }: { job: Job }) {
             width: 220,
             bgcolor: "rail",
             flexShrink: 0,
+            "& > ol": { position: "sticky", top: 0, maxHeight: "100dvh", overflowY: "auto" },
           }}
         >
           <Steps job={job} here={here?.key} />

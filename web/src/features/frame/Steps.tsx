@@ -66,7 +66,7 @@ export function Steps({ job, here }: { job: Job; here: string | undefined }) {
               display: "flex",
               gap: 1.5,
               alignItems: "center",
-              minHeight: 52,
+              minHeight: 45,
               px: 2,
               color: "#fff",
               textDecoration: "none",
@@ -76,7 +76,7 @@ export function Steps({ job, here }: { job: Job; here: string | undefined }) {
           >
             <StepPeg state={step.state} isLast={i === job.steps.length - 1} />
             <Box sx={{ minWidth: 0 }}>
-              <Typography sx={{ fontWeight: 600, lineHeight: 1.2 }}>
+              <Typography noWrap sx={{ fontWeight: 600, lineHeight: 1.2 }}>
                 {i + 1}. {STEP_NAMES[step.key]}
               </Typography>
               <Typography variant="body2" noWrap sx={{ color: "#d3d9da" }}>
@@ -106,7 +106,7 @@ function StepPeg({ state, isLast }: { state: Step["state"]; isLast: boolean }) {
   const fill = state === "done" ? "#ffc20e" : "#15191c";
   const stroke = state === "later" ? "#7d888c" : "#ffc20e";
   return (
-    <svg width={22} height={56} aria-hidden style={{ flexShrink: 0 }}>
+    <svg width={22} height={46} viewBox="0 5 22 46" aria-hidden style={{ flexShrink: 0 }}>
       <path d={isLast ? "M11 0V28" : "M11 0V56"} stroke="#7d888c" strokeWidth={2} />
       <path d="M4 16h14v16l-7 10-7-10z" fill={fill} stroke={stroke} strokeWidth={2} />
       {state === "done" && (

@@ -15,6 +15,8 @@ import { usePalette } from "../../theme/theme";
 type Props = { history: Schemas["InstrumentHistory"] };
 
 const DAY = new Intl.DateTimeFormat("en-US", { month: "short", day: "numeric" });
+/** What a phone has no column for stands under the day. */
+const NARROW = { display: { xs: "block", sm: "none" }, fontWeight: 600 };
 const WIDE = { display: { xs: "none", sm: "table-cell" } };
 const VERDICTS = { pass: "pass", fail: "FAIL", inconclusive: "can't tell" } as const;
 
@@ -78,7 +80,7 @@ export function History({ history }: Props) {
           <TableHead>
             <TableRow>
               <TableCell>When</TableCell>
-              <TableCell>What</TableCell>
+              <TableCell sx={WIDE}>What</TableCell>
               <TableCell align="right">Slope</TableCell>
               <TableCell>Verdict</TableCell>
               <TableCell sx={WIDE}>By</TableCell>
@@ -103,8 +105,13 @@ function CheckRow({ check }: { check: Schemas["CheckRow"] }) {
   const { says } = check;
   return (
     <TableRow>
-      <TableCell sx={{ whiteSpace: "nowrap" }}>{shownTime(check.made_at)}</TableCell>
-      <TableCell>{check.method_text}</TableCell>
+      <TableCell>
+        {shownTime(check.made_at)}
+        <Box component="span" sx={NARROW}>
+          {check.method_text}
+        </Box>
+      </TableCell>
+      <TableCell sx={WIDE}>{check.method_text}</TableCell>
       <TableCell align="right" sx={{ whiteSpace: "nowrap" }}>
         {says.slope}
       </TableCell>
@@ -119,7 +126,7 @@ function CheckRow({ check }: { check: Schemas["CheckRow"] }) {
 function KnockRow({ knock }: { knock: Schemas["KnockRow"] }) {
   return (
     <TableRow>
-      <TableCell sx={{ whiteSpace: "nowrap" }}>{shownTime(knock.happened_at)}</TableCell>
+      <TableCell>{shownTime(knock.happened_at)}</TableCell>
       <TableCell colSpan={3}>
         <Typography sx={{ fontWeight: 700 }}>Dropped or knocked: {knock.note}</Typography>
       </TableCell>

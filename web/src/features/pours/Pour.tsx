@@ -6,6 +6,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { usePour } from "../../api/queries";
 import { Loaded, Page, Panel } from "../../parts/Page";
+import { Parts } from "../../parts/Parts";
 import { shownTime } from "../../parts/time";
 import { AsThisPhoneKnows, Download } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
@@ -32,29 +33,63 @@ function Shown({ sheet }: { sheet: Schemas["PourSheet"] }) {
   return (
     <Page
       title={sheet.name}
-      lead={`${shownTime(sheet.pours_at)}: ${sheet.parts.join(", ")}`}
+      lead={`${shownTime(sheet.pours_at)}: ${sheet.parts.join(", ")}. ${listTitle(sheet)}.`}
       action={<Verdict state={sheet.state} isLarge />}
     >
       <AsThisPhoneKnows job={job.id} />
-      <Panel title={listTitle(sheet)}>
-        <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
-          {sheet.lines.map((line) => (
-            <OneLine key={line.question} line={line} pour={sheet} job={job} />
-          ))}
-        </Box>
-      </Panel>
-      <Pictures job={job.id} kind="pour" about={sheet.id} />
-      <AfterThePour job={job} pour={sheet} />
-      {sheet.closed === null && <RunSheet sheet={sheet} canMove={job.can_plan} />}
-      {sheet.closed === null && job.can_plan && (
-        <TakeOut
-          job={job.id}
-          kind="pours"
-          part={sheet.id}
-          onOut={() => navigate(`/jobs/${job.id}/pours`, { replace: true })}
-        />
-      )}
+      <Parts
+        label="Parts of the pour"
+        parts={[
+          { key: "list", name: "Go or hold", content: <TheList sheet={sheet} job={job} /> },
+          ...(sheet.closed === null
+            ? [
+                {
+                  key: "run",
+                  name: "Run sheet",
+                  content: (
+                    <Stack spacing={2}>
+                      <RunSheet sheet={sheet} canMove={job.can_plan} />
+                      {job.can_plan && (
+                        <TakeOut
+                          job={job.id}
+                          kind="pours"
+                          part={sheet.id}
+                          onOut={() => navigate(`/jobs/${job.id}/pours`, { replace: true })}
+                        />
+                      )}
+                    </Stack>
+                  ),
+                },
+              ]
+            : []),
+          {
+            key: "after",
+            name: "After the pour",
+            content: (
+              <Stack spacing={2}>
+                <AfterThePour job={job} pour={sheet} />
+                <Pictures job={job.id} kind="pour" about={sheet.id} />
+              </Stack>
+            ),
+          },
+        ]}
+      />
     </Page>
+  );
+}
+
+/** What holds it, then what does not, a line each where there is room. */
+function TheList({ sheet, job }: { sheet: Schemas["PourSheet"]; job: Schemas["JobSheet"] }) {
+  const held = sheet.lines.filter(({ is_go }) => !is_go);
+  const free = sheet.lines.filter(({ is_go }) => is_go);
+  return (
+    <Panel>
+      <Box component="ul" aria-label={listTitle(sheet)} sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {[...held, ...free].map((line) => (
+          <OneLine key={line.question} line={line} pour={sheet} job={job} />
+        ))}
+      </Box>
+    </Panel>
   );
 }
 
@@ -93,19 +128,48 @@ function OneLine({ line, pour, job }: LineProps) {
   const isLifted = line.lifted !== null;
   const isOpen = job.can_plan && pour.closed === null;
   return (
-    <Box component="li" sx={{ borderBottom: 1, borderColor: "divider", py: 1 }}>
-      <Stack direction="row" sx={{ gap: 1.5, flexWrap: "wrap", alignItems: "center" }}>
+    <Box component="li" sx={{ borderBottom: 1, borderColor: "divider", py: line.is_go ? 0 : 0.5 }}>
+      <Stack
+        direction="row"
+        sx={{
+          columnGap: 1,
+          flexWrap: "wrap",
+          alignItems: "center",
+          "& .MuiButton-root": { minHeight: { lg: line.is_go ? 32 : 40 }, paddingBlock: { lg: 0 } },
+        }}
+      >
         <Mark isGo={line.is_go} isLifted={isLifted} />
-        <Box sx={{ flex: "1 1 180px" }}>
-          <Typography sx={{ fontWeight: 700 }}>{line.title}</Typography>
-          <Typography>{line.reason}</Typography>
-          {pour.evidence
-            .filter((one) => one.question === line.question)
-            .map((one) => (
-              <Typography key={one.what} variant="body2" color="text.secondary">
-                {one.what}: {one.by}, {shownTime(one.at)} by {one.clock}
-              </Typography>
-            ))}
+        <Box
+          sx={{
+            flex: "1 1 180px",
+            minWidth: 0,
+            display: { lg: "grid" },
+            gridTemplateColumns: "350px minmax(0, 1fr)",
+            columnGap: 1,
+            alignItems: "center",
+          }}
+        >
+          <Typography sx={{ fontWeight: 700, lineHeight: 1.25 }}>{line.title}</Typography>
+          <Box sx={{ minWidth: 0 }}>
+            <Typography variant={line.is_go ? "body2" : "body1"} sx={{ lineHeight: 1.3 }}>
+              {line.reason}
+            </Typography>
+            {pour.evidence
+              .filter((one) => one.question === line.question)
+              .map((one) => (
+                <Typography
+                  key={one.what}
+                  variant="body2"
+                  color="text.secondary"
+                  sx={{ lineHeight: 1.3 }}
+                  title={`${one.what}, by ${one.clock}`}
+                >
+                  {line.is_go
+                    ? `${one.by}, ${shownTime(one.at)}`
+                    : `${one.what}: ${one.by}, ${shownTime(one.at)} by ${one.clock}`}
+                </Typography>
+              ))}
+          </Box>
           {line.lifted && (
             <Typography>
               Lifted by {line.lifted.by}, {shownTime(line.lifted.at)}: {line.lifted.reason}

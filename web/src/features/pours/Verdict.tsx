@@ -16,7 +16,7 @@ export function Verdict({ state, isLarge = false, isSmall = false }: Props) {
         borderWidth: (holds ? 6 : 3) - (isSmall ? 2 : 0),
         color: holds ? "high" : state === "go" ? "on" : "text.primary",
         fontWeight: 700,
-        fontSize: isLarge ? "3rem" : isSmall ? "0.95rem" : "1.2rem",
+        fontSize: isLarge ? "2.4rem" : isSmall ? "0.95rem" : "1.2rem",
         lineHeight: 1.2,
       }}
     >

@@ -24,7 +24,7 @@ export function PointList({ pegs, pass, current, onPick }: Props) {
         p: 0,
         bgcolor: "background.paper",
         borderTop: 3,
-        maxHeight: { md: 640 },
+        maxHeight: { md: "max(400px, calc(100dvh - 290px))" },
         overflowY: "auto",
       }}
     >

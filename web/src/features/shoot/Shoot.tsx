@@ -3,12 +3,13 @@ import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import Typography from "@mui/material/Typography";
 import useMediaQuery from "@mui/material/useMediaQuery";
 import type { Theme } from "@mui/material/styles";
 import { type ReactNode, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useKept } from "../../parts/drafts";
-import { Page, Panel } from "../../parts/Page";
+import { Panel } from "../../parts/Page";
 import { Legend } from "../../parts/plan/Legend";
 import { Plan } from "../../parts/plan/Plan";
 import { type Pass, planInstruments, planPegs } from "../../parts/plan/pegs";
@@ -18,6 +19,9 @@ import { PointList } from "./PointList";
 import { ShootPanel } from "./ShootPanel";
 import { useShooting } from "./useShooting";
 import type { Work } from "./work";
+
+/** What a screen leaves to the plan below its strips and above its legend. */
+const PLAN = "max(320px, calc(100dvh - 460px))";
 
 type Job = Schemas["JobSheet"];
 type View = "shoot" | "plan" | "list";
@@ -81,28 +85,34 @@ export function Shoot(props: ShootProps) {
           <ToggleButton value="list">List</ToggleButton>
         </ToggleButtonGroup>
       </Stack>
-      <Box sx={{ display: { xs: "none", md: "block" } }}>
-        <Page
-          title={props.title}
-          lead={props.lead}
-          action={
-            <Stack direction="row" spacing={1}>
-              {choose}
-              <Button variant="outlined" onClick={() => setHelpOpen(true)}>
-                Keys ( ? )
-              </Button>
-            </Stack>
-          }
-        >
-          {null}
-        </Page>
-      </Box>
-      <Stack spacing={1} sx={{ px: { xs: 0, md: 3 }, pb: { xs: 0, md: 2 } }}>
+      <Stack
+        direction="row"
+        sx={{
+          display: { xs: "none", md: "flex" },
+          px: 3,
+          pt: 1.5,
+          pb: 1,
+          columnGap: 2,
+          rowGap: 1,
+          alignItems: "center",
+          flexWrap: "wrap",
+        }}
+      >
+        <Box sx={{ flex: "1 1 260px", minWidth: 0 }}>
+          <Typography variant="h1">{props.title}</Typography>
+          <Typography variant="body2" color="text.secondary" noWrap title={props.lead}>
+            {props.lead}
+          </Typography>
+        </Box>
+        <PassChoice {...{ pass, work, isGround, keepPass }} />
+        {choose}
+        <Button variant="outlined" onClick={() => setHelpOpen(true)}>
+          Keys ( ? )
+        </Button>
+      </Stack>
+      <Stack spacing={1} sx={{ px: { xs: 0, md: 3 }, pb: { xs: 0, md: 1.5 } }}>
         {props.above}
         <StandingBar job={job} setUp={setUp} isTight={isPhone} />
-        <Box sx={{ display: { xs: "none", md: "block" } }}>
-          <PassChoice {...{ pass, work, isGround, keepPass }} />
-        </Box>
       </Stack>
       <Box
         sx={{
@@ -110,26 +120,28 @@ export function Shoot(props: ShootProps) {
           gap: 2,
           gridTemplateColumns: { xs: "1fr", md: "minmax(0, 1fr) 224px 372px" },
           px: { xs: 0, md: 3 },
-          pb: { md: 3 },
+          pb: { md: 2 },
           alignItems: "start",
         }}
       >
         <Box sx={{ display: shownOn("plan") }}>
           {isDrawn("plan") && (
             <Panel>
-              <Plan
-                label={`Plan of ${work.name}`}
-                outlines={work.outlines}
-                lines={work.lines}
-                pegs={planPegs(work, pass)}
-                others={work.others.flatMap((other) => planPegs(other, pass))}
-                onPickOther={props.onOther}
-                instruments={planInstruments(job.set_ups, setUp.id)}
-                current={shooting.current?.id}
-                onPick={pick}
-                isMetric={job.volume_unit === "m³"}
-                height={460}
-              />
+              <Box sx={{ height: { xs: "60dvh", md: PLAN } }}>
+                <Plan
+                  label={`Plan of ${work.name}`}
+                  outlines={work.outlines}
+                  lines={work.lines}
+                  pegs={planPegs(work, pass)}
+                  others={work.others.flatMap((other) => planPegs(other, pass))}
+                  onPickOther={props.onOther}
+                  instruments={planInstruments(job.set_ups, setUp.id)}
+                  current={shooting.current?.id}
+                  onPick={pick}
+                  isMetric={job.volume_unit === "m³"}
+                  isFilling
+                />
+              </Box>
               <Legend isGround={isGround} />
               {props.underPlan}
             </Panel>

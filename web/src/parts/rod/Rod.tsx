@@ -58,6 +58,7 @@ export function Rod(props: RodProps) {
               height={Math.max(2 * tolerance * scale, 3)}
               fill={palette.peg}
               opacity={0.55}
+              style={{ mixBlendMode: "multiply" }}
             />
             <path d={`M${STRIP} 0 l10 -9 h6 v18 h-6 z`} fill={palette.peg} stroke="#15191c" />
             <FlagText flag={clamp} color={palette.text.primary} offset={18} />
