@@ -200,8 +200,14 @@ class BroughtAgain(DrawingCase):
             for one in document.modelspace():
                 one.dxf.layer = "TREES"
 
-        shown = self.lay(self.bring(dxf(other)))["shown"]
+        change, third = self.moved(), self.bring(dxf(other))
+        shown = self.lay(third)["shown"]
         self.assertEqual({one["placed"] for one in shown}, {None})
+        before = {(one.x, one.y) for one in Floor.objects.get().corners.all()}
+        body = laid() | {"changes": [change]}
+        (error,) = self.ok(self.foreman, f"drawings/{third}/following", body, 400)["errors"]
+        self.assertIn("On layer TREES it is not what Shop floor", error["why"])
+        self.assertEqual({(one.x, one.y) for one in Floor.objects.get().corners.all()}, before)
 
     def test_another_unit_than_before_is_laid_anew_by_its_corner(self) -> None:
         sheet = self.lay(self.second, unit="m")

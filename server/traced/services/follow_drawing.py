@@ -27,6 +27,7 @@ from server.traced.services.place_drawing import (
     floor_as_drawn,
     known,
 )
+from server.traced.sheets import layers_of
 
 
 def follow_drawing(
@@ -41,7 +42,7 @@ def follow_drawing(
     laid = lay(drawing, found, form)
     kept = PlacedShape.objects.filter(drawing__job=drawing.job, pk__in=placed_ids)
     with transaction.atomic():
-        for one in kept.select_related("floor__job", "element__job"):
+        for one in kept.select_related("drawing", "floor__job", "element__job"):
             try:
                 _follow(user, drawing, found, laid, one)
             except RuleError as refused:
@@ -55,6 +56,14 @@ def _follow(
     part, shapes = kept.part, {one.handle: one for one in found.traced}
     if part.retired_at is not None:
         raise BadShape(part.name, "It was taken out of the plan.", "Place it anew.")
+    was = layers_of(kept.drawing)
+    for handle in kept.handles:
+        if handle in shapes and shapes[handle].layer != was.get(handle):
+            raise BadShape(
+                handle,
+                f"On layer {shapes[handle].layer} it is not what {part.name} was placed from.",
+                "Place it anew from the shape it is now.",
+            )
     placed = [Placed.of(known(shapes, handle), laid) for handle in kept.handles]
     if isinstance(part, Floor):
         floor = typed_as_it_stands(part)

@@ -59,6 +59,9 @@ export function FirstTime() {
   return screen ? <Once key={screen.part} part={screen.part} purpose={screen.purpose} /> : null;
 }
 
+/** Screens whose keys fill a phone. */
+const SHOOTING = new Set(["layout", "dig", "forms", "piers", "stone", "after", "points"]);
+
 function Once({ part, purpose }: { part: string; purpose: string }) {
   const [seen, see] = useKept(`seen:${part}`, "");
   const [wasSeen] = useState(seen !== "");
@@ -72,11 +75,12 @@ function Once({ part, purpose }: { part: string; purpose: string }) {
       component="aside"
       aria-label="For the first time here"
       sx={{
+        // On a phone the keys need the room; what to do stands above them in words.
+        display: { xs: SHOOTING.has(part) ? "none" : "flex", md: "flex" },
         bgcolor: "slab",
         borderBottom: 1,
         borderColor: "divider",
         px: 2,
-        display: "flex",
         alignItems: "center",
         gap: 2,
         displayPrint: "none",
