@@ -87,7 +87,14 @@ def test(arguments: list[str]) -> int:
 def _test_on_a_phone() -> int:
     """Hold every answer that the tests of site work get against a phone's, and lose more."""
     install.everything(for_tests=True)
-    named = ("server.phone", "e2e.losses", "e2e.killed", "e2e.in_one_hand", "e2e.by_touch")
+    named = (
+        "server.phone",
+        "e2e.losses",
+        "e2e.killed",
+        "e2e.in_one_hand",
+        "e2e.by_touch",
+        "e2e.two_tabs",
+    )
     with private_instance() as env:
         return manage_openly({**env, "YP_EVERY_ANSWER": "yes"}, "test", *named)
 

@@ -52,6 +52,18 @@ class Looked(DrawingCase):
         self.assertGreater(fine, 2 * rough)
         self.assertIn("more than 0", self.lay(drawing, 400, within="0")["errors"][0]["why"])
 
+    def test_shapes_farther_out_than_any_site_are_told_and_counted(self) -> None:
+        def draw(document: Any) -> None:
+            shop(document)
+            for i in range(60):
+                far = [(1e7 + i, 0), (1e7 + i + 1, 0), (1e7 + i, 1)]
+                document.modelspace().add_lwpolyline(far, close=True, dxfattribs={"layer": "FAR"})
+
+        sheet = self.lay(self.bring(dxf(draw)))
+        told = [one for one in sheet["left_out"] if one["layer"] == "FAR"]
+        self.assertEqual((len(told), sheet["left_out_more"]), (50, 10))
+        self.assertEqual({one["layer"] for one in sheet["shown"]} & {"FAR"}, set())
+
     def test_what_is_left_out_says_where(self) -> None:
         def draw(document: Any) -> None:
             shop(document)

@@ -180,8 +180,8 @@ def drawing_sheet(user: User, drawing_id: UUID, form: LayForm) -> DrawingSheet:
         "shown": [_shape(one, laid, before) for one in shapes],
         "marks": [_mark(one, laid) for one in found.marks[:MOST_MARKS] if _lies(one, laid)],
         "meshes": [_mesh(one.name, one.corners, len(one.faces), laid) for one in found.meshes],
-        "left_out": [_left_out(one) for one in (*far, *found.left_out)],
-        "left_out_more": found.left_out_more,
+        "left_out": [_left_out(one) for one in (*far[:MOST_FAR], *found.left_out)],
+        "left_out_more": found.left_out_more + max(0, len(far) - MOST_FAR),
     }
 
 
@@ -193,7 +193,7 @@ def _placed(shapes: Iterable[Traced], laid: Laid) -> tuple[list[Placed], list[Le
             placed.append(Placed.of(one, laid))
         except RuleError as refused:
             far.append(LeftOut(one.layer, one.handle, f"{refused.why} {refused.accepts}"))
-    return placed, far[:MOST_FAR]
+    return placed, far
 
 
 def _extent(shape: Traced) -> float:

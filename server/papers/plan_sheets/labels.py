@@ -17,7 +17,7 @@ from server.papers.lists.points_out import BothHeights, both_heights
 from server.papers.pdf.codes import draw_code
 from server.papers.pdf.page import BOLD, FAINT, INK, PLAIN, Paper, register_fonts
 from server.papers.plan_sheets.ask import SheetAsk
-from server.papers.plan_sheets.words import written
+from server.papers.plan_sheets.words import Written, written
 from server.refusals import Invalid, Problem
 
 ACROSS, DOWN = 2, 6
@@ -62,10 +62,19 @@ def labels_of(job: Job, ask: LabelAsk, site: str) -> list[Label]:
     return found
 
 
+def _as_it_is(point: BothHeights, words: Written) -> str:
+    """Say what there is to set, or what was found where nothing is planned."""
+    if point.planned is not None:
+        return f"set {words.height}"
+    if point.found is not None:
+        return f"{words.surface.removeprefix('the ')} at {words.height}"
+    return "to be shot"
+
+
 def _label(job: Job, point: BothHeights, ask: LabelAsk, site: str) -> Label:
     assert point.point is not None
     words = written(point, style_of(job), in_tenths=ask.sheet.in_tenths)
-    to_do = words.to_do or (f"set {words.height}" if point.planned is not None else "to be shot")
+    to_do = words.to_do or _as_it_is(point, words)
     surface = f"to {words.surface}" if Task(point.point.task) is not Task.GROUND else words.surface
     offset = f"offset {ask.offset.strip()}" if ask.offset.strip() else ""
     lines = tuple(filter(None, (surface, offset, words.where, job.name)))

@@ -146,6 +146,17 @@ class Stakes(SheetCase):
         for said in ("A1", 'C 2"', "to the stone", "offset 3 ft", "set 50' 11 1/2\"", "Shed"):
             self.assertIn(said, words)
 
+    def test_ground_that_was_shot_is_told_and_other_ground_is_to_be_shot(self) -> None:
+        body = element_body("boards", self.floor) | {"name": "Corners"}
+        self.ok(self.foreman, f"jobs/{self.job}/elements", body)
+        points = Point.objects.filter(element__name="Corners").order_by("position")
+        shot = self.shot_body(self.set_up, str(points[0].pk), "5' 1\"")
+        self.ok(self.helper, "shots", shot)
+        words = self.words(self.pdf("stakes", f"task={points[0].task}"))
+        # The beam at 54' 6 1/2" less the reading.
+        self.assertIn("ground at 49' 5 1/2\"", words)
+        self.assertEqual(words.count("to be shot"), points.count() - 1)
+
     def test_a_page_each_is_one_each(self) -> None:
         document = self.pdf("stakes", "one_each=true")
         self.assertEqual(len(document), Point.objects.count())

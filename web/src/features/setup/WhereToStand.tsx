@@ -105,7 +105,7 @@ export function WhereToStand() {
 function Answer({ sheet }: { sheet: Sheet }) {
   const { best, here, beam } = sheet;
   return (
-    <Panel title={best ? "Stand at" : "No one place does"}>
+    <Panel title={titleOf(sheet)}>
       <Stack spacing={1.5}>
         {best && (
           <>
@@ -121,8 +121,8 @@ function Answer({ sheet }: { sheet: Sheet }) {
         {sheet.several_problem && <Alert severity="warning">{sheet.several_problem}</Alert>}
         {beam && (
           <Typography>
-            Beam at {beam.proposed.text}: from {beam.lowest.text} to {beam.highest.text} every clamp
-            is on the rod. {beam.says}
+            Beam at {beam.proposed.text}: from {beam.lowest.text} to {beam.highest.text} every
+            planned height is on the rod. {beam.says}
           </Typography>
         )}
         {sheet.beam_problem && <Alert severity="warning">{sheet.beam_problem}</Alert>}
@@ -144,6 +144,12 @@ function Answer({ sheet }: { sheet: Sheet }) {
       </Stack>
     </Panel>
   );
+}
+
+/** One place for all, or the surest of what takes several. */
+function titleOf({ best, several, beam_problem }: Sheet): string {
+  if (several) return "No one place does";
+  return best && !beam_problem ? "Stand at" : "The surest place, though no beam reads all";
 }
 
 function pegsOf(sheet: Sheet) {
