@@ -82,7 +82,7 @@ class ClampSheet(BrowserTestCase):
         ys = [float(y or 0) for y in rungs.evaluate_all("all => all.map(one => one.dataset.y)")]
         self.assertEqual(ys, sorted(ys))
         self.assertEqual(len(ys), len({round(level, 3) for level in levels}))
-        self.assertGreaterEqual(min(b - a for a, b in pairwise(ys)), 37.9)
+        self.assertGreaterEqual(min(b - a for a, b in pairwise(ys)), 33.9)
         beam = float(self.page.locator("[data-beam]").get_attribute("data-beam") or 0)
         over = sum(level > float(sheet["beam"]["level"]["metres"]) for level in set(levels))
         self.assertEqual(sum(y < beam for y in ys), over)

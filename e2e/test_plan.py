@@ -108,10 +108,12 @@ class ThePlan(Staged):
 
         def box() -> Box:
             found: Any = outline.bounding_box()
-            return dict(found)
+            around = self.corner()
+            return {**found, "x": found["x"] - around["x"], "y": found["y"] - around["y"]}
 
         whole = box()
-        self.page.mouse.move(whole["x"], whole["y"])
+        corner = self.corner()
+        self.page.mouse.move(corner["x"] + whole["x"], corner["y"] + whole["y"])
         self.page.mouse.wheel(0, -200)
         self.page.get_by_role("button", name="The whole plan").wait_for()
         nearer = box()
@@ -126,7 +128,8 @@ class ThePlan(Staged):
         self.page.keyboard.press("0")
         self.assertEqual(box(), whole)
         self.page.get_by_role("button", name="Nearer").click()
-        middle = whole["x"] + 5, whole["y"] + 5
+        corner = self.corner()
+        middle = corner["x"] + whole["x"] + 5, corner["y"] + whole["y"] + 5
         before = box()
         self.page.mouse.move(*middle)
         self.page.mouse.down()
@@ -164,6 +167,11 @@ class ThePlan(Staged):
         self.assertGreater(stone["y"], wash["y"])
         self.press("Close the section")
         self.assertEqual(self.page.get_by_label("Section", exact=True).count(), 0)
+
+    def corner(self) -> Box:
+        """Where the plan's upper left corner is in the window."""
+        found: Any = self.page.get_by_role("application").bounding_box()
+        return dict(found)
 
     def test_adding_begins_on_the_plan(self) -> None:
         self.open_plan()

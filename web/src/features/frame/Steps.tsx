@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
+import { NARROW } from "../../theme/theme";
 
 type Job = Schemas["JobSheet"];
 type Step = Schemas["Step"];
@@ -76,7 +77,7 @@ export function Steps({ job, here }: { job: Job; here: string | undefined }) {
           >
             <StepPeg state={step.state} isLast={i === job.steps.length - 1} />
             <Box sx={{ minWidth: 0 }}>
-              <Typography noWrap sx={{ fontWeight: 600, lineHeight: 1.2 }}>
+              <Typography noWrap sx={{ fontFamily: NARROW, fontWeight: 600, lineHeight: 1.2 }}>
                 {i + 1}. {STEP_NAMES[step.key]}
               </Typography>
               <Typography variant="body2" noWrap sx={{ color: "#d3d9da" }}>

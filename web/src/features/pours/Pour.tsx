@@ -128,7 +128,7 @@ function OneLine({ line, pour, job }: LineProps) {
   const isLifted = line.lifted !== null;
   const isOpen = job.can_plan && pour.closed === null;
   return (
-    <Box component="li" sx={{ borderBottom: 1, borderColor: "divider", py: line.is_go ? 0 : 0.5 }}>
+    <Box component="li" sx={{ borderBottom: 1, borderColor: "divider", py: { xs: 0.75, lg: 0 } }}>
       <Stack
         direction="row"
         sx={{
@@ -144,14 +144,14 @@ function OneLine({ line, pour, job }: LineProps) {
             flex: "1 1 180px",
             minWidth: 0,
             display: { lg: "grid" },
-            gridTemplateColumns: "350px minmax(0, 1fr)",
+            gridTemplateColumns: "290px minmax(0, 1fr)",
             columnGap: 1,
             alignItems: "center",
           }}
         >
           <Typography sx={{ fontWeight: 700, lineHeight: 1.25 }}>{line.title}</Typography>
           <Box sx={{ minWidth: 0 }}>
-            <Typography variant={line.is_go ? "body2" : "body1"} sx={{ lineHeight: 1.3 }}>
+            <Typography variant="body2" sx={{ lineHeight: 1.3 }}>
               {line.reason}
             </Typography>
             {pour.evidence
