@@ -40,9 +40,9 @@ class TheLadder(Staged):
             for one in self.page.locator("[data-rung]").all()
         ]
         self.assertGreater(len(drawn), 6)
-        for (higher, above), (lower, below) in pairwise(drawn):
+        for (higher, its), (lower, own) in pairwise(drawn):
             self.assertGreater(higher, lower)
-            self.assertGreaterEqual(below - above, 33.9)
+            self.assertGreaterEqual(own - its, 33.9)
         beam, at = float(sheet["beam"]["level"]["metres"]), self.at("data-beam")
         for height, y in drawn:
             self.assertEqual(height > beam, y < at)
@@ -52,10 +52,10 @@ class TheLadder(Staged):
         ]
         self.assertGreater(len(shots), 20)
         for shot, y in shots:
-            higher = [own for height, own in drawn if height > shot + 0.0005]
-            lower = [own for height, own in drawn if height < shot - 0.0005]
-            self.assertGreaterEqual(y, max(higher, default=0) - 1)
-            self.assertLessEqual(y, min(lower, default=1e6) + 1)
+            above = [row for height, row in drawn if height > shot + 0.0005]
+            below = [row for height, row in drawn if height < shot - 0.0005]
+            self.assertGreaterEqual(y, max(above, default=0) - 1)
+            self.assertLessEqual(y, min(below, default=1e6) + 1)
 
     def test_a_finished_level_is_moved_by_typing_and_left(self) -> None:
         self.open_ladder()

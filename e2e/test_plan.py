@@ -57,11 +57,15 @@ class ThePlan(Staged):
 
     def test_every_part_is_named_and_lies_where_it_was_typed(self) -> None:
         self.open_plan()
-        for part in [*Floor.objects.filter(job__name=PACK), *Element.objects.filter(
-            job__name=PACK).exclude(kind="free")]:  # fmt: skip
-            area = self.page.locator(f"[data-area='{part.pk}']")
-            self.assertIn(part.name, area.get_attribute("aria-label") or "")
-            self.assertEqual(self.page.locator(f"[data-name='area {part.pk}']").count(), 1, part)
+        parts: dict[Any, str] = dict(
+            Floor.objects.filter(job__name=PACK).values_list("pk", "name")
+        ) | dict(
+            Element.objects.filter(job__name=PACK).exclude(kind="free").values_list("pk", "name")
+        )
+        for key, name in parts.items():
+            area = self.page.locator(f"[data-area='{key}']")
+            self.assertIn(name, area.get_attribute("aria-label") or "")
+            self.assertEqual(self.page.locator(f"[data-name='area {key}']").count(), 1, name)
         floor, other = (
             self.page.locator(f"[data-area='{one.pk}'] polygon").first.bounding_box()
             for one in Floor.objects.filter(job__name=PACK).order_by("name").reverse()

@@ -46,9 +46,10 @@ def told_by_python() -> Iterator[Said]:
             if isinstance(one, ast.Expr) and isinstance(one.value, ast.Constant)
         }
         for one in ast.walk(tree):
-            text = one.value if isinstance(one, ast.Constant) else None
-            if isinstance(text, str) and id(one) not in documents and is_told(text):
-                yield name, one.lineno, text
+            if not isinstance(one, ast.Constant) or id(one) in documents:
+                continue
+            if isinstance(one.value, str) and is_told(one.value):
+                yield name, one.lineno, one.value
 
 
 def told_by_the_web() -> Iterator[Said]:
