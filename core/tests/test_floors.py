@@ -110,6 +110,8 @@ class Levels(TestCase):
                     BadLevel, check_thicknesses, metres(thickness), metres(least), METRES
                 )
         check_thicknesses(metres(1), metres(1), METRES)
+        check_thicknesses(metres(3), metres(1), METRES)
+        self.assertRaises(BadLevel, check_thicknesses, metres("3.0001"), metres(1), METRES)
 
 
 class WallMarks(TestCase):

@@ -35,6 +35,7 @@ from core.instruments import (
     two_position,
     water_level,
 )
+from core.instruments.trust import ASSUMED_SLOPE
 from core.lengths import Style
 from core.tests.worked import cases, metres
 from core.uncertainty import (
@@ -302,3 +303,13 @@ class InstrumentTrust(TestCase):
         self.assertAlmostEqual(slope_error(record, 2 * self.DAY), 0.0003)
         later = replace(record, checks=(straight, steep, self.made(4, 0.0), self.made(5, 0.0)))
         self.assertAlmostEqual(slope_error(later, 4.5 * self.DAY), 0.0001)
+
+
+class Assumed(TestCase):
+    """What is assumed of an instrument whose data sheet nobody has."""
+
+    def test_water_is_level_and_no_kind_is_better_than_that(self) -> None:
+        self.assertEqual(set(ASSUMED_SLOPE), set(InstrumentKind))
+        self.assertEqual(ASSUMED_SLOPE[InstrumentKind.WATER_LEVEL], 0)
+        others = set(InstrumentKind) - {InstrumentKind.WATER_LEVEL}
+        self.assertTrue(all(ASSUMED_SLOPE[one] >= 0.0001 for one in others))

@@ -29,6 +29,7 @@ from core.lengths import (
     written_above,
 )
 from core.lengths.style import steps_of
+from core.lengths.typed import terms_of
 from core.tests.worked import STYLES, cases, lengths
 
 FEET_INCHES = StyleKind.FEET_INCHES
@@ -136,6 +137,19 @@ class ReadingLengths(TestCase):
             self.assertIsInstance(parse_length(text, kind), Length)
         except RuleError as refused:
             self.assertTrue(refused.why)
+
+
+class TermsOfASum(TestCase):
+    """What is typed as a sum, part by part (section 2 of the rules)."""
+
+    def test_one_term_stands_for_itself_and_each_sign_for_its_own(self) -> None:
+        for body, terms in (
+            ("5' 2\"", ((1, "5' 2\""),)),
+            ("5-2-3/8", ((1, "5-2-3/8"),)),
+            ("5' + 2\"", ((1, "5'"), (1, '2"'))),
+            ("5' - 2\"", ((1, "5'"), (-1, '2"'))),
+        ):
+            self.assertEqual(terms_of(body), terms, body)
 
 
 class WritingLengths(TestCase):
