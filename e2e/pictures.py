@@ -117,10 +117,6 @@ class Pictures(WorkedFor):
 
     def test_take_them(self) -> None:
         load_demo()
-        with self.settings(DEMO=True):
-            self.page.goto(f"{self.live_server_url}/sign-in")
-            self.page.get_by_text("The demo is loaded").wait_for()
-            self.page.screenshot(path=FOLDER / "sign-in.png")
         self.sign_in("marek", "string-line-4")
         state = self.page.context.storage_state()
         for name, path, viewport, prepare in VIEWS:

@@ -111,3 +111,19 @@ class TheLadder(Staged):
             if one["of"] == "Wash bay" and one["kind"] == "floor":
                 now = float(moved[one["key"]]["metres"]) - float(one["level"]["metres"])
                 self.assertAlmostEqual(now, by_metres, places=6)
+
+    def test_what_was_told_of_one_floor_is_never_accepted_for_another(self) -> None:
+        self.open_ladder()
+        self.press("Move the finished level")
+        self.fill(by='1/2"')
+        self.says("Top of slab at 414' 6 1/2\"")
+        accept = self.page.get_by_role("button", name="Accept what moves")
+        self.page.route("**/raised", lambda _: None)  # the answer for what comes next is not there
+        self.fill(by='5/8"')
+        self.assertTrue(accept.is_disabled())
+        self.fill(by='1/2"')
+        self.says("Top of slab at 414' 6 1/2\"")
+        self.choose("Of", "Cart bay")
+        self.assertTrue(accept.is_disabled())
+        self.assertEqual(self.page.get_by_text("Top of slab at").count(), 0)
+        self.page.unroute_all()

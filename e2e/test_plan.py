@@ -182,3 +182,16 @@ class ThePlan(Staged):
         self.press("Add to the plan")
         self.page.get_by_role("link", name="Strip footing").click()
         self.page.get_by_role("heading", name="Add: strip footing").wait_for()
+
+    def test_a_close_call_and_a_reading_in_doubt_say_no_more_than_that(self) -> None:
+        self.open_plan("?stage=forms")
+        self.page.get_by_role("button", name=re.compile("^3a, too close to call")).click()
+        aside = self.page.get_by_role("complementary", name="Beside the plan")
+        aside.get_by_role("heading", name="3a").wait_for()
+        self.assertNotRegex(aside.inner_text(), "shim up|lower it|leave it")
+        self.open_demo_job("Hillside workshop", "floors?stage=stone")
+        self.page.get_by_role("button", name=re.compile(", in doubt$")).first.focus()
+        self.page.keyboard.press("Enter")
+        aside.get_by_text("in doubt", exact=True).wait_for()
+        self.assertEqual(aside.get_by_text("Found at").count(), 0)
+        self.assertEqual(aside.get_by_text("Off, within").count(), 0)

@@ -38,7 +38,6 @@ const STATE_WORDS: Record<Step["state"], string> = {
 const BELONGS_TO: Record<string, Step["key"]> = {
   elements: "floors",
   heights: "floors",
-  section: "floors",
   drawings: "floors",
   stand: "set-up",
   "height-now": "points",

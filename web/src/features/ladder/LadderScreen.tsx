@@ -30,10 +30,9 @@ export function LadderScreen() {
       ),
   });
   const [move, setMove] = useState<Move>();
-  const raised = useRaised(move ?? NOWHERE);
+  const { raised, error } = useRaised(move ?? NOWHERE);
   const isMetric = job.volume_unit === "m³";
   const begin = () => setMove({ ...NOWHERE, floor: chosen.floor?.id ?? "" });
-  const now = move?.by.trim() && !raised.error ? raised.data : undefined;
   return (
     <Page
       title="Heights"
@@ -82,7 +81,7 @@ export function LadderScreen() {
                   moving={
                     move && {
                       key: `${move.floor}:top`,
-                      metres: now ? Number(now.level.metres) : topOf(sheet, move.floor),
+                      metres: raised ? Number(raised.level.metres) : topOf(sheet, move.floor),
                       onDrag: (by) => setMove({ ...move, ...draggedBy(by, isMetric) }),
                     }
                   }
@@ -92,7 +91,8 @@ export function LadderScreen() {
                     job={job}
                     move={move}
                     onMove={setMove}
-                    query={raised}
+                    raised={raised}
+                    error={error}
                     onClose={() => setMove(undefined)}
                   />
                 )}

@@ -3,7 +3,6 @@ import Stack from "@mui/material/Stack";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
-import type { UseQueryResult } from "@tanstack/react-query";
 import { type Schemas, problemsOf } from "../../api/client";
 import { EntryField } from "../../parts/EntryField";
 import { Panel } from "../../parts/Page";
@@ -16,16 +15,16 @@ type Props = {
   job: Schemas["JobSheet"];
   move: Move;
   onMove: (move: Move) => void;
-  query: UseQueryResult<Schemas["RaisedSheet"]>;
+  /** What it would make, and why it can't be; neither while it is being worked out. */
+  raised: Schemas["RaisedSheet"] | undefined;
+  error: Error | null;
   onClose: () => void;
 };
 
 /** A finished level moved by an amount, and all that follows, until it is accepted. */
-export function MoveLevel({ job, move, onMove, query, onClose }: Props) {
+export function MoveLevel({ job, move, onMove, raised, error, onClose }: Props) {
   const accepted = useAccepted(move.floor, onClose);
-  const typed = problemsOf(query.error);
-  const raised = move.by.trim() && !query.error ? query.data : undefined;
-  const problems = [...typed, ...problemsOf(accepted.error)];
+  const problems = [...problemsOf(error), ...problemsOf(accepted.error)];
   return (
     <Panel title="Move the finished level">
       <Stack spacing={2}>
@@ -69,7 +68,7 @@ export function MoveLevel({ job, move, onMove, query, onClose }: Props) {
         <Stack direction="row" spacing={1}>
           <Button
             variant="contained"
-            disabled={!raised || raised.moves.refused !== "" || query.isPlaceholderData}
+            disabled={!raised || raised.moves.refused !== ""}
             loading={accepted.isPending}
             onClick={() => raised && accepted.mutate(raised)}
           >

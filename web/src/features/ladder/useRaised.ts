@@ -5,10 +5,15 @@ import { bodyOf, typedFloor } from "../floors";
 
 export type Move = { floor: string; by: string; way: "up" | "down" };
 
-/** What moving a finished level would make, as it is typed or dragged. */
+/**
+ * What moving a finished level would make, as it is typed or dragged.
+ *
+ * What was told of the move before is never taken for what is told of this one.
+ */
 export function useRaised(move: Move) {
   const { floor, by, way } = useDelayed(move, 150);
-  return useQuery({
+  const isSettled = floor === move.floor && by === move.by && way === move.way;
+  const query = useQuery({
     queryKey: ["raised", floor, by, way],
     queryFn: () =>
       told(
@@ -18,10 +23,10 @@ export function useRaised(move: Move) {
         }),
       ),
     enabled: floor !== "" && by.trim() !== "",
-    placeholderData: (before) => before,
     retry: false,
     gcTime: 0,
   });
+  return { raised: isSettled ? query.data : undefined, error: isSettled ? query.error : null };
 }
 
 /** Accept it: the floor is typed anew, as by its own form. */

@@ -9,6 +9,7 @@ import { Figure } from "../../parts/Figure";
 import { keepChoice } from "../../parts/drafts";
 import { KINDS } from "../../parts/kinds";
 import { type OwnStage, STAGES } from "../stages";
+import { countWords } from "../overview/Counts";
 import { Side } from "./Side";
 import type { useOpened } from "./useOpened";
 
@@ -60,16 +61,11 @@ function AtStage({ job, element, stage, opened }: Props & { stage: OwnStage }) {
   if (!work) return null;
   const { counts } = work;
   const words = STAGES[stage];
-  const said = [
-    `${counts.points - counts.not_shot} of ${counts.points} shot`,
-    ...(counts.high ? [`${counts.high} high`] : []),
-    ...(counts.low ? [`${counts.low} low`] : []),
-    ...(counts.in_doubt ? [`${counts.in_doubt} in doubt`] : []),
-  ];
+  const isDone = counts.points > 0 && counts.on + counts.found === counts.points;
   return (
-    <Box sx={{ borderLeft: 8, borderColor: counts.not_shot ? "divider" : "peg", pl: 1.5 }}>
+    <Box sx={{ borderLeft: 8, borderColor: isDone ? "peg" : "divider", pl: 1.5 }}>
       <Typography variant="h3">{words.title}</Typography>
-      <Typography>{said.join(" · ")}</Typography>
+      <Typography>{countWords(counts)}</Typography>
       <Stack direction="row" sx={{ gap: 0.5, flexWrap: "wrap" }}>
         {opened.stage !== stage && (
           <Button

@@ -24,7 +24,9 @@ type Props = {
 
 /** A point: what it is to be, what was shot there, and its height four ways. */
 export function OpenPoint({ job, stage, peg, opened }: Props) {
-  const { shot } = peg;
+  const { shot, state } = peg;
+  // A reading in doubt says nothing of the surface, and a close call does not say what to do.
+  const sound = shot && !shot.in_doubt ? shot : null;
   return (
     <Side
       title={peg.name}
@@ -33,18 +35,19 @@ export function OpenPoint({ job, stage, peg, opened }: Props) {
     >
       <Stack direction="row" sx={{ alignItems: "center", gap: 1 }}>
         <svg width={40} height={40} viewBox="-16 -16 32 32" aria-hidden>
-          <PegMark state={peg.state} thin={false} />
+          <PegMark state={state} />
         </svg>
         <Typography sx={{ fontSize: "1.35rem", fontWeight: 700 }}>
-          {shot && !shot.in_doubt ? shot.action : STATE_WORDS[peg.state]}
+          {!sound ? STATE_WORDS[state] : state === "close" ? sound.verdict_text : sound.action}
+          {sound?.is_thin && " · THIN"}
         </Typography>
       </Stack>
       <Stack spacing={0.5}>
         {peg.target && <Figure name="To be at" text={peg.target.text} />}
         {shot && (
           <>
-            <Figure name="Found at" text={shot.elevation.text} />
-            <Figure name={`Off, within ${shot.uncertainty}`} text={shot.deviation} />
+            {sound && <Figure name="Found at" text={sound.elevation.text} />}
+            {sound && <Figure name={`Off, within ${sound.uncertainty}`} text={sound.deviation} />}
             <Stack direction="row" sx={{ justifyContent: "space-between", gap: 2 }}>
               <Typography color="text.secondary">Reading, set-up {shot.set_up}</Typography>
               <Typography sx={{ fontWeight: 700 }}>
