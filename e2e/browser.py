@@ -37,7 +37,20 @@ FLAGS = [
     "--disable-sync",
 ]
 STAYS_ON_THE_SERVER = "localStorage.setItem('yp-kept:stays-on-the-server', 'yes')"
+#: What a page asked for is there: nothing on it turns any more.
+IS_THERE = """
+() => document.body.innerText.trim() && !document.querySelector("[aria-label=Loading]")"""
+#: Nothing moves or fades any more; what turns without an end stands still.
+AT_REST = """
+document.getAnimations().forEach((one) =>
+  one.effect.getComputedTiming().endTime === Infinity ? one.cancel() : one.finish())"""
 REFUSED_BY_THE_SERVER = "Failed to load resource: the server responded with a status of 4"
+
+
+def settle(page: Page) -> None:
+    """Wait until a page that was gone to shows all it asked for."""
+    page.wait_for_load_state("networkidle")
+    page.wait_for_function(IS_THERE)
 
 
 class BrowserTestCase(LiveServerTestCase):

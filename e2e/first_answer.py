@@ -6,7 +6,7 @@ import sys
 from statistics import median
 from time import perf_counter
 
-from e2e.browser import AnsweredAtOnce
+from e2e.browser import AnsweredAtOnce, settle
 from e2e.demo import load_demo
 from server.measures.site import add_elements, make_site
 
@@ -30,7 +30,7 @@ class FirstAnswer(AnsweredAtOnce):
         add_elements(site, 60, 3_000, 20_000)
         self.sign_in("marek", "string-line-4")
         self.page.goto(f"{self.live_server_url}/jobs/{site.job}")
-        self.page.wait_for_load_state("networkidle")
+        settle(self.page)
         slowed = self.page.context.new_cdp_session(self.page)
         slowed.send("Emulation.setCPUThrottlingRate", {"rate": SLOWER})
         for name, path, answer in SCREENS:

@@ -9,7 +9,7 @@ from itertools import pairwise
 
 from playwright.sync_api import Page
 
-from e2e.browser import BrowserTestCase
+from e2e.browser import BrowserTestCase, settle
 from e2e.demo import load_demo
 from server.measures.site import add_elements, make_site
 
@@ -26,7 +26,7 @@ class Panning(BrowserTestCase):
         add_elements(site, 60, 3_000, 20_000)
         self.sign_in("marek", "string-line-4")
         self.page.goto(f"{self.live_server_url}/jobs/{site.job}/dig")
-        self.page.wait_for_load_state("networkidle")
+        settle(self.page)
         for _ in range(3):
             self.page.get_by_role("button", name="Nearer").click()
         milliseconds = frames_while(self.page, drag)

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from django.conf import settings
 from playwright.sync_api import FilePayload, Page, expect
 
-from e2e.browser import DESKTOP, MORE, PHONE
+from e2e.browser import DESKTOP, MORE, PHONE, settle
 from e2e.demo import load_demo
 from e2e.offline import OfflineTestCase
 from e2e.test_practice import OnASite
@@ -122,16 +122,16 @@ class Pictures(WorkedFor):
         for name, path, viewport, prepare in VIEWS:
             page = self.new_page(storage_state=state, size=viewport)
             page.goto(f"{self.live_server_url}/{path}")
-            page.wait_for_load_state("networkidle")
+            settle(page)
             page.reload()  # what a screen is for is said the first time alone
-            page.wait_for_load_state("networkidle")
+            settle(page)
             prepare(page)
-            page.wait_for_load_state("networkidle")
+            settle(page)
             page.screenshot(path=FOLDER / f"{name}.png")
             page.context.close()
         customer = self.new_page(PHONE)
         customer.goto(f"{self.live_server_url}/notice/{link_of(Notice.objects.get())}")
-        customer.wait_for_load_state("networkidle")
+        settle(customer)
         customer.screenshot(path=FOLDER / "notice-phone.png")
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import sys
 from statistics import quantiles
 
-from e2e.browser import AnsweredAtOnce
+from e2e.browser import AnsweredAtOnce, settle
 from e2e.demo import load_demo
 from server.measures.site import make_site
 
@@ -35,7 +35,7 @@ class Sliding(AnsweredAtOnce):
         site = make_site(200)
         self.sign_in("marek", "string-line-4")
         self.page.goto(f"{self.live_server_url}/jobs/{site.job}/concrete?part=ways")
-        self.page.wait_for_load_state("networkidle")
+        settle(self.page)
         self.page.get_by_text("Set the level from the stone").wait_for()
         taken = [float(self.page.evaluate(ANSWERED)) for _ in range(STEPS)]
         middle, late = quantiles(taken, n=20)[9], quantiles(taken, n=20)[18]

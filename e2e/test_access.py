@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import cache
 
-from e2e.browser import BrowserTestCase
+from e2e.browser import AT_REST, BrowserTestCase, settle
 from e2e.demo import load_demo
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
@@ -63,7 +63,6 @@ SHAPES = """
   return found;
 }
 """
-AT_REST = "document.getAnimations().forEach((one) => one.finish())"
 
 
 @cache
@@ -101,7 +100,7 @@ class Access(BrowserTestCase):
 
     def looked_at(self, path: str) -> None:
         self.page.goto(f"{self.live_server_url}/{path}")
-        self.page.wait_for_load_state("networkidle")
+        settle(self.page)
         self.page.evaluate(AT_REST)
         self.page.evaluate(axe())
 
@@ -171,9 +170,9 @@ class Whole(BrowserTestCase):
             f"{shelter}/pours/{pour}",
         ):  # fmt: skip
             self.page.goto(f"{self.live_server_url}/{path}")
-            self.page.wait_for_load_state("networkidle")
+            settle(self.page)
             self.page.reload()  # what a screen is for is said the first time alone
-            self.page.wait_for_load_state("networkidle")
+            settle(self.page)
             with self.subTest(path=path):
                 tall = self.page.evaluate("document.documentElement.scrollHeight")
                 self.assertLessEqual(tall, self.viewport["height"])

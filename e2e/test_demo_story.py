@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from e2e.browser import PHONE, BrowserTestCase
+from e2e.browser import PHONE, BrowserTestCase, settle
 from e2e.demo import load_demo
 from server.webapp.demo_ids import demo_id
 
@@ -58,7 +58,7 @@ class DemoStory(BrowserTestCase):
         for name, screens in told:
             for step, texts in screens.items():
                 self.page.goto(f"{self.live_server_url}/jobs/{demo_id(name)}/{step}")
-                self.page.wait_for_load_state("networkidle")
+                settle(self.page)
                 said = " ".join(self.page.locator("main").inner_text().split())
                 for text in texts:
                     with self.subTest(job=name, step=step, text=text):

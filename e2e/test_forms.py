@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from e2e.browser import PHONE, BrowserTestCase
+from e2e.browser import AT_REST, PHONE, BrowserTestCase
 from e2e.demo import load_demo
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
@@ -209,10 +209,6 @@ class Forms(BrowserTestCase):
             "Hold the rod upside down",
             "Raise the instrument",
         )
-
-
-#: Nothing on the page fades from one color into another any more.
-AT_REST = "document.getAnimations().forEach((one) => one.finish())"
 
 
 class InTheSun(BrowserTestCase):

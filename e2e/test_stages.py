@@ -8,7 +8,7 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from uuid import uuid4
 
-from e2e.browser import PHONE, BrowserTestCase
+from e2e.browser import PHONE, BrowserTestCase, settle
 from e2e.demo import load_demo
 from server.crews.models import User
 from server.fieldbook.models import SetUp
@@ -36,7 +36,7 @@ class Staged(BrowserTestCase):
 
     def open(self, path: str) -> None:
         self.page.goto(f"{self.live_server_url}/jobs/{demo_id(PACK)}/{path}")
-        self.page.wait_for_load_state("networkidle")
+        settle(self.page)
 
     def choose(self, label: str, option: str) -> None:
         self.page.get_by_label(label, exact=True).locator("visible=true").click()
@@ -63,7 +63,7 @@ class PackHouse(Staged):
         self.shoot_the_rest("Gallery piers")
         last = self.page.get_by_role("table", name="Schedule of piers").get_by_role("row").last
         last.get_by_text("not shot").wait_for(state="detached")
-        self.page.wait_for_load_state("networkidle")
+        settle(self.page)
         self.page.get_by_role("button", name="What pier 2 bears on").click()
         self.page.get_by_label("Clean and flat").check()
         self.press("Record it")
