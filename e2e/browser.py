@@ -44,6 +44,12 @@ IS_THERE = """
 AT_REST = """
 document.getAnimations().forEach((one) =>
   one.effect.getComputedTiming().endTime === Infinity ? one.cancel() : one.finish())"""
+IN_THEME = """
+(theme) => {
+  const page = document.documentElement;
+  for (const other of ["light", "dark"]) page.toggleAttribute(`data-${other}`, other === theme);
+}
+"""
 REFUSED_BY_THE_SERVER = "Failed to load resource: the server responded with a status of 4"
 
 
@@ -73,7 +79,7 @@ class BrowserTestCase(LiveServerTestCase):
         cls.playwright = sync_playwright().start()
         cls.addClassCleanup(cls.playwright.stop)
         cls.browser = cls.playwright.chromium.launch(
-            executable_path=shutil.which("chromium"), args=FLAGS
+            executable_path=shutil.which("chromium-headless-shell"), args=FLAGS
         )
         cls.addClassCleanup(cls.browser.close)
 

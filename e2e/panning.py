@@ -1,4 +1,4 @@
-"""Measures how a large plan is panned; run by ./yp bench, never by the tests."""
+"""Measures panning a large plan and dragging a level; run by ./yp bench, never by the tests."""
 
 from __future__ import annotations
 
@@ -29,14 +29,20 @@ class Panning(BrowserTestCase):
         settle(self.page)
         for _ in range(3):
             self.page.get_by_role("button", name="Nearer").click()
-        milliseconds = frames_while(self.page, drag)
-        late = sum(1 for one in milliseconds if one > 1000 / 60 * 1.5)
+        drawn = in_words(frames_while(self.page, drag_the_plan))
         pegs = self.page.locator("svg [role='img']").count()
-        sys.stdout.write(
-            f"panning 1,500 pegs of a stage: {len(milliseconds)} frames, longest "
-            f"{max(milliseconds):.0f} ms (aim 50), {late} later than 1 1/2 frames of 60; "
-            f"{pegs} shapes\n"
-        )
+        sys.stdout.write(f"panning 1,500 pegs of a stage: {drawn}; {pegs} shapes\n")
+
+    def test_frames_of_a_level(self) -> None:
+        load_demo()
+        site = make_site(1)
+        add_elements(site, 60, 3_000, 20_000)
+        self.come_in("marek")
+        self.page.goto(f"{self.live_server_url}/jobs/{site.job}/heights")
+        settle(self.page)
+        self.page.get_by_role("button", name="Move the finished level").click()
+        drawn = in_words(frames_while(self.page, drag_the_level))
+        sys.stdout.write(f"dragging a level on the ladder of 60 elements: {drawn}\n")
 
 
 def frames_while(page: Page, act: Callable[[Page], None]) -> list[float]:
@@ -50,7 +56,31 @@ def frames_while(page: Page, act: Callable[[Page], None]) -> list[float]:
     return [(later - one) / 1000 for one, later in pairwise(drawn)]
 
 
-def drag(page: Page) -> None:
+def in_words(milliseconds: list[float]) -> str:
+    """Say how many frames there were, and how late."""
+    late = sum(1 for one in milliseconds if one > 1000 / 60 * 1.5)
+    return (
+        f"{len(milliseconds)} frames, longest {max(milliseconds):.0f} ms (aim 50), "
+        f"{late} later than 1 1/2 frames of 60"
+    )
+
+
+def drag_the_level(page: Page) -> None:
+    """Drag the finished level up and down."""
+    handle = page.get_by_label("drag the finished level")
+    handle.scroll_into_view_if_needed()
+    box = handle.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.evaluate("() => new Promise(requestAnimationFrame)")
+    for i in range(STEPS):
+        page.mouse.move(x, y - (i % 30))
+    page.mouse.up()
+
+
+def drag_the_plan(page: Page) -> None:
     """Drag the plan to and fro."""
     plan = page.get_by_role("group", name="Plan of").bounding_box()
     assert plan is not None

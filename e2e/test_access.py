@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from functools import cache
-
+from e2e.axe import violations
 from e2e.browser import AT_REST, BrowserTestCase, settle
 from e2e.demo import load_demo
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
-from server.settings import ROOT
 from server.webapp.demo_ids import demo_id
 
 PACK, STUDIO, SHELTER, WELL, HILL = (
@@ -18,22 +16,6 @@ PACK, STUDIO, SHELTER, WELL, HILL = (
     "Well house floor",
     "Hillside workshop",
 )
-RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
-#: The dark theme differs in its colors alone.
-IN_THE_DARK = {"type": "rule", "values": ["color-contrast"]}
-FOUND = """
-async (asked) => {
-  const found = await axe.run(document, { runOnly: asked });
-  return found.violations.map(({ id, nodes }) =>
-    `${id}: ${nodes.slice(0, 3).map(({ html }) => html.slice(0, 160)).join(" | ")}`);
-}
-"""
-IN_THEME = """
-(theme) => {
-  const page = document.documentElement;
-  for (const other of ["light", "dark"]) page.toggleAttribute(`data-${other}`, other === theme);
-}
-"""
 #: What reaches beyond the window, but for what is scrolled in a place of its own or hidden.
 TOO_WIDE = """
 () => {
@@ -63,12 +45,6 @@ SHAPES = """
   return found;
 }
 """
-
-
-@cache
-def axe() -> str:
-    """Return the script of axe-core."""
-    return (ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js").read_text()
 
 
 def screens() -> list[str]:
@@ -102,15 +78,6 @@ class Access(BrowserTestCase):
         self.page.goto(f"{self.live_server_url}/{path}")
         settle(self.page)
         self.page.evaluate(AT_REST)
-        self.page.evaluate(axe())
-
-    def in_both_themes(self, path: str) -> list[tuple[str, str, str]]:
-        wrong = []
-        for theme, asked in (("light", {"type": "tag", "values": RULES}), ("dark", IN_THE_DARK)):
-            self.page.evaluate(IN_THEME, theme)
-            self.page.evaluate(AT_REST)
-            wrong += [(path, theme, one) for one in self.page.evaluate(FOUND, asked)]
-        return wrong
 
     def cut_off(self) -> list[str]:
         """Return what lies beyond the window where all text is twice as large."""
@@ -123,15 +90,24 @@ class Access(BrowserTestCase):
         wrong = []
         for path in ("sign-in", "begin", "new-password", f"notice/{link_of(Notice.objects.get())}"):
             self.looked_at(path)
-            wrong += self.in_both_themes(path)
+            wrong += [(path, *one) for one in violations(self.page)]
         self.come_in("ines")
         for path in screens():
             self.looked_at(path)
-            wrong += self.in_both_themes(path)
+            wrong += [(path, *one) for one in violations(self.page)]
             wrong += [(path, "at twice the text", one) for one in self.cut_off()]
         self.complaints.clear()
         self.maxDiff = None
         self.assertEqual(wrong, [])
+
+    def test_the_dark_differs_in_its_colors_alone(self) -> None:
+        self.open_demo_job(PACK, "floors?stage=forms")
+        settle(self.page)
+        drawn = self.page.locator("main").inner_html()
+        self.page.get_by_role("button", name="Dark", exact=True).click()
+        self.page.get_by_role("button", name="Sun", exact=True).wait_for()
+        self.assertEqual(self.page.locator("main").inner_html(), drawn)
+        self.assertIsNotNone(self.page.locator("html").get_attribute("data-dark"))
 
     def test_in_forced_colors_and_without_motion_pegs_and_keys_are_still_told_apart(self) -> None:
         self.open_demo_job(PACK, "floors?stage=forms")

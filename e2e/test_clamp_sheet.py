@@ -11,13 +11,25 @@ from uuid import UUID
 import zxingcpp
 from PIL import Image
 
-from e2e.browser import BrowserTestCase
+from e2e.browser import AT_REST, IN_THEME, BrowserTestCase, settle
 from server.crews.models import User
 from server.jobs.models import Point
 from server.overview.ladder import ladder_sheet
 from server.webapp.demo_ids import demo_id
 
 STUDIO, HILL = "Pottery studio, kiln room", "Hillside workshop"
+#: Letters that would not be seen on white paper: their ground is not printed.
+PALE = """
+() => [...document.querySelectorAll("main *")]
+  .filter((one) => [...one.childNodes].some(({ nodeType, data }) => nodeType === 3 && data.trim()))
+  .filter((one) => one.checkVisibility())
+  .map((one) => [one.closest("svg") ? "fill" : "color", one])
+  .filter(([name, one]) => {
+    const [red, green, blue] = getComputedStyle(one)[name].match(/[\\d.]+/g).map(Number);
+    return red + green + blue > 480;
+  })
+  .map(([, one]) => one.textContent)
+"""
 
 
 def job_ladder(name: str) -> Any:
@@ -48,6 +60,19 @@ class ClampSheet(BrowserTestCase):
         for paper in ("A4", "Letter"):
             pages = re.findall(rb"/Type\s*/Page\b", self.page.pdf(format=paper))
             self.assertEqual(len(pages), 1, paper)
+
+    def test_paper_is_white_in_the_dark_as_well(self) -> None:
+        for step in ("marks/sheet", "book", "heights"):
+            self.open_demo_job(STUDIO, step)
+            settle(self.page)
+            self.page.evaluate(IN_THEME, "dark")
+            pale = len(self.page.evaluate(PALE))
+            self.page.emulate_media(media="print")
+            self.page.evaluate(AT_REST)
+            with self.subTest(step=step):
+                self.assertGreater(pale, 4, "pale letters on the dark screen")
+                self.assertEqual(self.page.evaluate(PALE), [])
+            self.page.emulate_media(media="screen")
 
     def test_its_code_opens_the_same_sheet_on_another_phone(self) -> None:
         self.open_demo_job(STUDIO, "marks/sheet")

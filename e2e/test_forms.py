@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from e2e.browser import AT_REST, PHONE, BrowserTestCase
+from e2e.browser import AT_REST, IN_THEME, PHONE, BrowserTestCase
 from e2e.demo import load_demo
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
@@ -255,16 +255,14 @@ class InTheSun(BrowserTestCase):
         notice = f"notice/{link_of(Notice.objects.get())}"
         for screen in self.screens():
             self.look_at(screen)
-            for scheme in ("Dark", "Sun"):
-                self.page.get_by_role("button", name=scheme).click()
-                self.check(scheme, screen)
-        for scheme in ("Sun", "Dark"):
-            self.look_at(notice)
-            self.check(scheme, notice)
-            self.look_at("jobs")
-            self.page.get_by_role(
-                "button", name="Dark" if scheme == "Sun" else "Sun", exact=True
-            ).click()
+            self.check_both(screen)
+        self.look_at(notice)
+        self.check_both(notice)
+
+    def check_both(self, screen: str) -> None:
+        for theme in ("dark", "light"):
+            self.page.evaluate(IN_THEME, theme)
+            self.check(theme, screen)
 
     def look_at(self, screen: str) -> None:
         """Go to a screen as a link would: the scripts are not begun anew."""

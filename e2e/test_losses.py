@@ -98,6 +98,7 @@ class Losses(LossesTestCase):
         self.take_along(STUDIO, "stone")
         self.lose_the_line()
         self.log("A6")
+        self.page.get_by_role("button", name="all steps").click()
         self.page.get_by_role("button", name="Sign out").click()
         asked = self.page.get_by_role("dialog", name="1 record not sent yet")
         asked.get_by_role("button", name="Sign out all the same").click()

@@ -9,7 +9,8 @@ from typing import Any, ClassVar
 
 from playwright.sync_api import Locator, Request, expect
 
-from e2e.browser import PATIENCE, BrowserTestCase
+from e2e.axe import violations
+from e2e.browser import IN_THEME, PATIENCE, BrowserTestCase
 from server.crews.models import Crew
 from server.jobs.models import Job
 from simulation.ground import Place
@@ -221,14 +222,21 @@ class OnASite(BrowserTestCase):
 class Practicing(OnASite):
     """One whole lesson, by the keyboard alone."""
 
+    def is_for_everybody(self) -> None:
+        """Find nothing that axe-core knows to keep somebody out, in either theme."""
+        self.assertEqual(violations(self.page), [])
+        self.page.evaluate(IN_THEME, "light")
+
     def test_a_whole_lesson(self) -> None:
         jobs, crews = Job.objects.count(), Crew.objects.count()
         self.page.goto(f"{self.live_server_url}/sign-in")
         self.use(self.page.get_by_role("link", name="Try it on a practice site"))
         self.page.get_by_text("14. Go or hold").wait_for()
+        self.is_for_everybody()
         self.begin()
         self.stand_up()
         self.carry("BM1")
+        self.is_for_everybody()
         self.assertEqual(self.page.evaluate("window.heard"), [])
         self.page.get_by_role("switch", name="Sound").press("Space")
         self.slide_to(self.truth.crossing)
@@ -247,6 +255,7 @@ class Practicing(OnASite):
         self.mark("S2", high)
         self.press("I am through: tell me the truth")
         self.page.get_by_role("heading", name="Passed, 50 of 50 points").wait_for()
+        self.is_for_everybody()
         self.use(self.page.get_by_role("link", name="All lessons"))
         self.page.get_by_text("passed, 50 of 50").wait_for()
         self.assertEqual(self.sent, [])

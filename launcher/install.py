@@ -44,8 +44,11 @@ CLUSTER_NEEDS = {
     "openssl": "openssl",
 }
 TEST_NEEDS = {
-    "chromium": "chromium", "nginx": "nginx-light", "ogrinfo": "gdal-bin", "openssl": "openssl",
-}  # fmt: skip
+    "chromium-headless-shell": "chromium-headless-shell",
+    "nginx": "nginx-light",
+    "ogrinfo": "gdal-bin",
+    "openssl": "openssl",
+}
 
 
 def everything(*, for_tests: bool) -> None:

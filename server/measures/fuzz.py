@@ -8,8 +8,9 @@ import resource
 import time
 from collections import Counter
 from dataclasses import dataclass, field
+from functools import cache
 from pathlib import Path
-from typing import Any
+from typing import Any, cast
 from uuid import UUID, uuid4
 
 import yaml
@@ -37,6 +38,12 @@ TYPED = (
 )  # fmt: skip
 
 
+@cache
+def described() -> dict[str, Any]:
+    """Return what the API says of itself, as it is written down."""
+    return cast("dict[str, Any]", yaml.load(OPENAPI.read_text(), Loader=yaml.CSafeLoader))
+
+
 @dataclass(slots=True)
 class Fuzzed:
     """What came of it: answers by status, and the request that took most."""
@@ -52,7 +59,7 @@ class Fuzzer:
     """Draws requests from a seed and sends them as somebody who is signed in."""
 
     def __init__(self, username: str, seed: int) -> None:
-        self.api = yaml.safe_load(OPENAPI.read_text())
+        self.api = described()
         self.draw = random.Random(seed)  # noqa: S311 - to be drawn again, no secret
         self.user = User.objects.get(username=username)
         self.browser = self._browser()

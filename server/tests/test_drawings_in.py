@@ -11,7 +11,9 @@ from django.test import Client
 
 from core.lengths import Length
 from server.jobs.models import Benchmark, Element, Floor, Point
+from server.jobs.plan.job_plan import JobPlan
 from server.tests.drawing_case import DrawingCase, known, laid
+from server.tests.plan import element_body
 from server.tests.site import LONG_AGO, Body
 from server.traced.models import BroughtDrawing
 from server.traced.tests.drawn import dxf, landxml, shop
@@ -129,6 +131,13 @@ class Fitted(DrawingCase):
             self.assertEqual(errors[0]["field"], field)
 
 
+def strip(document: Any, wide: float) -> None:
+    """Draw a footing by its four edges, 20 ft long."""
+    corners = [(40.0, 0.0), (40.0 + wide, 0.0), (40.0 + wide, 20.0), (40.0, 20.0)]
+    layer = {"layer": "STRIP"}
+    document.modelspace().add_lwpolyline(corners, close=True, dxfattribs=layer)
+
+
 class BroughtAgain(DrawingCase):
     """A drawing that was changed."""
 
@@ -191,6 +200,46 @@ class BroughtAgain(DrawingCase):
         self.assertEqual(row.typed["measures"]["kerf"], '1/8"')
         tops = Point.objects.filter(element=row, task="pier-top")
         self.assertEqual({one.y for one in tops}, {Length.from_feet(3)})
+
+    def test_a_strip_drawn_by_its_edges_follows_in_place_and_width(self) -> None:
+        floor = str(Floor.objects.get().pk)
+        for typed_since, width in (("", 18), ("20 in", 20)):
+            with self.subTest(typed_since=typed_since):
+                drawing = self.bring(dxf(partial(strip, wide=2.0)))
+                shapes = self.on(self.lay(drawing), "STRIP")
+                form = element_body("footing", floor, name=f"S{width}")
+                form["measures"]["strip_width"] = ""
+                self.place(drawing, {"shapes": shapes, "floor": None, "element": form, "mesh": ""})
+                row = Element.objects.get(name=f"S{width}")
+                self.assertEqual(row.typed["measures"]["strip_width"], "2' 0\"")
+                if typed_since:
+                    row.typed["measures"]["strip_width"] = typed_since
+                    row.save()
+                self.is_followed(partial(strip, wide=1.5), row)
+                row.refresh_from_db()
+                planned: Any = JobPlan(row.job).element(row.pk)
+                self.assertEqual(planned.section.width, Length.from_inches(width))
+                self.assertEqual(planned.line.length, Length.from_feet(20))
+
+    def test_round_piers_drawn_larger_follow(self) -> None:
+        def larger(document: Any) -> None:
+            shop(document)
+            for one in document.modelspace().query("CIRCLE"):
+                one.dxf.radius = 0.75
+
+        row = Element.objects.get()
+        self.assertEqual(row.typed["measures"]["diameter"], "1' 0\"")
+        self.is_followed(larger, row)
+        row.refresh_from_db()
+        self.assertEqual(row.typed["measures"]["diameter"], "1' 6\"")
+
+    def is_followed(self, draw: Any, row: Element) -> None:
+        """Bring a drawing in again, and let an element follow it."""
+        again = self.bring(dxf(draw))
+        shown = [one["placed"] for one in self.lay(again)["shown"] if one["placed"]]
+        change = next(one["change"] for one in shown if one["name"] == row.name)
+        body = laid() | {"changes": [change]}
+        self.ok(self.foreman, f"drawings/{again}/following", body)
 
     def test_what_was_taken_out_or_is_no_longer_drawn_does_not_follow(self) -> None:
         def without(document: Any) -> None:

@@ -60,6 +60,10 @@ def nothing(done: int, of: int) -> None:
     """Leave the progress alone."""
 
 
+#: A moment before the first there is.
+FIRST_DAY = "0001-01-01T00:00:00+14:00"
+
+
 class JobFiles(WorkTestCase):
     """Files of the demo's jobs, and of a small one."""
 
@@ -221,6 +225,15 @@ class JobFiles(WorkTestCase):
         another = {"id": str(uuid4())}
         cases = {
             "cut short": whole[: len(whole) // 2],
+            "ends within a letter": b'{"format": "\xc3',
+            "It is JSON, but no job.": b"[1]",
+            "does not say its version": changed(lambda b: b.update(version="5")),
+            "shots is no list": changed(lambda b: b.update(shots={})),
+            "row: it is no row": changed(lambda b: b["shots"].append(5)),
+            "typed: it holds what is no text": changed(touch("shots", typed="4\u0000")),
+            "no record is of such a day": changed(touch("shots", taken_at=FIRST_DAY)),
+            "It is half retired": changed(touch("floors", retired_at="2026-05-04T09:30:00Z")),
+            "planned point has no place": changed(touch("points_of_floors", x=None)),
             "ends in the middle": whole[:-3],
             "no JSON: line 1": b"{nonsense}",
             "but no job of Yellow Peg": b'{"format": "other"}',

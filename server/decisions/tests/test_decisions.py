@@ -9,6 +9,7 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from server.jobs.models import Point
+from server.pour.models import LiftedHold
 from server.tests.plan import element_body
 from server.tests.pours import PourTestCase
 from server.tests.site import TAKEN_AT
@@ -50,7 +51,13 @@ class Pours(PourTestCase):
         self.assertEqual((row["state"], row["holds"]), ("hold", 2))
         step = next(s for s in self.get(f"jobs/{self.job}")["steps"] if s["key"] == "pours")
         self.assertEqual((step["state"], step["note"]), ("attention", "HOLD: Slab"))
-        self.lift("over-dig")
+        body = {
+            "id": str(uuid4()), "question": "over-dig", "reason": "engineer on site",
+            "taken_at": TAKEN_AT,
+        }  # fmt: skip
+        self.ok(self.foreman, f"pours/{self.pour}/lifts", body)
+        self.ok(self.foreman, f"pours/{self.pour}/lifts", body, 200)
+        self.assertEqual(LiftedHold.objects.count(), 1)
         self.lift("stone", 409)
         lifted = self.get(f"pours/{self.pour}")
         held = [line["question"] for line in lifted["lines"] if not line["is_go"]]

@@ -227,6 +227,30 @@ class Runs(Trusted):
         shot = next(peg for peg in pegs if peg["name"] == name)["shot"]
         return float(shot["elevation"]["metres"])
 
+    def test_what_closes_no_run_and_what_is_not_of_it_are_refused(self) -> None:
+        key = self.carry(close="4' 0 1/8\"")
+        aside = {
+            "id": str(uuid4()), "name": "TP9", "reading": "3'", "x": "1 m", "y": "1 m",
+            "taken_at": at(65),
+        }  # fmt: skip
+        self.ok(self.helper, f"set-ups/{self.last}/turning-points", aside)
+        keep = [{"turning_point": aside["id"], "name": "BM9"}]
+        accept = {"id": str(uuid4()), "accepted_at": at(70), "keep": keep}
+        why = self.refused(self.foreman, f"rereads/{key}/acceptance", accept)
+        self.assertEqual(why, {"keep.0": "This point is not of the run."})
+        self.assertFalse(self.run_sheet()["is_accepted"])
+        on_a_turn = {
+            "id": str(uuid4()), "point": aside["id"], "reading": "4'", "occasion": "closing",
+            "taken_at": at(66),
+        }  # fmt: skip
+        why = self.refused(self.helper, f"set-ups/{self.last}/rereads", on_a_turn)
+        self.assertEqual(why, {"point": "A run closes on a benchmark."})
+        strike = {"id": str(uuid4()), "reason": "misread"}
+        self.ok(self.helper, f"rereads/{key}/strikes", strike)
+        accept["keep"] = []
+        struck = self.ok(self.foreman, f"rereads/{key}/acceptance", accept, 409)["errors"][0]
+        self.assertEqual(struck["why"], "The closing reading was struck through.")
+
     def test_too_far_off_is_never_spread(self) -> None:
         key = self.carry(close="4' 1\"")
         self.assertIn("run it again", self.run_sheet()["advice"])

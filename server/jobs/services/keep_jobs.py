@@ -8,13 +8,12 @@ from uuid import UUID
 from django.db import transaction
 from django.db.models import ProtectedError
 
-from core.errors import quoted
 from server.crews.models import User
 from server.crews.permissions import Ability, require
 from server.jobs.access import job_for
 from server.jobs.models import Archived, Job
 from server.jobs.services.note_change import note, note_difference
-from server.refusals import Conflict, Invalid, Problem
+from server.refusals import Conflict
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,9 +28,6 @@ class NameForm:
 def rename_job(user: User, job_id: UUID, form: NameForm) -> None:
     """Give a job another name or place."""
     job, _ = job_for(user, job_id, Ability.PLAN)
-    if not form.name.strip():
-        why = "A job has a name."
-        raise Invalid(Problem("name", "invalid", quoted(form.name), why, "Such as a street."))
     before = {"name": job.name, "place": job.place}
     job.name, job.place = form.name.strip(), form.place.strip()
     after = {"name": job.name, "place": job.place}

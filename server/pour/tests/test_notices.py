@@ -114,7 +114,11 @@ class Notices(SiteTestCase):
             with self.subTest(tampered):
                 self.get(tampered, self.customer, 404)
                 self.acknowledge(tampered, 404)
-        self.ok(self.foreman, f"notices/{self.latest()['id']}/withdrawal", {"id": str(uuid4())})
+        taken_back, once = f"notices/{self.latest()['id']}/withdrawal", {"id": str(uuid4())}
+        self.ok(self.foreman, taken_back, once)
+        self.ok(self.foreman, taken_back, once, 200)
+        again = self.ok(self.foreman, taken_back, {"id": str(uuid4())}, 409)["errors"][0]
+        self.assertEqual(again["why"], "It was taken back already.")
         why = self.get(link, self.customer, 410)["errors"][0]["why"]
         self.assertEqual(why, "This notice was taken back.")
         self.acknowledge(link, 410)

@@ -2,23 +2,29 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from uuid import UUID, uuid5
 
 from django.db import transaction
 
 from core.errors import BadShape, RuleError
+from core.lengths import parse_length
+from core.traced import Fitted
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.jobs.models import Floor
+from server.jobs.models import Element, Floor
+from server.jobs.plan.elements import Typed
 from server.jobs.plan.typed import element_typed
+from server.jobs.planned import ElementKind
+from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.form_again import element_form_of, floor_form_of
 from server.jobs.services.lay_out_floor import change_floor
 from server.jobs.services.place_element import change_element
 from server.jobs.sheets import typed_as_it_stands
 from server.refusals import Invalid, Problem
 from server.traced.access import drawing_for
-from server.traced.geometry import Placed
-from server.traced.laid import Laid, LayForm, kept_fit, lay
+from server.traced.geometry import Placed, geometry_of
+from server.traced.laid import Laid, LayForm, fit_kept, kept_fit, lay
 from server.traced.models import BroughtDrawing, PlacedShape
 from server.traced.reading import Found
 from server.traced.services.place_drawing import (
@@ -28,6 +34,9 @@ from server.traced.services.place_drawing import (
     known,
 )
 from server.traced.sheets import layers_of
+
+#: What of a part is typed where the drawing does not say it.
+TYPED_OR_DRAWN = ("strip_width", "diameter")
 
 
 def follow_drawing(
@@ -71,8 +80,9 @@ def _follow(
         change_floor(user, part.pk, drawn, floor)
     else:
         element = element_typed(part)
-        form = element_as_drawn(element_form_of(part.pk, element), placed, laid)
-        change_element(user, part.pk, form, element)
+        form = element_form_of(part.pk, element)
+        drawn_once = _measured_before(kept, part, laid)
+        change_element(user, part.pk, _following(form, drawn_once, placed, laid), element)
     PlacedShape.objects.get_or_create(
         id=uuid5(drawing.pk, str(kept.pk)),
         defaults={
@@ -85,3 +95,36 @@ def _follow(
             "placed_by": user,
         },
     )
+
+
+def _measured_before(kept: PlacedShape, part: Element, laid: Laid) -> dict[str, str]:
+    """Return the measures that a part would have of the drawing it was placed from."""
+    found = Found.unpacked(bytes(kept.drawing.content))
+    shapes = {one.handle: one for one in found.traced}
+    before = replace(laid, fitted=Fitted(fit_kept(kept.fit), ()))
+    placed = [Placed.of(known(shapes, handle), before) for handle in kept.handles]
+    measures = geometry_of(ElementKind(part.kind), placed, before, {}).measures
+    return {name: measures[name] for name in TYPED_OR_DRAWN if name in measures}
+
+
+def _following(
+    form: ElementForm, drawn_once: dict[str, str], placed: list[Placed], laid: Laid
+) -> ElementForm:
+    """Return a part's form as it is drawn now; a measure that somebody typed since stays."""
+    stands: dict[str, str] = form.typed["measures"]
+    typed_since = {
+        name: stands[name]
+        for name, drawn in drawn_once.items()
+        if not _is_same(stands.get(name, ""), drawn, laid)
+    }
+    left_to_it = {name: text for name, text in stands.items() if name not in drawn_once}
+    typed: Typed = {**form.typed, "measures": left_to_it}
+    followed = element_as_drawn(replace(form, typed=typed), placed, laid)
+    measures = followed.typed["measures"] | typed_since
+    return replace(followed, typed={**followed.typed, "measures": measures})
+
+
+def _is_same(typed: str, drawn: str, laid: Laid) -> bool:
+    """Whether two lengths are one; nothing typed is what the drawing says."""
+    kind = laid.style.kind
+    return not typed.strip() or parse_length(typed, kind) == parse_length(drawn, kind)

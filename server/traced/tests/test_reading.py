@@ -242,6 +242,10 @@ class LandXml(TestCase):
         self.assertIn("line 1: north", self.refused(landxml(bad)).typed)
         lost = self.SURFACE.replace("<F>7 9 11</F>", "<F>7 9 12</F>")
         self.assertIn("not there", self.refused(landxml(lost)).why)
+        with mock.patch("server.traced.reading.landxml.MOST_POINTS", 2):
+            self.assertIn("more than 2 points", self.refused(landxml(self.SURFACE)).why)
+            more = self.POINTS.replace("</CgPoints>", "<CgPoint name='3'>1 2</CgPoint></CgPoints>")
+            self.assertIn("2 points are the most", self.refused(landxml(more)).why)
         self.assertIn("no XML", self.refused(landxml("<Oh")).why)
         nan = self.POINTS.replace("701950.5", "nan")
         self.assertEqual([one.handle for one in read(landxml(nan)).left_out], ["CP2"])

@@ -1,4 +1,4 @@
-import { createTheme, useTheme } from "@mui/material/styles";
+import { type CSSObject, type Theme, createTheme, useTheme } from "@mui/material/styles";
 import "@fontsource/barlow/latin-400.css";
 import "@fontsource/barlow/latin-500.css";
 import "@fontsource/barlow/latin-600.css";
@@ -64,6 +64,15 @@ const dark = {
   rail: "#07090a",
 };
 
+/** The colors of the light, as the styles say them: paper is white, whatever the screen is. */
+function lightOf(own: Theme): CSSObject {
+  const [, colors] = own
+    .generateStyleSheets()
+    .flatMap((sheet) => Object.entries(sheet))
+    .find(([where]) => where.includes("[data-light]")) ?? ["", {}];
+  return colors as CSSObject;
+}
+
 const options: Parameters<typeof createTheme>[0] = {
   cssVariables: { colorSchemeSelector: "data" },
   colorSchemes: { light: { palette: light }, dark: { palette: dark } },
@@ -78,9 +87,18 @@ const options: Parameters<typeof createTheme>[0] = {
   },
   components: {
     MuiCssBaseline: {
-      styleOverrides: {
+      styleOverrides: (own: Theme) => ({
         body: { fontVariantNumeric: "tabular-nums", fontFeatureSettings: '"tnum"' },
-      },
+        "@page": { margin: "14mm" },
+        "@media print": {
+          "html[data-dark]": lightOf(own),
+          "html, body": { background: "#fff" },
+          form: { display: "none !important" },
+          ".MuiButton-root": { color: "inherit !important", background: "none !important" },
+          thead: { display: "table-header-group" },
+          "tr, li, figure, svg": { breakInside: "avoid" },
+        },
+      }),
     },
     MuiButton: {
       defaultProps: { disableElevation: true },

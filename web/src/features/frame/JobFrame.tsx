@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import Drawer from "@mui/material/Drawer";
+import Stack from "@mui/material/Stack";
 import useMediaQuery from "@mui/material/useMediaQuery";
 import Typography from "@mui/material/Typography";
 import type { Theme } from "@mui/material/styles";
@@ -13,6 +14,7 @@ import { Loaded } from "../../parts/Page";
 import { useTakenAlong } from "../line";
 import { FirstTime, HelpButton } from "../words";
 import { ArchivedBar } from "../settings/ArchivedBar";
+import { OwnKeys } from "./OwnKeys";
 import { Steps, stepAt } from "./Steps";
 import { TopBar } from "./TopBar";
 
@@ -55,7 +57,7 @@ function Framed({ job }: { job: Job }) {
   return (
     <Box sx={{ minHeight: "calc(100dvh - 24px)", display: "flex", flexDirection: "column" }}>
       <Box sx={{ displayPrint: "none", display: IS_PRACTICE ? "none" : "block" }}>
-        <TopBar aside={<HelpButton />}>
+        <TopBar aside={<HelpButton />} isNarrow={isPhone}>
           {isPhone ? (
             toSteps
           ) : (
@@ -121,6 +123,14 @@ function Framed({ job }: { job: Job }) {
             </Box>
             <Steps job={job} here={here?.key} />
           </Box>
+          {!IS_PRACTICE && (
+            <Stack
+              direction="row"
+              sx={{ mt: "auto", px: 1, py: 1, justifyContent: "space-between" }}
+            >
+              <OwnKeys />
+            </Stack>
+          )}
         </Drawer>
         <Box component="main" sx={{ flex: 1, minWidth: 0 }}>
           <Outlet context={job} />

@@ -1,6 +1,5 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import GlobalStyles from "@mui/material/GlobalStyles";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
@@ -15,15 +14,6 @@ import { shownTime } from "../../parts/time";
 import { useJobSheet } from "../frame/useJobSheet";
 import { type WayKey, wayFrom, waysOf } from "../../parts/ways";
 import { Places } from "./Places";
-
-const PAPER = (
-  <GlobalStyles
-    styles={{
-      "@page": { margin: "14mm" },
-      "@media print": { "html, body": { background: "#fff", color: "#000" } },
-    }}
-  />
-);
 
 const MANY = 3;
 const ONE_BELOW_ANOTHER = { display: "grid", gap: 2 };
@@ -70,7 +60,6 @@ export function Sheet({ job, setUp, marked, name, choose }: SheetProps) {
       spacing={2}
       sx={{ p: { xs: 1.5, md: 3 }, bgcolor: "background.paper", "@media print": { p: 0 } }}
     >
-      {PAPER}
       <Stack direction="row" spacing={1} sx={{ displayPrint: "none", flexWrap: "wrap" }}>
         {choose}
         <Button variant="contained" onClick={() => window.print()}>

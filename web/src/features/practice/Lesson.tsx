@@ -37,7 +37,11 @@ export function Lesson() {
     choose(run?.chosen);
     setRun(undefined);
   };
-  return <PracticeFrame>{run && <OneRun key={run.id} run={run} onAgain={again} />}</PracticeFrame>;
+  return (
+    <PracticeFrame>
+      <main>{run && <OneRun key={run.id} run={run} onAgain={again} />}</main>
+    </PracticeFrame>
+  );
 }
 
 const kept = (lesson: string): Run | undefined => {

@@ -96,6 +96,8 @@ function BothSides({ run, sheet }: { run: Run; sheet: Sheet }) {
           </ThemeProvider>
         </Box>
         <Box
+          component="section"
+          aria-label="The site"
           sx={{
             display: shown("site"),
             displayPrint: "none",

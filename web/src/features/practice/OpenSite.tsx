@@ -38,7 +38,9 @@ export function OpenSite({ sheet }: { sheet: Sheet }) {
     <Box sx={{ bgcolor: "background.paper", borderLeft: 8, borderColor: "beam", p: 1.25 }}>
       <Stack direction="row" sx={{ gap: 2, alignItems: "center" }}>
         <Box sx={{ flex: 1 }}>
-          <Typography variant="h3">{sheet.open.title}</Typography>
+          <Typography variant="h3" component="h2">
+            {sheet.open.title}
+          </Typography>
           <Typography variant="body2">
             {sheet.open.learn} {sheet.open.why}
           </Typography>

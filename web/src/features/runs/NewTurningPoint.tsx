@@ -8,10 +8,10 @@ import { PlaceFields } from "../../parts/PlaceFields";
 import { outlineSpots, planInstruments } from "../../parts/plan/pegs";
 import { ASKED, sentence, sightOptions } from "../../parts/sights";
 
-type Props = { job: Schemas["JobSheet"]; setUp: Schemas["SetUpSheet"] };
+type Props = { job: Schemas["JobSheet"]; setUp: Schemas["SetUpSheet"]; onShot: () => void };
 
 /** Shoots a turning point from a set-up. */
-export function NewTurningPoint({ job, setUp }: Props) {
+export function NewTurningPoint({ job, setUp, onShot }: Props) {
   const form = useForm({
     draft: `turning-point:${setUp.id}`,
     initial: {
@@ -28,6 +28,7 @@ export function NewTurningPoint({ job, setUp }: Props) {
           body: { ...body, taken_at },
         }),
       ),
+    onRecorded: onShot,
   });
   return (
     <Stack sx={{ flex: 1, minWidth: 0 }}>

@@ -6,6 +6,7 @@ import type { Schemas } from "../../api/client";
 import { useRuns } from "../../api/queries";
 import { Choose, useChosen } from "../../parts/Choose";
 import { Needs } from "../../parts/Needs";
+import { OnDemand } from "../../parts/OnDemand";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { useJobSheet } from "../frame/useJobSheet";
 import { NewTurningPoint } from "./NewTurningPoint";
@@ -40,7 +41,16 @@ export function Runs() {
             )}
             <Stack direction={{ xs: "column", md: "row" }} spacing={2}>
               <TurningPoints job={job} points={turning_points} />
-              {job.can_record && <NewTurningPoint key={setUp.id} job={job} setUp={setUp} />}
+              {job.can_record && (
+                <OnDemand
+                  key={setUp.id}
+                  title={`Shoot a turning point from set-up ${setUp.number}`}
+                  draft={`turning-point:${setUp.id}`}
+                  isFirst={turning_points.length === 0}
+                >
+                  {(close) => <NewTurningPoint job={job} setUp={setUp} onShot={close} />}
+                </OnDemand>
+              )}
             </Stack>
           </>
         )}
