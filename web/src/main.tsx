@@ -6,6 +6,7 @@ import { QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { RouterProvider, createBrowserRouter } from "react-router";
+import { beginAhead } from "./api/ahead";
 import { IS_PRACTICE, PRACTICE } from "./api/place";
 import { queries } from "./api/queries";
 import { practiceRoutes } from "./practiceRoutes";
@@ -20,6 +21,7 @@ const router = IS_PRACTICE
   : createBrowserRouter(routes);
 if (!root) throw new Error("The page has no root.");
 
+if (!IS_PRACTICE) await beginAhead(queries, location);
 createRoot(root).render(
   <StrictMode>
     <CacheProvider value={styles}>

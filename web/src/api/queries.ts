@@ -29,16 +29,16 @@ export const queries = new QueryClient({
   },
 });
 
-export function useSession() {
-  return useQuery({
-    queryKey: ["session"],
-    queryFn: async () => {
-      const session = await sessionNow();
-      if (!IS_PRACTICE) await rememberFor(queries, session.person);
-      return session;
-    },
-  });
-}
+export const sessionQuery = queryOptions({
+  queryKey: ["session"],
+  queryFn: async () => {
+    const session = await sessionNow();
+    if (!IS_PRACTICE) await rememberFor(queries, session.person);
+    return session;
+  },
+});
+
+export const useSession = () => useQuery(sessionQuery);
 
 /** How old the server's last good backup is; only owners are told. */
 export function useBackup(isOwner: boolean) {
@@ -58,12 +58,13 @@ export function useDay() {
   });
 }
 
-export function useJob(job: string) {
-  return useQuery({
+export const jobQuery = (job: string) =>
+  queryOptions({
     queryKey: ["job", job],
     queryFn: () => told(api.GET("/api/v1/jobs/{job}", { params: { path: { job } } })),
   });
-}
+
+export const useJob = (job: string) => useQuery(jobQuery(job));
 
 export const floorQuery = (floor: string) =>
   queryOptions({
@@ -181,18 +182,17 @@ export function usePointTarget(set_up: string, point: string) {
   });
 }
 
-/** A stage's elements with their points; the stone's belong to floors, and stand in the job. */
-export function useStage(job: string, stage: Schemas["StageEnum"] | "") {
-  return useQuery({
+export const stageQuery = (job: string, stage: Schemas["StageEnum"]) =>
+  queryOptions({
     queryKey: ["stage", job, stage],
     queryFn: () =>
-      told(
-        api.GET("/api/v1/jobs/{job}/stages/{stage}", {
-          params: { path: { job, stage: stage || "stone" } },
-        }),
-      ),
-    enabled: stage !== "" && stage !== "stone",
+      told(api.GET("/api/v1/jobs/{job}/stages/{stage}", { params: { path: { job, stage } } })),
   });
+
+/** A stage's elements with their points; the stone's belong to floors, and stand in the job. */
+export function useStage(job: string, stage: Schemas["StageEnum"] | "") {
+  const isAsked = stage !== "" && stage !== "stone";
+  return useQuery({ ...stageQuery(job, stage || "stone"), enabled: isAsked });
 }
 
 export const elementQuery = (element: string) =>

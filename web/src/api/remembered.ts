@@ -19,6 +19,8 @@ const SHOWN = [
 ];
 const PAUSE = 3_000;
 
+const isShown = ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== "session";
+
 type Remembered = { person: number; state: DehydratedState };
 
 let person = 0;
@@ -28,11 +30,12 @@ let timer: ReturnType<typeof setTimeout> | undefined;
 /** Show what a person's screens showed last, until what is true now is there; keep it from now on. */
 export async function rememberFor(client: QueryClient, who: number): Promise<void> {
   if (who === person || !canWorkAlone()) return;
+  if (person) client.removeQueries({ predicate: isShown }); // it is not this person's to see
   person = who;
   const before = await kept<Remembered | null>("screens").catch(() => null);
   if (who && before?.person === who) {
     hydrate(client, before.state);
-    void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
+    void client.invalidateQueries({ predicate: isShown });
   }
   if (isListening) return;
   isListening = true;
