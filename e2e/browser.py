@@ -22,6 +22,7 @@ from playwright.sync_api import (
 
 from e2e.demo import load_demo
 from server.crews.models import Crew, Membership, Role, User
+from server.memory import collect_seldom
 from server.webapp.demo_ids import demo_id
 
 MORE = "More: name, least thickness, fall, stone, points"
@@ -48,6 +49,14 @@ IN_THEME = """
 (theme) => {
   const page = document.documentElement;
   for (const other of ["light", "dark"]) page.toggleAttribute(`data-${other}`, other === theme);
+}
+"""
+#: As a link of the application goes: its scripts are not begun anew.
+GO = """
+(path) => {
+  document.querySelectorAll("main > *").forEach((one) => (one.dataset.left = "yes"));
+  history.pushState({}, "", path);
+  dispatchEvent(new PopStateEvent("popstate"));
 }
 """
 REFUSED_BY_THE_SERVER = "Failed to load resource: the server responded with a status of 4"
@@ -161,7 +170,7 @@ class BrowserTestCase(LiveServerTestCase):
 
 
 class AnsweredAtOnce(BrowserTestCase):
-    """On a server that sends small answers at once, as the one people run does.
+    """On a server that sends small answers at once, and collects seldom, as people's does.
 
     That of the tests would wait 40 ms.
     """
@@ -171,6 +180,7 @@ class AnsweredAtOnce(BrowserTestCase):
         at_once = mock.patch.object(WSGIRequestHandler, "disable_nagle_algorithm", new=True)
         at_once.start()
         cls.addClassCleanup(at_once.stop)
+        collect_seldom()
         super().setUpClass()
 
 

@@ -6,7 +6,7 @@ import sys
 from statistics import median
 from time import perf_counter
 
-from e2e.browser import AnsweredAtOnce, settle
+from e2e.browser import GO, AnsweredAtOnce, settle
 from e2e.demo import load_demo
 from server.measures.site import add_elements, make_site
 
@@ -15,7 +15,7 @@ TIMES = 3
 #: A screen, and what on it is its answer.
 SCREENS = (
     ("the plan", "floors", "[data-name^='area']"),
-    ("the plan with a stage", "floors?stage=dig", "svg [role='img']"),
+    ("the plan with a stage", "floors?stage=dig", "svg path[role='img']"),
     ("a stage", "dig", "[name='reading'], #reading, input"),
     ("the heights", "heights", "[data-rung]"),
 )
@@ -34,13 +34,19 @@ class FirstAnswer(AnsweredAtOnce):
         slowed = self.page.context.new_cdp_session(self.page)
         slowed.send("Emulation.setCPUThrottlingRate", {"rate": SLOWER})
         for name, path, answer in SCREENS:
-            taken = []
+            loaded, gone_to = [], []
             for _ in range(TIMES):
                 began = perf_counter()
                 self.page.goto(f"{self.live_server_url}/jobs/{site.job}/{path}")
                 self.page.locator(answer).first.wait_for()
-                taken.append(perf_counter() - began)
+                loaded.append(perf_counter() - began)
+                self.page.goto(f"{self.live_server_url}/jobs/{site.job}/control")
+                settle(self.page)
+                began = perf_counter()
+                self.page.evaluate(GO, f"/jobs/{site.job}/{path}")
+                self.page.locator(answer).first.wait_for()
+                gone_to.append(perf_counter() - began)
             sys.stdout.write(
-                f"first answer of {name}, 3,000 points, {SLOWER}x slower: "
-                f"{median(taken):.2f} s (aim 1)\n"
+                f"first answer of {name}, 3,000 points, {SLOWER}x slower: {median(gone_to):.2f} s "
+                f"from another screen, {median(loaded):.2f} s by a whole load (aim 1)\n"
             )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from e2e.browser import AT_REST, IN_THEME, PHONE, BrowserTestCase
+from e2e.browser import AT_REST, GO, IN_THEME, PHONE, BrowserTestCase
 from e2e.demo import load_demo
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
@@ -40,15 +40,6 @@ CONTRAST = """
 
 
 #: Marks what is there as left, and lets the router go on.
-GO = """
-(path) => {
-  document.querySelectorAll("main > *").forEach((one) => (one.dataset.left = "yes"));
-  history.pushState({}, "", path);
-  dispatchEvent(new PopStateEvent("popstate"));
-}
-"""
-
-
 class Forms(BrowserTestCase):
     """Each form refuses in its own place."""
 

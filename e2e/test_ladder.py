@@ -11,6 +11,14 @@ from server.jobs.models import Floor
 from server.webapp.demo_ids import demo_id
 
 
+def on_the_rail(rail: list[tuple[float, float]], height: float) -> float:
+    """Return where a height lies between those that are drawn: on their straight way."""
+    for (higher, its), (lower, own) in pairwise(rail):
+        if higher >= height >= lower:
+            return its + (own - its) * (higher - height) / ((higher - lower) or 1)
+    return rail[0][1] if height > rail[0][0] else rail[-1][1]
+
+
 class TheLadder(Staged):
     """The pack house's heights."""
 
@@ -46,16 +54,15 @@ class TheLadder(Staged):
         beam, at = float(sheet["beam"]["level"]["metres"]), self.at("data-beam")
         for height, y in drawn:
             self.assertEqual(height > beam, y < at)
-        shots = [
-            (float(one.get_attribute("data-shot") or 0), float(one.get_attribute("y1") or 0))
-            for one in self.page.locator("[data-shot]").all()
-        ]
+        rail = sorted([*drawn, (beam, at)], reverse=True)
+        shots = [float(shot) for one in sheet["rungs"] for shot in one["shots"]]
         self.assertGreater(len(shots), 20)
-        for shot, y in shots:
-            above = [row for height, row in drawn if height > shot + 0.0005]
-            below = [row for height, row in drawn if height < shot - 0.0005]
-            self.assertGreaterEqual(y, max(above, default=0) - 1)
-            self.assertLessEqual(y, min(below, default=1e6) + 1)
+        path = self.page.locator("[data-shots]").get_attribute("d") or ""
+        ticks = sorted(float(y) for y in re.findall(r"M\S+ (\S+?)h", path))
+        lies = sorted({round(on_the_rail(rail, shot), 1) for shot in shots})
+        self.assertEqual(len(ticks), len(lies))
+        for tick, y in zip(ticks, lies, strict=True):
+            self.assertAlmostEqual(tick, y, delta=0.2)
 
     def test_a_finished_level_is_moved_by_typing_and_left(self) -> None:
         self.open_ladder()

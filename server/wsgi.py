@@ -5,6 +5,9 @@ from importlib import import_module
 
 from django.core.wsgi import get_wsgi_application
 
+from server.memory import collect_seldom
+
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
 application = get_wsgi_application()
 import_module("server.urls")  # before the first request, which would wait for it
+collect_seldom()

@@ -82,13 +82,7 @@ export function Ladder({ sheet, moving }: Props) {
             perPixel={perPixel(all, height - 2 * EDGE)}
           />
         )}
-        {rows.flatMap(({ rungs }) =>
-          rungs.flatMap(({ key, shots }) =>
-            shots.map((shot, i) => (
-              <Tick key={`${key} ${i}`} placed={placed} shot={Number(shot)} />
-            )),
-          ),
-        )}
+        <Ticks rows={rows} placed={placed} />
       </svg>
       <Typography sx={{ px: 2, pb: 2 }} color="text.secondary">
         {isStretched
@@ -168,21 +162,15 @@ function Level({ row, y, width }: LevelProps) {
 
 const LETTER = 7.4;
 
-/** What was shot, beside the level it is of. */
-function Tick({ placed, shot }: { placed: readonly Placed<Row>[]; shot: number }) {
+type TicksProps = { rows: readonly Row[]; placed: readonly Placed<Row>[] };
+
+/** What was shot, beside the levels it is of: one mark for what lies on one line. */
+function Ticks({ rows, placed }: TicksProps) {
   const palette = usePalette();
-  const y = between(placed, shot);
-  return (
-    <line
-      data-shot={shot}
-      x1={RAIL - 20}
-      x2={RAIL - 10}
-      y1={y}
-      y2={y}
-      stroke={palette.low}
-      strokeWidth={2}
-    />
-  );
+  const shots = rows.flatMap(({ rungs }) => rungs.flatMap((rung) => rung.shots));
+  const lines = new Set(shots.map((shot) => between(placed, Number(shot)).toFixed(1)));
+  const marks = [...lines].map((y) => `M${RAIL - 20} ${y}h10`);
+  return <path data-shots={shots.length} d={marks.join("")} stroke={palette.low} strokeWidth={2} />;
 }
 
 type WordsProps = {

@@ -1,6 +1,8 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
+import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Panel } from "../../parts/Page";
 import { Figure } from "../../parts/Figure";
@@ -63,17 +65,23 @@ function Flat({ sheet }: { sheet: Schemas["FlatnessSheet"] }) {
   );
 }
 
+/** So many holds are read; more of them are asked for. */
+const READ = 12;
+
 function Holds({ holds }: { holds: readonly Schemas["Hold"][] }) {
+  const [isWhole, setWhole] = useState(false);
+  const more = isWhole ? 0 : Math.max(0, holds.length - READ);
   return (
     <Alert severity="error">
       <strong>On hold</strong>
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-        {holds.map((hold) => (
+        {holds.slice(0, holds.length - more).map((hold) => (
           <li key={hold.what}>
             <strong>{hold.what}.</strong> {hold.why}
           </li>
         ))}
       </Box>
+      {more > 0 && <Button onClick={() => setWhole(true)}>Show {more} more</Button>}
     </Alert>
   );
 }
