@@ -190,19 +190,36 @@ function Shades({ ground, frame }: { ground: Ground; frame: Frame }) {
     if (!own.length) paths.set(shade, own);
     own.push(`M${x.toFixed(1)} ${y.toFixed(1)}h${across}v${down}h-${across}z`);
   });
-  return [...paths].map(([shade, cells]) => (
-    <path
-      key={shade}
-      data-shade={shade}
-      d={cells.join("")}
-      fill={shade < 0 ? palette.text.secondary : palette.peg}
-      fillOpacity={shade < 0 ? 0.28 : FAINTEST + shade * STEP}
-    />
-  ));
+  return (
+    <>
+      <Hatch />
+      {[...paths].map(([shade, cells]) => (
+        <path
+          key={shade}
+          data-shade={shade}
+          d={cells.join("")}
+          fill={shade < 0 ? HATCHED : palette.peg}
+          fillOpacity={shade < 0 ? 1 : FAINTEST + shade * STEP}
+        />
+      ))}
+    </>
+  );
 }
 
-const FAINTEST = 0.06;
-const STEP = 0.16;
+const FAINTEST = 0.1;
+const STEP = 0.2;
+const HATCH = "no-place-to-stand";
+const HATCHED = `url(#${HATCH})`;
+
+/** Where one can't stand. */
+function Hatch() {
+  const palette = usePalette();
+  return (
+    <pattern id={HATCH} width={7} height={7} patternUnits="userSpaceOnUse">
+      <path d="M-1 8L8 -1M-1 1L1 -1M6 8L8 6" stroke={palette.text.secondary} strokeWidth={1.2} />
+    </pattern>
+  );
+}
 
 function Steps({ steps }: { steps: readonly string[] }) {
   const palette = usePalette();
@@ -224,7 +241,12 @@ function Steps({ steps }: { steps: readonly string[] }) {
           </Stack>
         ),
       )}
-      <Typography variant="body2">gray: out of reach or too near</Typography>
+      <Stack direction="row" spacing={0.5} sx={{ alignItems: "center" }}>
+        <svg width={16} height={16} aria-hidden>
+          <rect width={16} height={16} fill={HATCHED} stroke={palette.text.secondary} />
+        </svg>
+        <Typography variant="body2">out of reach or too near</Typography>
+      </Stack>
     </Stack>
   );
 }
