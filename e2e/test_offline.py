@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from django.test import Client
+from playwright.sync_api import Route
 
 from core.tasks import Stage
 from e2e.offline import OfflineTestCase
@@ -11,6 +12,20 @@ from server.fieldbook.models import Shot
 from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
+#: Whether what the screens of a job showed is kept.
+IS_REMEMBERED = """
+async (job) => {
+  const db = await new Promise((done) => {
+    const opening = indexedDB.open("yellow-peg");
+    opening.onsuccess = () => done(opening.result);
+  });
+  const reading = db.transaction("kept").objectStore("kept").get("screens");
+  const kept = await new Promise((done) => (reading.onsuccess = () => done(reading.result)));
+  db.close();
+  return (kept?.state.queries ?? []).some(({ queryKey }) => queryKey.join() === `job,${job}`);
+}"""
+#: The line is waited for as long as it takes.
+NEVER_GIVES_UP = "AbortSignal.timeout = () => new AbortController().signal"
 
 
 class OnAPhone(OfflineTestCase):
@@ -22,6 +37,20 @@ class OnAPhone(OfflineTestCase):
         self.page.get_by_label("Reading on the rod").fill(reading)
         self.page.get_by_role("button", name="Log it").click()
         self.page.get_by_text(f"{name} is logged").wait_for()
+
+    def test_what_was_shown_last_is_there_before_the_server_says_who_one_is(self) -> None:
+        self.take_along(STUDIO, "stone")
+        heading = self.page.get_by_role("heading", name="Point A6")
+        heading.wait_for()
+        self._until(lambda: self.page.evaluate(IS_REMEMBERED, str(demo_id(STUDIO))))
+        self.page.add_init_script(NEVER_GIVES_UP)
+        held: list[Route] = []
+        self.page.route("**/api/v1/session", lambda route: held.append(route))  # noqa: PLW0108
+        self.page.reload(wait_until="commit")
+        heading.wait_for()
+        self.assertEqual(len(held), 1)
+        held[0].continue_()
+        self.page.unroute_all()
 
     def test_a_day_with_two_reloads_arrives_once_and_says_the_same(self) -> None:
         self.take_along(STUDIO, "stone")

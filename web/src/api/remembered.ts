@@ -4,19 +4,11 @@ import { canWorkAlone } from "../phone/live";
 
 /** What the screens showed last, so that a start without a line shows it at once. */
 
-/** What is remembered: what a job's screens stand on; what is only asked while typing is not. */
-const SHOWN = [
-  "jobs",
-  "job",
-  "floor",
-  "stage",
-  "gear",
-  "element",
-  "marks",
-  "pours",
-  "pour",
-  "book",
-];
+/**
+ * What is remembered: what a job's screens stand on. What is only asked while typing is not, nor
+ * whether a pour may begin: an hour turns a GO into a hold, and nobody is shown that of yesterday.
+ */
+const SHOWN = ["jobs", "job", "floor", "stage", "gear", "element", "marks", "book"];
 const PAUSE = 3_000;
 
 const isShown = ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== "session";
