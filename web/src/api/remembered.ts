@@ -1,6 +1,7 @@
 import { type DehydratedState, type QueryClient, dehydrate, hydrate } from "@tanstack/react-query";
 import { keep, kept } from "../phone/held";
 import { canWorkAlone } from "../phone/live";
+import type { Schemas } from "./client";
 
 /** What the screens showed last, so that a start without a line shows it at once. */
 
@@ -10,6 +11,18 @@ import { canWorkAlone } from "../phone/live";
  */
 const SHOWN = ["jobs", "job", "floor", "stage", "gear", "element", "marks", "book"];
 const PAUSE = 3_000;
+
+type Query = DehydratedState["queries"][number];
+
+/** A job as it was shown, but for whether its pours may begin: that is looked at anew. */
+function unjudged(query: Query): Query {
+  if (query.queryKey[0] !== "job") return query;
+  const job = query.state.data as Schemas["JobSheet"];
+  const steps = job.steps.map((step) =>
+    step.key === "pours" ? { ...step, state: "open" as const, note: "looking again" } : step,
+  );
+  return { ...query, state: { ...query.state, data: { ...job, steps } } };
+}
 
 const isShown = ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== "session";
 
@@ -26,7 +39,7 @@ export async function rememberFor(client: QueryClient, who: number): Promise<voi
   person = who;
   const before = await kept<Remembered | null>("screens").catch(() => null);
   if (who && before?.person === who) {
-    hydrate(client, before.state);
+    hydrate(client, { ...before.state, queries: before.state.queries.map(unjudged) });
     void client.invalidateQueries({ predicate: isShown });
   }
   if (isListening) return;
