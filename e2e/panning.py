@@ -7,7 +7,7 @@ import sys
 from collections.abc import Callable
 from itertools import pairwise
 
-from playwright.sync_api import Page
+from playwright.sync_api import Locator, Page
 
 from e2e.browser import BrowserTestCase, settle
 from e2e.demo import load_demo
@@ -69,25 +69,23 @@ def drag_the_level(page: Page) -> None:
     """Drag the finished level up and down."""
     handle = page.get_by_label("drag the finished level")
     handle.scroll_into_view_if_needed()
-    box = handle.bounding_box()
+    drag(page, handle, lambda i: (0, -(i % 30)))
+
+
+def drag_the_plan(page: Page) -> None:
+    """Drag the plan to and fro."""
+    drag(page, page.get_by_role("group", name="Plan of"), lambda i: (1.5 * (i % 60), i % 40))
+
+
+def drag(page: Page, what: Locator, by: Callable[[int], tuple[float, float]]) -> None:
+    """Take something by its middle, drag it a step at a time, and let go."""
+    box = what.bounding_box()
     assert box is not None
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
     page.mouse.move(x, y)
     page.mouse.down()
     page.evaluate("() => new Promise(requestAnimationFrame)")
     for i in range(STEPS):
-        page.mouse.move(x, y - (i % 30))
-    page.mouse.up()
-
-
-def drag_the_plan(page: Page) -> None:
-    """Drag the plan to and fro."""
-    plan = page.get_by_role("group", name="Plan of").bounding_box()
-    assert plan is not None
-    x, y = plan["x"] + plan["width"] / 2, plan["y"] + plan["height"] / 2
-    page.mouse.move(x, y)
-    page.mouse.down()
-    page.evaluate("() => new Promise(requestAnimationFrame)")
-    for i in range(STEPS):
-        page.mouse.move(x + 1.5 * (i % 60), y + (i % 40))
+        right, down = by(i)
+        page.mouse.move(x + right, y + down)
     page.mouse.up()

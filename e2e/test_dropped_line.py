@@ -112,6 +112,7 @@ class DroppedLine(BrowserTestCase):
 
     def test_a_turning_point_and_a_run(self) -> None:
         self.open_demo_job(HILL, "runs")
+        self.page.get_by_role("button", name="Shoot a turning point from set-up").click()
         self.fill(name="TP9", reading="4.02", x="-40", y="3")
         self.send_twice("**/turning-points", "Record the turning point")
         self.page.get_by_role("link", name="Set up on TP9").wait_for()

@@ -159,6 +159,7 @@ class AnySight(BrowserTestCase):
         self.press("Leave it")
         self.says("288' 4 1/2\"")
         self.press("Tie to a real elevation")
+        self.says("Every height moves up 323' 7 1/2\"")  # what it says moves the key down
         self.press("Tie every height to it")
         self.says("Tied: BM1 stands at 612' 0\"")
         self.press("Change the units")

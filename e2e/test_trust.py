@@ -358,6 +358,7 @@ class Instruments(BrowserTestCase):
 
     def test_wrong_on_purpose_in_each_new_form(self) -> None:
         self.open_demo_job(HILL, "runs")
+        self.page.get_by_role("button", name="Shoot a turning point from set-up").click()
         self.fill(name="TP1", reading="20 ft")
         self.press("Record the turning point")
         for text in ("The job has a point of that name.", "The rod has no such value."):

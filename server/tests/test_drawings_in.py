@@ -276,6 +276,16 @@ class BroughtAgain(DrawingCase):
         slab = next(one for one in sheet["shown"] if one["layer"] == "SLAB")
         self.assertTrue(slab["placed"]["moved"])
 
+    def test_a_drawing_of_another_place_is_laid_anew_by_its_corner(self) -> None:
+        def far(document: Any, feet: float) -> None:
+            shop(document)
+            for one in document.modelspace():
+                one.translate(-feet, feet, 0)
+
+        for feet, how in ((600.0, "before"), (800.0, "corner")):
+            with self.subTest(feet=feet):
+                self.assertEqual(self.lay(self.bring(dxf(partial(far, feet=feet))))["how"], how)
+
 
 class WhoMay(DrawingCase):
     """Another crew, and a helper."""

@@ -18,6 +18,8 @@ from server.traced.reading import Found
 
 #: Arcs are cut to corners within this, where nobody says otherwise.
 WITHIN = Length.from_metres("0.003")
+#: What lies farther off than this from what was placed is a drawing of another place.
+SAME_SITE = Length.from_metres("300")
 UNIT_ASKED = "Say what unit the drawing is in: it does not say so itself."
 NOWHERE = PlanPoint(Length(0), Length(0))
 
@@ -87,26 +89,26 @@ def lay(drawing: BroughtDrawing, found: Found, form: LayForm) -> Laid:
             "within", form.within, "Arcs are cut to within more than 0.", "Such as 3 mm."
         )
     entries.finish()
-    before = _fit_before(job)
+    before = _laid_before(job)
     unit = _unit(form, found, before)
     in_unit = float(within.nanometres / unit.nanometres)
     if form.known:
         spots = [_drawn(found, number, one, in_unit) for number, one in enumerate(form.known)]
         fitted, how = _by_known(job, form, spots, unit), "known"
-    elif before is not None and before.unit is unit:
-        fitted, how = Fitted(before, ()), "before"
+    elif before is not None and before.fit.unit is unit and before.is_near(found):
+        fitted, how = Fitted(before.fit, ()), "before"
     else:
         fitted, how = Fitted(Fit(unit, lower_left(found), NOWHERE), ()), "corner"
     return Laid(fitted, in_unit, within, how, style_of(job))
 
 
-def _unit(form: LayForm, found: Found, before: Fit | None) -> DrawingUnit:
+def _unit(form: LayForm, found: Found, before: LaidBefore | None) -> DrawingUnit:
     if form.unit:
         return DrawingUnit(form.unit)
     if found.unit is not None:
         return found.unit
     if before is not None:
-        return before.unit
+        return before.fit.unit
     raise Invalid(Problem("unit", "no-unit", "", UNIT_ASKED, "Feet, inches, meters, …"))
 
 
@@ -122,10 +124,27 @@ def lower_left(found: Found) -> Spot:
     return min(x for x, _ in spots), min(y for _, y in spots)
 
 
-def _fit_before(job: Job) -> Fit | None:
-    """Return how the job's last placed drawing was laid."""
+@dataclass(frozen=True, slots=True)
+class LaidBefore:
+    """How the job's last placed drawing was laid, and where a part of it lies since."""
+
+    fit: Fit
+    place: PlanPoint
+
+    def is_near(self, found: Found) -> bool:
+        """Whether a drawing laid likewise would lie on the same site, and not beside it."""
+        try:
+            return self.fit.place(lower_left(found)).distance(self.place) <= SAME_SITE
+        except RuleError:
+            return False  # farther than any site reaches
+
+
+def _laid_before(job: Job) -> LaidBefore | None:
     last = PlacedShape.objects.filter(drawing__job=job).order_by("-placed_at").first()
-    return None if last is None else fit_kept(last.fit)
+    if last is None:
+        return None
+    x, y = last.corners[0][0]
+    return LaidBefore(fit_kept(last.fit), PlanPoint(Length(x), Length(y)))
 
 
 def fit_kept(kept: KeptFit) -> Fit:

@@ -112,8 +112,13 @@ function NewBenchmark({ job, onAdded }: NewProps) {
     draft: `benchmark:${job.id}`,
     initial: EMPTY,
     onRecorded: onAdded,
-    send: (body) =>
-      told(api.POST("/api/v1/jobs/{job}/benchmarks", { params: { path: { job: job.id } }, body })),
+    send: ({ id, name, elevation, description, x, y }) =>
+      told(
+        api.POST("/api/v1/jobs/{job}/benchmarks", {
+          params: { path: { job: job.id } },
+          body: { id, name, elevation, description, x, y },
+        }),
+      ),
   });
   const known = job.benchmarks.flatMap(({ name, place }) =>
     place ? [{ name, spot: spotOf(place), isTurn: false }] : [],

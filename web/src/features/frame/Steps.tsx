@@ -64,10 +64,10 @@ export function Steps({ job, here }: { job: Job; here: string | undefined }) {
             aria-current={step.key === here ? "page" : undefined}
             sx={{
               display: "flex",
-              gap: 1.5,
+              gap: 1,
               alignItems: "center",
               minHeight: 45,
-              px: 2,
+              px: 1.5,
               color: "#fff",
               textDecoration: "none",
               bgcolor: step.key === here ? "#343c40" : "transparent",
