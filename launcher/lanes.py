@@ -30,6 +30,9 @@ BROWSER, SERVER = "e2e", "server"
 #: In how many lanes the browser's tests run, and the server's: the more, the less one is left over
 #: at the end, while the other processor waits.
 BROWSER_LANES, SERVER_LANES = 2, 4
+#: How many times as long as others of their size some tests take: they look at every screen, or
+#: bring a whole server into the browser.
+TAKES_LONGER = {"test_access": 3, "test_losses": 3, "test_offline": 4}
 #: So many modules of a lane are named.
 FEW = 3
 GIVES_WAY = ("nice", "-n", "19")
@@ -164,7 +167,7 @@ def _shared_out(root: Path, tests: list[Path], count: int) -> list[list[str]]:
 
 
 def _length(tests: Path) -> int:
-    return tests.stat().st_size
+    return tests.stat().st_size * TAKES_LONGER.get(tests.stem, 1)
 
 
 def _tests(lane: Lane, names: list[str]) -> list[str]:
