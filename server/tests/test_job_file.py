@@ -248,6 +248,7 @@ class JobFiles(WorkTestCase):
             "shots is not in it": changed(lambda b: b.pop("shots")),
             "shots, row 1, mood": changed(touch("shots", mood="good")),
             "reading: it is no number": changed(touch("shots", reading="=1+1")),
+            "row 1, reading: it is no number": changed(touch("shots", reading=f"1.{'0' * 29}")),
             "reading: it is no length": changed(touch("shots", reading="1e-12")),
             "taken_at: it is no moment": changed(touch("shots", taken_at="2026-05-04")),
             "nothing in the file has that key": changed(touch("shots", point=str(uuid4()))),

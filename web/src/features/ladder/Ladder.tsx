@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { type ReactNode, useRef } from "react";
+import { type ReactNode, memo, useMemo, useRef } from "react";
 import type { Schemas } from "../../api/client";
 import { useWidth } from "../../parts/plan/useWidth";
 import { NARROW, usePalette } from "../../theme/theme";
@@ -30,11 +30,7 @@ export function Ladder({ sheet, moving }: Props) {
   const palette = usePalette();
   const holder = useRef<HTMLDivElement>(null);
   const width = useWidth(holder);
-  const rows = rowsOf(sheet.rungs);
-  const beam = sheet.beam && { metres: Number(sheet.beam.level.metres), rungs: [] };
-  const all = [...rows, ...(beam ? [beam] : [])].sort((a, b) => b.metres - a.metres);
-  const height = Math.max(TALL, ROW * (all.length - 1) + 2 * EDGE);
-  const { placed, isStretched } = spread(all, EDGE, height - EDGE, ROW);
+  const { rows, all, height, placed, isStretched } = useMemo(() => laidOut(sheet), [sheet]);
   const onRails = placed.filter(({ one }) => one.rungs.length > 0);
   const beamAt = placed.find(({ one }) => one.rungs.length === 0);
   return (
@@ -94,6 +90,15 @@ export function Ladder({ sheet, moving }: Props) {
   );
 }
 
+/** Where the levels of a sheet come to lie: the same however far one of them is dragged. */
+function laidOut(sheet: Sheet) {
+  const rows = rowsOf(sheet.rungs);
+  const beam = sheet.beam && { metres: Number(sheet.beam.level.metres), rungs: [] };
+  const all = [...rows, ...(beam ? [beam] : [])].sort((a, b) => b.metres - a.metres);
+  const height = Math.max(TALL, ROW * (all.length - 1) + 2 * EDGE);
+  return { rows, all, height, ...spread(all, EDGE, height - EDGE, ROW) };
+}
+
 /** How many metres of height a pixel is, where nothing is stretched. */
 function perPixel(all: readonly Row[], height: number): number {
   const range = (all[0]?.metres ?? 0) - (all.at(-1)?.metres ?? 0);
@@ -114,7 +119,7 @@ function rowsOf(rungs: readonly Rung[]): Row[] {
 type LevelProps = { row: Row; y: number; width: number };
 
 /** One level: how high, what it is of, and what the rod shows there. */
-function Level({ row, y, width }: LevelProps) {
+const Level = memo(function Level({ row, y, width }: LevelProps) {
   const palette = usePalette();
   const [first] = row.rungs;
   if (!first) return null;
@@ -158,20 +163,20 @@ function Level({ row, y, width }: LevelProps) {
       )}
     </g>
   );
-}
+});
 
 const LETTER = 7.4;
 
 type TicksProps = { rows: readonly Row[]; placed: readonly Placed<Row>[] };
 
 /** What was shot, beside the levels it is of: one mark for what lies on one line. */
-function Ticks({ rows, placed }: TicksProps) {
+const Ticks = memo(function Ticks({ rows, placed }: TicksProps) {
   const palette = usePalette();
   const shots = rows.flatMap(({ rungs }) => rungs.flatMap((rung) => rung.shots));
   const lines = new Set(shots.map((shot) => between(placed, Number(shot)).toFixed(1)));
   const marks = [...lines].map((y) => `M${RAIL - 20} ${y}h10`);
   return <path data-shots={shots.length} d={marks.join("")} stroke={palette.low} strokeWidth={2} />;
-}
+});
 
 type WordsProps = {
   x: number;
