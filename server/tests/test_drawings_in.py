@@ -221,6 +221,20 @@ class BroughtAgain(DrawingCase):
                 self.assertEqual(planned.section.width, Length.from_inches(width))
                 self.assertEqual(planned.line.length, Length.from_feet(20))
 
+    def test_a_ring_along_a_narrow_rectangle_goes_on_being_one(self) -> None:
+        floor = str(Floor.objects.get().pk)
+        drawing = self.bring(dxf(partial(strip, wide=4.0)))
+        shapes = self.on(self.lay(drawing), "STRIP")
+        form = element_body("footing", floor, name="Ring")
+        form["measures"]["strip_width"] = "18 in"
+        self.place(drawing, {"shapes": shapes, "floor": None, "element": form, "mesh": ""})
+        row = Element.objects.get(name="Ring")
+        self.is_followed(partial(strip, wide=4.5), row)
+        row.refresh_from_db()
+        planned: Any = JobPlan(row.job).element(row.pk)
+        self.assertEqual(planned.section.width, Length.from_inches(18))
+        self.assertEqual(planned.line.length, Length.from_feet(49))
+
     def test_round_piers_drawn_larger_follow(self) -> None:
         def larger(document: Any) -> None:
             shop(document)
@@ -285,6 +299,13 @@ class BroughtAgain(DrawingCase):
         for feet, how in ((600.0, "before"), (800.0, "corner")):
             with self.subTest(feet=feet):
                 self.assertEqual(self.lay(self.bring(dxf(partial(far, feet=feet))))["how"], how)
+
+    def test_a_frame_drawn_far_off_does_not_make_it_another_place(self) -> None:
+        def framed(document: Any) -> None:
+            shop(document)
+            document.modelspace().add_line((-1_500, -1_500), (-1_400, -1_500))
+
+        self.assertEqual(self.lay(self.bring(dxf(framed)))["how"], "before")
 
 
 class WhoMay(DrawingCase):

@@ -117,11 +117,15 @@ def lower_left(found: Found) -> Spot:
 
     Texts stand beside what they name, and do not count where there is anything else.
     """
+    spots = _spots(found)
+    return min(x for x, _ in spots), min(y for _, y in spots)
+
+
+def _spots(found: Found) -> list[Spot]:
     bends = [(one.x, one.y) for shape in found.traced for one in shape.bends]
     points = [(one.x, one.y) for one in found.marks if not one.is_text]
     meshes = [(x, y) for one in found.meshes for x, y, _ in one.corners]
-    spots = bends or points or meshes or [(one.x, one.y) for one in found.marks]
-    return min(x for x, _ in spots), min(y for _, y in spots)
+    return bends or points or meshes or [(one.x, one.y) for one in found.marks]
 
 
 @dataclass(frozen=True, slots=True)
@@ -132,9 +136,12 @@ class LaidBefore:
     place: PlanPoint
 
     def is_near(self, found: Found) -> bool:
-        """Whether a drawing laid likewise would lie on the same site, and not beside it."""
+        """Whether anything of a drawing laid likewise would lie on the same site."""
+        return any(self._is_near(spot) for spot in _spots(found))
+
+    def _is_near(self, spot: Spot) -> bool:
         try:
-            return self.fit.place(lower_left(found)).distance(self.place) <= SAME_SITE
+            return self.fit.place(spot).distance(self.place) <= SAME_SITE
         except RuleError:
             return False  # farther than any site reaches
 

@@ -12,7 +12,7 @@ from core.lengths import parse_length
 from core.traced import Fitted
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.jobs.models import Element, Floor
+from server.jobs.models import Floor
 from server.jobs.plan.elements import Typed
 from server.jobs.plan.typed import element_typed
 from server.jobs.planned import ElementKind
@@ -81,7 +81,7 @@ def _follow(
     else:
         element = element_typed(part)
         form = element_form_of(part.pk, element)
-        drawn_once = _measured_before(kept, part, laid)
+        drawn_once = _measured_before(kept, ElementKind(part.kind), form.typed["shape"], laid)
         change_element(user, part.pk, _following(form, drawn_once, placed, laid), element)
     PlacedShape.objects.get_or_create(
         id=uuid5(drawing.pk, str(kept.pk)),
@@ -97,14 +97,22 @@ def _follow(
     )
 
 
-def _measured_before(kept: PlacedShape, part: Element, laid: Laid) -> dict[str, str]:
-    """Return the measures that a part would have of the drawing it was placed from."""
+def _measured_before(
+    kept: PlacedShape, kind: ElementKind, stands_as: str, laid: Laid
+) -> dict[str, str]:
+    """Return the measures that a part would have of the drawing it was placed from.
+
+    None where it does not stand as that drawing says: a narrow rectangle whose width was typed is
+    the middle of a ring, and goes on being one.
+    """
     found = Found.unpacked(bytes(kept.drawing.content))
     shapes = {one.handle: one for one in found.traced}
     before = replace(laid, fitted=Fitted(fit_kept(kept.fit), ()))
     placed = [Placed.of(known(shapes, handle), before) for handle in kept.handles]
-    measures = geometry_of(ElementKind(part.kind), placed, before, {}).measures
-    return {name: measures[name] for name in TYPED_OR_DRAWN if name in measures}
+    drawn = geometry_of(kind, placed, before, {})
+    if drawn.shape != stands_as:
+        return {}
+    return {name: drawn.measures[name] for name in TYPED_OR_DRAWN if name in drawn.measures}
 
 
 def _following(
