@@ -31,10 +31,10 @@ def script() -> str:
 
 
 def violations(page: Page) -> list[tuple[str, str]]:
-    """Return what is wrong with a page as it stands, by theme; it is left in the dark."""
+    """Return what is wrong with a page as it stands, by theme; it is left in the light."""
     page.evaluate(script())
     wrong = []
-    for theme, asked in (("light", RULES), ("dark", OF_COLOR)):
+    for theme, asked in (("dark", OF_COLOR), ("light", RULES)):
         page.evaluate(IN_THEME, theme)
         page.evaluate(AT_REST)
         wrong += [(theme, one) for one in page.evaluate(FOUND, asked)]

@@ -11,6 +11,7 @@ import type { Schemas } from "../../api/client";
 import { IS_PRACTICE } from "../../api/place";
 import { useJob } from "../../api/queries";
 import { Loaded } from "../../parts/Page";
+import { shownTime } from "../../parts/time";
 import { useTakenAlong } from "../line";
 import { FirstTime, HelpButton } from "../words";
 import { ArchivedBar } from "../settings/ArchivedBar";
@@ -32,7 +33,37 @@ const JOB_LINK = {
 export function JobFrame() {
   const { job = "" } = useParams();
   const query = useJob(job);
-  return <Loaded query={query}>{(sheet) => <Framed job={sheet} />}</Loaded>;
+  return (
+    <>
+      <Loaded query={query}>{(sheet) => <Framed job={sheet} />}</Loaded>
+      {query.data && query.dataUpdatedAt < BEGUN && <AsItWas at={query.dataUpdatedAt} />}
+    </>
+  );
+}
+
+/** When this page was begun: what is older was shown here before, and is only remembered. */
+const BEGUN = performance.timeOrigin;
+
+/** Says that what stands here is how it was, as long as nobody has said how it is. */
+function AsItWas({ at }: { at: number }) {
+  return (
+    <Typography
+      role="status"
+      variant="body2"
+      sx={{
+        position: "fixed",
+        bottom: 0,
+        insetInline: 0,
+        zIndex: "snackbar",
+        pointerEvents: "none",
+        textAlign: "center",
+        bgcolor: "peg",
+        color: "#15191c",
+      }}
+    >
+      As it stood {shownTime(new Date(at).toISOString())}; looking again.
+    </Typography>
+  );
 }
 
 function Framed({ job }: { job: Job }) {

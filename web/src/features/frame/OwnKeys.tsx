@@ -1,8 +1,7 @@
 import Button from "@mui/material/Button";
 import { useColorScheme } from "@mui/material/styles";
 import { SignOut } from "../line";
-
-const ON_RAIL = { color: "#fff", minWidth: 0, paddingInline: 1.5 };
+import { ON_RAIL } from "./rail";
 
 /** Sun or dark, and the way out: in the strip, and below a job's steps where that is narrow. */
 export function OwnKeys() {

@@ -6,6 +6,7 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { Emblem } from "./Emblem";
 import { OwnKeys } from "./OwnKeys";
+import { ON_RAIL } from "./rail";
 
 type Props = {
   children?: ReactNode;
@@ -22,12 +23,7 @@ export function TopBar({ children, aside, isNarrow = false }: Props) {
       direction="row"
       sx={{ bgcolor: "rail", color: "#fff", alignItems: "center", px: 1.5, minHeight: 56 }}
     >
-      <Button
-        component={Link}
-        to="/jobs"
-        sx={{ color: "#fff", minWidth: 0, paddingInline: 1.5 }}
-        aria-label="Your jobs"
-      >
+      <Button component={Link} to="/jobs" sx={ON_RAIL} aria-label="Your jobs">
         <Emblem />
       </Button>
       <Box sx={{ flex: 1, minWidth: 0 }}>
