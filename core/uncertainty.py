@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
+from functools import lru_cache
 from math import cos, hypot, radians, sqrt
 from statistics import fmean
 
@@ -108,6 +109,9 @@ class Uncertainty:
         return f"mostly {self.largest}: {mend}"
 
 
+Variances = Mapping[Source, float]
+
+
 def arm_of(beam: Beam, point: Sight, backsights: Sequence[Sight]) -> float:
     """Return what the slope error works over, metres (section 5).
 
@@ -156,7 +160,16 @@ def shared_half_width(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> fl
     return 2 * sqrt(sum(_shared(kit, point, backsights).values()))
 
 
-def _own(kit: Kit, height_on_rod: float) -> dict[Source, float]:
+@lru_cache(maxsize=1024)
+def _of_backsights(kit: Kit, backsights: tuple[Sight, ...]) -> Variances:
+    """Return the variances of the mean of the backsights, all points of a set-up share them."""
+    n = len(backsights)
+    each = [_own(kit, sight.height_on_rod) for sight in backsights]
+    found = {source: sum(own[source] for own in each) / n**2 for source in each[0]}
+    return found | {Source.BENCHMARK: sum((sight.own / n / 2) ** 2 for sight in backsights)}
+
+
+def _own(kit: Kit, height_on_rod: float) -> Variances:
     """Return the variances of one reading."""
     lean = 1 - cos(radians(kit.lean_degrees))
     return {
@@ -166,16 +179,10 @@ def _own(kit: Kit, height_on_rod: float) -> dict[Source, float]:
     }
 
 
-def _shared(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> dict[Source, float]:
+def _shared(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> Variances:
     """Return the variances of the mean of the backsights, and of the slope over the arm."""
-    n = len(backsights)
-    each = [_own(kit, sight.height_on_rod) for sight in backsights]
-    found = {source: sum(own[source] for own in each) / n**2 for source in each[0]}
     slope = kit.slope_error * arm_of(kit.beam, point, backsights)
-    return found | {
-        Source.SLOPE: slope**2 / 3,
-        Source.BENCHMARK: sum((sight.own / n / 2) ** 2 for sight in backsights),
-    }
+    return {**_of_backsights(kit, tuple(backsights)), Source.SLOPE: slope**2 / 3}
 
 
 def least_told_apart(kit: Kit, one: Sight, other: Sight) -> float:

@@ -207,6 +207,7 @@ def _inches(steps: int, fraction: int, *, always_whole: bool = False) -> str:
     return f"{whole} {part}" if whole or always_whole else str(part)
 
 
+@lru_cache(maxsize=8192)
 def format_amount(amount: Length, style: Style, step: Length | None = None) -> str:
     """Write an unsigned amount to the finer of a style's step and another, such as a rod's.
 
@@ -258,6 +259,7 @@ def _in_decimals(places: int, mark: str, steps: int) -> str:
     return f"{Decimal(steps).scaleb(-places):.{places}f} {mark}"
 
 
+@lru_cache(maxsize=8192)
 def format_deviation(deviation: Length, style: Style, step: Length | None = None) -> str:
     """Write how far a surface is from its target, with the sign as a word (section 2).
 

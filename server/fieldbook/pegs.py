@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from math import hypot
 from typing import Any, Literal, TypedDict
@@ -204,7 +204,34 @@ def _grounds(
 
 
 def counting_shots(scope: Scope, standings: JobStandings) -> Counting:
-    """Return the last shot of each point and pass that was not struck; the database picks it."""
+    """Return the last shot of each point and pass that counts."""
+    return {
+        (point, setting): (shot, set_up, observed(sight, reading), in_doubt)
+        for point, setting, set_up, in_doubt, (shot, sight, reading) in _last_shots(
+            scope, standings, ("id", "sight", "reading")
+        )
+    }
+
+
+def shot_fine(scope: Scope, standings: JobStandings) -> dict[UUID, bool]:
+    """Return whether the fine shot that counts is in doubt, of each point that has one."""
+    return {
+        point: in_doubt
+        for point, setting, _, in_doubt, _ in _last_shots(scope, standings)
+        if setting == Setting.FINE
+    }
+
+
+LastShot = tuple[UUID, str, UUID, bool, list[Any]]
+
+
+def _last_shots(
+    scope: Scope, standings: JobStandings, wanted: tuple[str, ...] = ()
+) -> Iterator[LastShot]:
+    """Yield the last shot of each point and pass that was not struck; the database picks it.
+
+    Of each: its point, its pass, its set-up, whether it is in doubt, and the columns wanted.
+    """
     last = Window(
         RowNumber(),
         partition_by=[F("point_id"), F("setting")],
@@ -212,20 +239,17 @@ def counting_shots(scope: Scope, standings: JobStandings) -> Counting:
     )
     of_points = {f"point__{name}": value for name, value in scope.items()}
     shots = Shot.objects.filter(strike=None, **of_points)
-    columns = ("id", "point_id", "set_up_id", "sight", "reading", "setting", *TIME_COLUMNS)
+    columns = ("point_id", "setting", "set_up_id", *TIME_COLUMNS, *wanted)
     regraded = _regraded(of_points)
-    found: Counting = {}
-    for shot, point, set_up, sight, reading, setting, *time in (
+    for point, setting, set_up, taken_at, phone, give, *rest in (
         shots.annotate(nth=last).filter(nth=1).values_list(*columns)
     ):
         if set_up not in standings.by_id:
             continue  # from a set-up made after the standings were read
-        moment = moment_of_columns(*time)
+        moment = moment_of_columns(taken_at, phone, give)
         if point in regraded and not moment.is_surely_behind(regraded[point]):
             continue
-        in_doubt = standings.by_id[set_up].doubts(moment)
-        found[point, setting] = shot, set_up, observed(sight, reading), in_doubt
-    return found
+        yield point, setting, set_up, standings.by_id[set_up].doubts(moment), rest
 
 
 def _regraded(of_points: Scope) -> dict[UUID, Moment]:

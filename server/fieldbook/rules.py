@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from uuid import UUID
 
 from core.clocks import Moment
@@ -166,7 +167,7 @@ class Sighting:
     @property
     def step(self) -> Length:
         """The step its rod is read to, to which deviations are written."""
-        return Length.from_float(self.fine.least_count)
+        return _step(self.fine.least_count)
 
     def kit(self, setting: str) -> Kit:
         """What the readings of a setting are taken with."""
@@ -178,6 +179,11 @@ class Sighting:
         """How sure the height of a point is that was observed from here."""
         sight = sight_on(self.rod, seen, self.place, place)
         return uncertainty(self.kit(setting), sight, self.sights_of(seen))
+
+
+@lru_cache(maxsize=64)
+def _step(least_count: float) -> Length:
+    return Length.from_float(least_count)
 
 
 def station_of(set_up: SetUp, sighting: Sighting) -> Station:

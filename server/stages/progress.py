@@ -5,9 +5,8 @@ from __future__ import annotations
 from typing import TypedDict
 from uuid import UUID
 
-from core.instruments import Setting
 from core.tasks import Stage, Task, stage_of
-from server.fieldbook.pegs import IN_THE_PLAN, counting_shots
+from server.fieldbook.pegs import IN_THE_PLAN, shot_fine
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Job, Point
 
@@ -23,7 +22,7 @@ class StageProgress(TypedDict):
 
 def stage_progress(job: Job, standings: JobStandings) -> list[StageProgress]:
     """Return how far the stages of a job's elements are, in two queries; in order of work."""
-    counted = counting_shots({"element__job": job}, standings)
+    counted = shot_fine({"element__job": job}, standings)
     found: dict[Stage, StageProgress] = {
         stage: {"stage": stage, "points": 0, "shot": 0, "in_doubt": 0} for stage in Stage
     }
@@ -33,7 +32,6 @@ def stage_progress(job: Job, standings: JobStandings) -> list[StageProgress]:
     for key, task in tasks:
         progress = found[stage_of(Task(task))]
         progress["points"] += 1
-        shot = counted.get((key, Setting.FINE))
-        if shot is not None:
-            progress["in_doubt" if shot[3] else "shot"] += 1
+        if key in counted:
+            progress["in_doubt" if counted[key] else "shot"] += 1
     return [progress for progress in found.values() if progress["points"]]

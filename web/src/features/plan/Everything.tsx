@@ -1,10 +1,9 @@
-import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import ButtonBase from "@mui/material/ButtonBase";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
+import { Rows } from "../../parts/Rows";
 import { Side } from "./Side";
 import type { useOpened } from "./useOpened";
 
@@ -12,6 +11,19 @@ type Props = {
   job: Schemas["JobSheet"];
   opened: ReturnType<typeof useOpened>;
   onCut: () => void;
+};
+
+const LIST = {
+  "& li > *": { px: 0, gap: 1.5, justifyContent: "space-between" },
+  "& li > * > strong": { whiteSpace: "nowrap" },
+  "& li span": { minWidth: 0, typography: "body2", color: "text.secondary" },
+  "& li span > strong": {
+    display: "block",
+    typography: "body1",
+    fontWeight: 700,
+    lineHeight: 1.2,
+    color: "text.primary",
+  },
 };
 
 /** Everything on the plan as a list, with the same ways as the drawing has. */
@@ -55,11 +67,7 @@ export function Everything({ job, opened, onCut }: Props) {
         )}
       </Stack>
       {!isEmpty && (
-        <Box
-          component="ul"
-          aria-label="Everything on the plan"
-          sx={{ m: 0, p: 0, listStyle: "none" }}
-        >
+        <Rows label="Everything on the plan" height={56} sx={LIST}>
           {job.floors.map(({ id, name, top_of_slab }) => (
             <Row
               key={id}
@@ -87,7 +95,7 @@ export function Everything({ job, opened, onCut }: Props) {
               to={`/jobs/${job.id}/control/${id}`}
             />
           ))}
-        </Box>
+        </Rows>
       )}
     </Side>
   );
@@ -96,28 +104,24 @@ export function Everything({ job, opened, onCut }: Props) {
 type RowProps = { name: string; what: string; level: string; onOpen?: () => void; to?: string };
 
 function Row({ name, what, level, onOpen, to }: RowProps) {
-  const way = to ? { component: Link, to } : { onClick: onOpen };
+  const says = (
+    <>
+      <span>
+        <strong>{name}</strong>
+        {what}
+      </span>
+      <strong>{level}</strong>
+    </>
+  );
   return (
-    <Box component="li" sx={{ borderBottom: 1, borderColor: "divider" }}>
-      <ButtonBase
-        {...way}
-        sx={{
-          width: "100%",
-          minHeight: 56,
-          gap: 1.5,
-          textAlign: "left",
-          justifyContent: "space-between",
-          color: "text.primary",
-        }}
-      >
-        <Box sx={{ minWidth: 0 }}>
-          <Typography sx={{ fontWeight: 700, lineHeight: 1.2 }}>{name}</Typography>
-          <Typography variant="body2" color="text.secondary">
-            {what}
-          </Typography>
-        </Box>
-        <Typography sx={{ fontWeight: 700, whiteSpace: "nowrap" }}>{level}</Typography>
-      </ButtonBase>
-    </Box>
+    <li>
+      {to ? (
+        <Link to={to}>{says}</Link>
+      ) : (
+        <button type="button" onClick={onOpen}>
+          {says}
+        </button>
+      )}
+    </li>
   );
 }

@@ -1,8 +1,6 @@
-import Box from "@mui/material/Box";
-import ButtonBase from "@mui/material/ButtonBase";
-import Typography from "@mui/material/Typography";
 import type { Schemas } from "../../api/client";
 import { PegMark, STATE_WORDS } from "../../parts/plan/Peg";
+import { Rows } from "../../parts/Rows";
 import { type Pass, inPass } from "../../parts/plan/pegs";
 
 type Props = {
@@ -12,53 +10,36 @@ type Props = {
   onPick: (id: string) => void;
 };
 
+const LIST = {
+  bgcolor: "background.paper",
+  borderTop: 3,
+  maxHeight: { md: "max(400px, calc(100dvh - 290px))" },
+  overflowY: "auto",
+  "& button": { px: 1.5, gap: 1 },
+  "& button > strong": { minWidth: 36 },
+  "& button > span": { flex: 1, typography: "body2" },
+  "& button[aria-current=true]": { bgcolor: "peg", color: "#15191c" },
+};
+
 /** The points in walking order, each with its state and what to do. */
 export function PointList({ pegs, pass, current, onPick }: Props) {
   return (
-    <Box
-      component="ol"
-      aria-label="Points"
-      sx={{
-        listStyle: "none",
-        m: 0,
-        p: 0,
-        bgcolor: "background.paper",
-        borderTop: 3,
-        maxHeight: { md: "max(400px, calc(100dvh - 290px))" },
-        overflowY: "auto",
-      }}
-    >
+    <Rows label="Points" isInOrder height={48} sx={LIST}>
       {pegs.map((peg) => (
         <li key={peg.id}>
-          <ButtonBase
-            onClick={() => onPick(peg.id)}
-            aria-current={peg.id === current}
-            sx={{
-              width: "100%",
-              minHeight: 48,
-              px: 1.5,
-              gap: 1,
-              justifyContent: "flex-start",
-              textAlign: "left",
-              borderBottom: 1,
-              borderColor: "divider",
-              ...(peg.id === current && { bgcolor: "peg", color: "#15191c" }),
-            }}
-          >
+          <button type="button" onClick={() => onPick(peg.id)} aria-current={peg.id === current}>
             <svg width={28} height={30} viewBox="-14 -15 28 30" aria-hidden>
               <PegMark state={inPass(peg, pass).state} />
             </svg>
-            <Typography component="span" sx={{ fontWeight: 700, width: 36 }}>
-              {peg.name}
-            </Typography>
-            <Typography component="span" variant="body2" sx={{ flex: 1 }}>
+            <strong>{peg.name}</strong>
+            <span>
               {summary(peg, pass)}
               {peg.shot?.is_thin && !peg.shot.in_doubt && <strong> · THIN</strong>}
-            </Typography>
-          </ButtonBase>
+            </span>
+          </button>
         </li>
       ))}
-    </Box>
+    </Rows>
   );
 }
 

@@ -6,7 +6,7 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import useMediaQuery from "@mui/material/useMediaQuery";
 import type { Theme } from "@mui/material/styles";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useDeferredValue, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useKept } from "../../parts/drafts";
 import { Panel } from "../../parts/Page";
@@ -59,7 +59,9 @@ export function Shoot(props: ShootProps) {
   const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down("md"));
   const shownOn = (own: View) => ({ xs: view === own ? "block" : "none", md: "block" });
   // A phone shows one of them: what it does not show is not drawn with every reading.
-  const isDrawn = (own: View) => !isPhone || view === own;
+  // At a desk the drawing and the list follow what is to be shot, which is there first.
+  const isFirstShown = useDeferredValue(true, false);
+  const isDrawn = (own: View) => (isPhone ? view === own : isFirstShown);
   const pick = (id: string) => {
     shooting.go(id);
     setView("shoot");
