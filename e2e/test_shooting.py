@@ -133,3 +133,42 @@ class HelpersView(BrowserTestCase):
         self.assertEqual(small, [])
         width = self.page.evaluate("document.documentElement.scrollWidth")
         self.assertLessEqual(width, PHONE["width"])
+
+    def test_the_book_is_whole_in_the_hand(self) -> None:
+        self.open_demo_job(STUDIO, "book")
+        notes = self.page.get_by_role("list", name="Level notes").get_by_role("listitem")
+        notes.first.wait_for()
+        told = notes.all_inner_texts()
+        self.assertRegex(told[0], r"""BM1\s+BS 5' 2 3/8"\s+347' 3 1/8"\s+HI 352' 5 1/2"\.""")
+        self.assertRegex(told[1], r"""A3\s+IS 4' 4 5/8"\s+348' 0 7/8"\s+rise 9 3/4"\.""")
+        self.assertRegex(told[2], r"""A4\s+IS 4' 5 1/8"\s+348' 0 3/8"\s+fall 1/2"\.""")
+        (struck,) = (one for one in told if "struck" in one)
+        self.assertIn("read the foot below", struck)
+        reading = notes.filter(has_text="struck").locator("s").first
+        self.assertIn(
+            "line-through", reading.evaluate("one => getComputedStyle(one).textDecoration")
+        )
+        right = max(row.bounding_box()["x"] + row.bounding_box()["width"] for row in notes.all())
+        self.assertLessEqual(right, PHONE["width"])
+
+    def test_the_strip_says_which_screen_this_is(self) -> None:
+        load_demo()
+        self.sign_in("marek", "string-line-4")
+        for path, name in (
+            ("stone", "6. Shoot the stone"), ("heights", "3. The plan"), ("runs", "2. Control"),
+            ("happened", "What happened"), ("settings", "Job settings"), ("dig", "Dig"),
+            ("", "Where the job stands"),
+        ):  # fmt: skip
+            self.page.goto(f"{self.live_server_url}/jobs/{demo_id(STUDIO)}/{path}")
+            strip = self.page.get_by_role("banner").get_by_role("button", name="all steps")
+            strip.get_by_text(name, exact=True).wait_for()
+
+    def test_what_happened_is_seen_before_it_is_sifted(self) -> None:
+        self.open_demo_job(STUDIO, "happened")
+        self.page.get_by_text("Kiln room, B1 read").wait_for()
+        self.assertEqual(self.page.get_by_role("combobox").count(), 0)
+        self.page.get_by_role("button", name="Only some of it").click()
+        self.page.get_by_label("What", exact=True).click()
+        self.page.get_by_role("option", name="Strikes").click()
+        self.page.get_by_text("Kiln room, B1 read").wait_for(state="detached")
+        self.page.get_by_text("struck: read the foot below").wait_for()

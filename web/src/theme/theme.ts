@@ -73,6 +73,10 @@ function lightOf(own: Theme): CSSObject {
   return colors as CSSObject;
 }
 
+/** Nothing can be tapped or typed on paper. */
+const NOT_ON_PAPER =
+  "form, section:has(> form), .MuiButton-root, .MuiToggleButtonGroup-root, .MuiFormControl-root";
+
 const options: Parameters<typeof createTheme>[0] = {
   cssVariables: { colorSchemeSelector: "data" },
   colorSchemes: { light: { palette: light }, dark: { palette: dark } },
@@ -93,8 +97,7 @@ const options: Parameters<typeof createTheme>[0] = {
         "@media print": {
           "html[data-dark]": lightOf(own),
           "html, body": { background: "#fff" },
-          form: { display: "none !important" },
-          ".MuiButton-root": { color: "inherit !important", background: "none !important" },
+          [NOT_ON_PAPER]: { display: "none !important" },
           thead: { display: "table-header-group" },
           "tr, li, figure, svg": { breakInside: "avoid" },
         },

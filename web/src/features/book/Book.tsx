@@ -7,6 +7,8 @@ import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
+import useMediaQuery from "@mui/material/useMediaQuery";
+import type { Theme } from "@mui/material/styles";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useBook } from "../../api/queries";
@@ -15,14 +17,17 @@ import { Needs } from "../../parts/Needs";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { Figure } from "../../parts/Figure";
-import { Download, NotSent, useIsWaiting } from "../line";
+import { Download } from "../line";
 import { useJobSheet } from "../frame/useJobSheet";
+import { PhoneNotes } from "./PhoneNotes";
+import { Remarks } from "./Remarks";
 
 /** The level notes of a set-up, struck rows and all, with the sums that prove them. */
 export function Book() {
   const job = useJobSheet();
   const chosen = useChosen(job);
   const { setUp } = chosen;
+  const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down("sm"));
   const query = useBook(setUp?.id ?? "");
   if (!setUp) return <Needs job={job} title="The book" what="set-up" />;
   return (
@@ -30,7 +35,7 @@ export function Book() {
       title={`The book, set-up ${setUp.number}`}
       lead={`${setUp.instrument}, ${setUp.rod.name}; ${shownTime(setUp.taken_at)}`}
       action={
-        <Stack direction="row" spacing={1}>
+        <Stack direction="row" spacing={1} sx={{ alignItems: "center" }}>
           <Choose job={job} chosen={chosen} withFloor={false} />
           <Button component={Link} to={`/jobs/${job.id}/runs`} variant="outlined">
             Runs
@@ -48,7 +53,7 @@ export function Book() {
               <Typography color="text.secondary" sx={{ mb: 1 }}>
                 {book.style_text}
               </Typography>
-              <Notes rows={book.rows} />
+              {isPhone ? <PhoneNotes rows={book.rows} /> : <Notes rows={book.rows} />}
             </Panel>
             <Sums sums={book.sums} isDown={setUp.rod.numbering === "down"} />
           </>
@@ -98,7 +103,6 @@ function Notes({ rows }: { rows: readonly Schemas["BookRow"][] }) {
 
 function NoteRow({ row }: { row: Schemas["BookRow"] }) {
   const isStruck = row.struck !== "";
-  const isWaiting = useIsWaiting();
   const cell = {
     whiteSpace: "nowrap",
     fontSize: "1rem",
@@ -114,11 +118,7 @@ function NoteRow({ row }: { row: Schemas["BookRow"] }) {
         </TableCell>
       ))}
       <TableCell sx={{ minWidth: 200 }}>
-        {isWaiting(row.shot) && <NotSent />}
-        {isStruck && <strong>struck: {row.struck}. </strong>}
-        {row.in_doubt && <strong>IN DOUBT. </strong>}
-        {row.note && <>{row.note}. </>}
-        {shownTime(row.taken_at)}, {row.taken_by}
+        <Remarks row={row} />
       </TableCell>
     </TableRow>
   );

@@ -25,6 +25,9 @@ export function Control() {
   return (
     <Page title="Control" lead="The fixed points every height is carried from.">
       <Panel title="Benchmarks">
+        {job.benchmarks.length === 0 && (
+          <Typography>None yet: nothing can be set to a height before there is one.</Typography>
+        )}
         <Stack component="ul" spacing={1} sx={{ listStyle: "none", p: 0, m: 0 }}>
           {job.benchmarks.map((benchmark) => (
             <Stack

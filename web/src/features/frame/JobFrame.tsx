@@ -78,7 +78,7 @@ function Framed({ job }: { job: Job }) {
       sx={{ ...JOB_LINK, display: "flex", alignItems: "flex-start", width: "100%" }}
     >
       <Typography noWrap sx={{ fontWeight: 700, lineHeight: 1.2, maxWidth: "100%" }}>
-        {here ? `${here.number}. ${here.name}` : "Where the job stands"}
+        {here.name}
       </Typography>
       <Typography noWrap variant="body2" sx={{ color: "#ffc20e", maxWidth: "100%" }}>
         all steps ▾ · {job.name}
@@ -134,7 +134,7 @@ function Framed({ job }: { job: Job }) {
             "& > ol": { position: "sticky", top: 0, maxHeight: "100dvh", overflowY: "auto" },
           }}
         >
-          <Steps job={job} here={here?.key} />
+          <Steps job={job} here={here.key} />
         </Box>
         <Drawer
           open={isOpen}
@@ -152,7 +152,7 @@ function Framed({ job }: { job: Job }) {
                 {job.place || "Where the job stands"}
               </Typography>
             </Box>
-            <Steps job={job} here={here?.key} />
+            <Steps job={job} here={here.key} />
           </Box>
           {!IS_PRACTICE && (
             <Stack

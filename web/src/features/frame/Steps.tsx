@@ -40,16 +40,25 @@ const BELONGS_TO: Record<string, Step["key"]> = {
   heights: "floors",
   drawings: "floors",
   stand: "set-up",
+  runs: "control",
   "height-now": "points",
 };
 
-/** The step a screen belongs to, numbered in the order of work. */
-export function stepAt(job: Job, pathname: string) {
+/** Screens that belong to no step. */
+const APART: Record<string, string> = {
+  happened: "What happened",
+  settings: "Job settings",
+  "": "Where the job stands",
+};
+
+/** The step a screen belongs to, named with its number in the order of work. */
+export function stepAt(job: Job, pathname: string): { key?: Step["key"]; name: string } {
   const part = pathname.split("/")[3] ?? "";
   const own = BELONGS_TO[part] ?? part;
   const index = job.steps.findIndex((step) => step.key === own);
   const step = job.steps[index];
-  return step && { key: step.key, number: index + 1, name: STEP_NAMES[step.key] };
+  if (step) return { key: step.key, name: `${index + 1}. ${STEP_NAMES[step.key]}` };
+  return { name: APART[own] ?? (STEP_NAMES as Record<string, string>)[own] ?? job.name };
 }
 
 /** The steps as pegs along a line: driven when done, marked when next. */

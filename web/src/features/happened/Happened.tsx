@@ -2,6 +2,8 @@ import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import useMediaQuery from "@mui/material/useMediaQuery";
+import type { Theme } from "@mui/material/styles";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
@@ -93,7 +95,19 @@ type FiltersProps = {
 
 function Filters({ job, sheet, wanted, want }: FiltersProps) {
   const parts = [...job.floors, ...job.elements.filter(({ kind }) => kind !== "free")];
-  const set = (changed: Partial<Wanted>) => want({ ...wanted, ...changed, page: 1 });
+  const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down("sm"));
+  const [isAsked, ask] = useState(false);
+  const set = (changed: Partial<Wanted>) => {
+    ask(true);
+    want({ ...wanted, ...changed, page: 1 });
+  };
+  const isOfAll = !wanted.person && !wanted.kind && !wanted.day && !wanted.about;
+  if (isPhone && isOfAll && !isAsked)
+    return (
+      <Button variant="outlined" sx={{ alignSelf: "flex-start" }} onClick={() => ask(true)}>
+        Only some of it
+      </Button>
+    );
   return (
     <Stack direction={{ xs: "column", sm: "row" }} spacing={1}>
       <Stack sx={{ minWidth: 180 }}>
