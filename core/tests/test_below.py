@@ -266,6 +266,9 @@ class StacksAndPiers(TestCase):
         high = stand_head(seat, head, Elevation.from_metres("4.92"))
         self.assertEqual((high.packing, high.cut), (None, metres("0.05")))
         self.assertEqual(stand_head(seat, head, Elevation.from_metres("4.85")).packing, None)
+        for just in ("4.84", "4.90"):
+            at_its_end = stand_head(seat, head, Elevation.from_metres(just))
+            self.assertEqual((at_its_end.packing, at_its_end.cut), (None, None), just)
         travel = head.travel_at(metres("0.15"))
         self.assertEqual((travel.up, travel.down), (metres("0.01"), metres("0.05")))
         self.assertRaises(BadLevel, AdjustableHead, metres("0.2"), metres("0.1"))

@@ -7,7 +7,7 @@ from math import hypot
 from unittest import TestCase
 
 import shapely
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from core.design import SlabOver
@@ -58,6 +58,18 @@ class Outlines(TestCase):
             self.assertFalse(is_simple and "crosses" in refused.why, corners)
         else:
             self.assertTrue(is_simple, corners)
+
+    @given(
+        st.lists(st.tuples(st.integers(-9, 9), st.integers(-9, 9)), min_size=3, max_size=3),
+        st.tuples(st.integers(-12, 12), st.integers(-12, 12)),
+    )
+    def test_the_nearest_edge_is_as_far_as_it_is(
+        self, corners: list[tuple[int, int]], at: tuple[int, int]
+    ) -> None:
+        ring = shapely.LinearRing(corners)
+        assume(shapely.Polygon(ring).area > 0)
+        outline = Outline(tuple(place(x, y) for x, y in corners))
+        self.assertAlmostEqual(outline.clearance(place(*at)), ring.distance(shapely.Point(at)))
 
     def test_of_several_crossings_the_first_is_named(self) -> None:
         bow_ties = [(0, 0), (2, 2), (5, 0), (4, 2), (2, 0), (0, 3)]

@@ -177,8 +177,9 @@ class SlopesReceiversAndTilts(TestCase):
         self.assertEqual(dict(high.signals)["fast beep"], dict(low.signals)["slow beep"])
         self.assertIn("slide it DOWN", dict(high.signals)["fast beep"])
         self.assertEqual(high.half_band(Setting.COARSE), metres("0.0025"))
-        with self.assertRaises(OutOfRange):
+        with self.assertRaises(OutOfRange) as refused:
             replace(high, fine=metres("0.003"))
+        self.assertEqual(refused.exception.typed, "3 mm fine, 2.5 mm coarse")
 
     @given(slopes, slopes)
     def test_two_face_abouts_recover_a_tilt_and_its_direction(

@@ -65,6 +65,22 @@ class Running(TestCase):
         self.assertEqual(list(steps), sorted(steps, key=lambda step: -step.before))
         self.assertEqual(trucks[0].before, 0)
 
+    def test_what_is_done_before_is_counted_back_from_the_pour(self) -> None:
+        before = {step.what.split(";")[0].rstrip("."): step.before for step in USUAL_STEPS}
+        self.assertEqual(
+            before,
+            {
+                "Check the instrument": 1440,
+                "Call the inspector": 1080,
+                "Last call to the supplier: amount, first truck, spacing": 120,
+                "Set up": 45,
+                "Shoot forms and screed points once more": 30,
+            },
+        )
+        trucks = run_sheet(20.0, 8.0, 16.0)[len(USUAL_STEPS) :]
+        self.assertEqual([step.before for step in trucks], [0, -30, -60])
+        self.assertEqual(trucks[1].what, "Truck 2 of 3.")
+
     def test_spacing(self) -> None:
         self.assertEqual(minutes_between_trucks(8.0, 16.0), 30.0)
         self.assertEqual(run_sheet(0.0, 8.0, 16.0), USUAL_STEPS)

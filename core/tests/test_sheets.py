@@ -134,6 +134,10 @@ class Sections(TestCase):
         beyond = SectionLine(place(-1, 5), place(10, 5))
         self.assertEqual(cut("Top", beyond, hollow, LevelSurface(Elevation(5))).stretches, ())
 
+    def test_what_is_only_touched_is_not_cut(self) -> None:
+        corner = SectionLine(place(-2, 2), place(2, -2))
+        self.assertEqual(cut("Top", corner, self.outline, LevelSurface(Elevation(5))).stretches, ())
+
     def test_a_footing_is_cut_across_its_width(self) -> None:
         strip = Line((place(3, -4), place(3, 4)))
         found = cut_strip("Footing", self.line, strip, Length.from_metres(1), Elevation(7))

@@ -115,6 +115,14 @@ class Joined(TestCase):
             self.assertEqual(set(one.corners(0.01)), {(0, 0), (6, 0), (6, 4), (0, 4)})
             self.assertEqual(len(one.bends), 4)
 
+    def test_a_line_that_nothing_meets_keeps_its_way(self) -> None:
+        alone = line("A", (0, 0), (6, 0), (6, 1))
+        self.assertEqual(join([alone]), (alone,))
+        self.assertEqual(
+            [one.corners(0.01) for one in join([alone, line("B", (6, 1), (9, 1))])],
+            [((0, 0), (6, 0), (6, 1), (9, 1))],
+        )
+
     def test_another_layer_or_a_crossing_ends_a_line(self) -> None:
         apart = [line("A", (0, 0), (1, 0)), line("B", (1, 0), (1, 1), layer="other")]
         self.assertEqual(len(join(apart)), 2)

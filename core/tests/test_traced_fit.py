@@ -191,6 +191,12 @@ class Rows(TestCase):
             with self.assertRaises(BadShape):
                 rows_of(bad)
 
+    def test_so_many_and_no_more(self) -> None:
+        drawn = [place(x, y) for x in range(20) for y in range(20)]
+        self.assertEqual(rows_of(drawn).rows, 20)
+        with self.assertRaisesRegex(BadShape, "Choose up to 400"):
+            rows_of([*drawn, place(20, 0)])
+
     def test_one_stands_alone(self) -> None:
         grid = rows_of([place(3, 4)])
         self.assertEqual((grid.first, grid.count, grid.rows), (place(3, 4), 1, 1))
