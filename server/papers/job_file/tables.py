@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from decimal import Decimal, InvalidOperation
@@ -222,11 +222,24 @@ def _truth(field: Any, value: Any) -> bool:
 
 
 def _json(field: Any, value: Any) -> Any:
-    if not is_text(json.dumps(value, ensure_ascii=False)):
+    if not all(map(is_text, _texts_in(value))):
         raise ValueError("it holds what is no text")
     if len(json.dumps(value)) > LONGEST_JSON:
         raise ValueError("it is too long")
     return value
+
+
+def _texts_in(value: Any) -> Iterator[str]:
+    """Yield every text of a JSON value, names among them."""
+    if isinstance(value, str):
+        yield value
+    elif isinstance(value, dict):
+        for name, own in value.items():
+            yield name
+            yield from _texts_in(own)
+    elif isinstance(value, list):
+        for own in value:
+            yield from _texts_in(own)
 
 
 def _words(field: Any, value: Any) -> str:
