@@ -122,15 +122,23 @@ type RecordProps = {
   form: Pick<Form<object>, "problems" | "isSending">;
   /** The fields that show their own refusals. */
   fields: readonly string[];
+  /** Whether what it would do is still being worked out: nobody accepts what was not shown. */
+  isWaiting?: boolean;
   children: ReactNode;
 };
 
 /** The end of a form: what belongs to no field, and the button that records it. */
-export function RecordButton({ form, fields, children }: RecordProps) {
+export function RecordButton({ form, fields, isWaiting = false, children }: RecordProps) {
   return (
     <Stack spacing={2}>
       <Problems problems={form.problems} fields={fields} />
-      <Button type="submit" variant="contained" size="large" loading={form.isSending}>
+      <Button
+        type="submit"
+        variant="contained"
+        size="large"
+        disabled={isWaiting}
+        loading={form.isSending}
+      >
         {children}
       </Button>
     </Stack>

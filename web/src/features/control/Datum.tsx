@@ -46,7 +46,7 @@ function Tie({ job, onDone }: { job: Job; onDone: () => void }) {
       ),
     onRecorded: onDone,
   });
-  const { draft, errors } = useTieDraft(job.id, form.values);
+  const { draft, errors, isWaiting } = useTieDraft(job.id, form.values);
   const shown = form.problems.length ? form.problems : errors;
   return (
     <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
@@ -77,7 +77,7 @@ function Tie({ job, onDone }: { job: Job; onDone: () => void }) {
           </Typography>
         </Stack>
       )}
-      <DoOrLeave form={form} fields={["real"]} onLeave={onDone}>
+      <DoOrLeave form={form} fields={["real"]} isWaiting={isWaiting} onLeave={onDone}>
         Tie every height to it
       </DoOrLeave>
     </Stack>
@@ -85,7 +85,8 @@ function Tie({ job, onDone }: { job: Job; onDone: () => void }) {
 }
 
 function useTieDraft(job: string, values: { id: string; benchmark: string; real: string }) {
-  const { id, benchmark, real } = useDelayed(values, 200);
+  const settled = useDelayed(values, 200);
+  const { id, benchmark, real } = settled;
   const body = { id, benchmark, real };
   const query = useQuery({
     queryKey: ["tie-draft", job, body],
@@ -94,5 +95,9 @@ function useTieDraft(job: string, values: { id: string; benchmark: string; real:
     enabled: real.trim() !== "",
     gcTime: 0,
   });
-  return { draft: query.data?.draft, errors: query.data?.errors ?? [] };
+  return {
+    draft: query.data?.draft,
+    errors: query.data?.errors ?? [],
+    isWaiting: settled !== values || query.isFetching,
+  };
 }

@@ -55,7 +55,7 @@ function Change({ job, styles, onDone }: ChangeProps) {
       ),
     onRecorded: onDone,
   });
-  const changes = useUnitsDraft(job.id, form.values.style);
+  const { changes, isWaiting } = useUnitsDraft(job.id, form.values.style);
   return (
     <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
       <Choice form={form} name="style" label="Lengths are shown in" options={styles} />
@@ -64,7 +64,7 @@ function Change({ job, styles, onDone }: ChangeProps) {
         What was typed stays as typed and means what it meant. Concrete ordered in another unit is
         asked for again.
       </Typography>
-      <DoOrLeave form={form} fields={["style"]} onLeave={onDone}>
+      <DoOrLeave form={form} fields={["style"]} isWaiting={isWaiting} onLeave={onDone}>
         Show it in these
       </DoOrLeave>
     </Stack>
@@ -83,5 +83,5 @@ function useUnitsDraft(job: string, style: string) {
       ),
     gcTime: 0,
   });
-  return query.data?.changes ?? [];
+  return { changes: query.data?.changes ?? [], isWaiting: query.isFetching };
 }

@@ -203,6 +203,7 @@ function Right<Values>({ form, typed, ask, children }: RightProps<Values>) {
       <RecordButton
         form={form as unknown as Form<Record<string, string>>}
         fields={[...Object.keys(form.values as object)]}
+        isWaiting={moves.isFetching || (isUsed && values !== form.values)}
       >
         Put it right
       </RecordButton>
