@@ -17,8 +17,10 @@ from core.lengths import (
     Reading,
     Style,
     StyleKind,
+    format_amount,
     format_deviation,
     format_elevation,
+    format_fine,
     format_length,
     metres_text,
     parse_length,
@@ -185,6 +187,45 @@ class WritingLengths(TestCase):
         self.assertEqual(format_deviation(quarter, EIGHTHS), '1/4" high')
         self.assertEqual(format_deviation(-quarter, EIGHTHS), '1/4" low')
         self.assertEqual(format_deviation(Length(1), EIGHTHS), '0" off')
+
+    def test_what_is_below_a_step_is_written_finer_and_never_as_nothing(self) -> None:
+        for code, nanometres, step, text in (
+            ("ft-in/8", 1_587_500, None, '1/8"'),
+            ("ft-in/8", 1_587_500, 1_587_500, '1/16"'),
+            ("ft-in/8", 1_587_499, None, '1/16"'),
+            ("ft-in/8", 200_000, None, '1/64"'),
+            ("ft-in/8", 190_000, None, 'under 1/64"'),
+            ("in/32", 1_587_500, 3_175_000, '1/16"'),
+            ("ft", 1_524_000, None, "0.01 ft"),
+            ("ft", 1_523_999, None, "0.005 ft"),
+            ("ft", 16_000, None, "0.0001 ft"),
+            ("ft", 15_000, None, "under 0.0001 ft"),
+            ("m", 500_000, None, "0.001 m"),
+            ("m", 499_999, None, "0.0005 m"),
+            ("m", 49_999, None, "under 0.0001 m"),
+            ("mm", 400_000, None, "0.4 mm"),
+            ("mm", 1_000_000, 500_000, "1.0 mm"),
+            ("mm", 0, None, "0 mm"),
+        ):
+            with self.subTest(code=code, nanometres=nanometres, step=step):
+                finer = None if step is None else Length(step)
+                amount = format_amount(Length(-nanometres), Style.from_code(code), finer)
+                self.assertEqual(amount, text)
+
+    def test_how_sure_is_rounded_up_to_a_fine_step(self) -> None:
+        for code, metres, text in (
+            ("ft-in/8", 0.0, '0"'),
+            ("ft-in/8", 0.0254 / 32, '1/32"'),
+            ("ft-in/8", 0.0254 / 32 + 1e-6, '1/16"'),
+            ("in/16", 0.0254 * 2, '2"'),
+            ("ft", 0.3048, "1.000 ft"),
+            ("ft", 0.3048 + 1e-6, "1.001 ft"),
+            ("m", 0.5, "500.0 mm"),
+            ("mm", -0.0012, "1.2 mm"),
+            ("mm", 0.00121, "1.3 mm"),
+        ):
+            with self.subTest(code=code, metres=metres):
+                self.assertEqual(format_fine(metres, Style.from_code(code)), text)
 
     def test_styles_that_are_none_are_refused(self) -> None:
         for code in ("ft-in", "ft-in/7", "m/8", "yards", "in/x"):

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 
 from core.floors import Outline, PlanPoint
 from core.surfaces import Plane, Region, SetUpErrors, ShotErrors, SlabModel, volume_range
+from core.surfaces.sure import _Gaps
 from core.tests.worked import place
 from core.uncertainty import Beam, Kit, Sight, own_half_width, shared_half_width
 
@@ -117,6 +118,10 @@ class ThreeParts(TestCase):
             volume_range(model, off, shots(63), [SET_UP]).between for off in (wave, noise)
         )
         self.assertLess(smooth, rough / 4)
+
+    def test_evenness_runs_from_a_grid_to_shots_strewn_and_no_farther(self) -> None:
+        for ratio, evenness in ((1 / 6, 1.0), (0.3, 1.0), (0.55, 0.5), (0.8, 0.0), (3.0, 0.0)):
+            self.assertAlmostEqual(_Gaps(sqrt(ratio), 1.0).evenness, evenness, msg=f"{ratio}")
 
     def test_four_corners_are_very_unsure(self) -> None:
         four = model_over(grid(2, 2))

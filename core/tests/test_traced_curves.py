@@ -139,6 +139,11 @@ class Joined(TestCase):
         for x, y in one.corners(0.001)[1:]:
             self.assertAlmostEqual(hypot(x, y), 1.0, places=9)
 
+    def test_every_arc_of_a_turned_line_keeps_its_side(self) -> None:
+        bent = Traced("B", "0", (Bend(4, 0, 0.1), Bend(3, 1, -0.4), Bend(0, 0)), is_closed=False)
+        (one,) = join([line("A", (-2, 0), (0, 0)), bent])
+        self.assertEqual(one.bends, (Bend(-2, 0), Bend(0, 0, 0.4), Bend(3, 1, -0.1), Bend(4, 0)))
+
     def test_many_handles_are_named_in_short(self) -> None:
         self.assertEqual(named(["A", "B", "C"]), "A+B+C")
         self.assertEqual(named(["A", "B", "C", "D"]), "A+2+D")
