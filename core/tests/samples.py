@@ -120,7 +120,7 @@ from core.tables import (
 from core.tasks import VERBS, Task
 from core.tests.pour_site import SITE
 from core.tests.worked import metres, place, stood
-from core.traced import DrawingUnit, Known, circle, fit_by, strip_in
+from core.traced import DrawingUnit, Known, KnownTwice, circle, fit_by, strip_in
 from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
 from core.verdicts import Tolerance, judge
 
@@ -282,6 +282,7 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     yield from (shot, places.best, Reach(0, 50))
     yield beam_over([("A", Elevation(0))], metres(4), Elevation(0))
     yield set_ups_for([shot], shot, Reach(0, 50), np.array([(0.0, 0.0)]))
+    yield KnownTwice("BM1", Elevation(1), Elevation(2))
     known = Known("BM1", (0.0, 0.0), outline.corners[0])
     yield from (known, circle("2F", "PIERS", (1.0, 2.0), 0.15), strip_in(outline.corners))
     yield fit_by([known], DrawingUnit.FEET)

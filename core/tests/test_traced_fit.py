@@ -11,8 +11,20 @@ from hypothesis import strategies as st
 
 from core.errors import BadFit, BadShape
 from core.floors import PlanPoint
-from core.lengths import Length
-from core.traced import DrawingUnit, Fit, Known, fit_by, rows_of, sides_of, strip_between, strip_in
+from core.lengths import Elevation, Length
+from core.traced import (
+    DrawingUnit,
+    Fit,
+    Known,
+    KnownTwice,
+    above_another_zero,
+    fit_by,
+    is_at,
+    rows_of,
+    sides_of,
+    strip_between,
+    strip_in,
+)
 
 METRES = DrawingUnit.METRES
 STATE_PLANE = (2_318_455.137, 701_903.262)
@@ -200,3 +212,27 @@ class Rows(TestCase):
     def test_one_stands_alone(self) -> None:
         grid = rows_of([place(3, 4)])
         self.assertEqual((grid.first, grid.count, grid.rows), (place(3, 4), 1, 1))
+
+
+class AnotherZero(TestCase):
+    """Heights of a drawing against those of the job."""
+
+    def twice(self, name: str, stands: str, drawn: str) -> KnownTwice:
+        """Return a point known in both."""
+        return KnownTwice(name, Elevation.from_metres(stands), Elevation.from_metres(drawn))
+
+    def test_what_rounding_makes_is_the_same_zero(self) -> None:
+        self.assertIsNone(above_another_zero([]))
+        near = [self.twice("A", "2.000", "2.010"), self.twice("B", "3.000", "2.990")]
+        self.assertIsNone(above_another_zero(near))
+
+    def test_the_worst_is_told_whichever_way_it_is_off(self) -> None:
+        for drawn, apart in (("2.011", "0.011"), ("1.989", "-0.011"), ("-7", "-9")):
+            known = [self.twice("A", "5", "5.010"), self.twice("B", "2", drawn)]
+            worst = above_another_zero(known)
+            assert worst is not None
+            self.assertEqual((worst.name, worst.apart), ("B", Length.from_metres(apart)))
+
+    def test_a_point_is_where_it_is(self) -> None:
+        self.assertTrue(is_at(place(3, 4), place(3.06, 4.08)))
+        self.assertFalse(is_at(place(3, 4), place(3.06, 4.081)))

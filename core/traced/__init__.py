@@ -8,6 +8,7 @@ from core.traced.meant import Meant, meant_by
 from core.traced.rows import rows_of
 from core.traced.strips import Strip, sides_of, strip_between, strip_in
 from core.traced.units import DrawingUnit
+from core.traced.zero import KnownTwice, above_another_zero, is_at
 
 __all__ = [
     "Bend",
@@ -15,12 +16,15 @@ __all__ = [
     "Fit",
     "Fitted",
     "Known",
+    "KnownTwice",
     "Meant",
     "Spot",
     "Strip",
     "Traced",
+    "above_another_zero",
     "circle",
     "fit_by",
+    "is_at",
     "join",
     "meant_by",
     "middle_of",

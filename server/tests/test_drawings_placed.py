@@ -8,7 +8,7 @@ from uuid import uuid4
 from core.lengths import Length
 from server.jobs.models import Benchmark, Element, Floor, Point
 from server.jobs.plan.job_plan import JobPlan
-from server.tests.drawing_case import DrawingCase
+from server.tests.drawing_case import DrawingCase, known
 from server.tests.plan import element_body
 from server.tests.site import Body
 from server.traced.models import PlacedShape
@@ -218,3 +218,69 @@ class OnASurface(DrawingCase):
         (error,) = self.place(drawing, self.part("finished", mesh="Other"), status=400)["errors"]
         self.assertIn("nothing of that handle", error["why"])
         self.assertEqual(Element.objects.count(), 0)
+
+
+class AnotherZero(DrawingCase):
+    """Heights of a drawing that are not above the job's own zero."""
+
+    def bolt(self, height: float, text: str = "BM1 bolt in the curb") -> str:
+        """Bring the shop in, with the job's own benchmark drawn beside it."""
+
+        def draw(document: Any) -> None:
+            shop(document)
+            space = document.modelspace()
+            space.add_point((60.0, 24.0, height), dxfattribs={"layer": "CONTROL"})
+            words = space.add_text(text, height=0.3, dxfattribs={"layer": "CONTROL"})
+            words.set_placement((60.1, 24.1))
+
+        return self.bring(dxf(draw))
+
+    def handles(self, sheet: Any) -> dict[str, str]:
+        return {one["text"][:3]: one["handle"] for one in sheet["marks"] if not one["is_text"]}
+
+    def test_a_benchmark_drawn_at_another_height_holds_all_heights_back(self) -> None:
+        drawing = self.bolt(412.3)
+        sheet = self.lay(drawing)
+        why = (
+            "BM1 stands at 50' 4 1/2\" in this job and is drawn at 412' 3 5/8\", "
+            "361' 11 1/8\" apart: the drawing's heights are above another zero, "
+            "or one of the two is wrong."
+        )
+        self.assertEqual(sheet["another_zero"], why)
+        nail, slab = self.handles(sheet)["BM7"], self.slab_part(sheet)
+        (error,) = self.place(drawing, slab, marks=[nail], status=400)["errors"]
+        self.assertEqual((error["field"], error["why"]), ("marks.shapes", why))
+        self.assertIn("Tie the job to BM1's real elevation", error["accepts"])
+        self.assertEqual((Floor.objects.count(), Benchmark.objects.count()), (0, 1))
+        self.place(drawing, slab)
+        self.assertEqual(Floor.objects.count(), 1, "what takes no height is placed")
+
+    def test_once_the_job_is_tied_to_it_heights_come_in(self) -> None:
+        drawing = self.bolt(412.3)
+        tie = {"id": str(uuid4()), "benchmark": str(self.benchmark), "real": "412.3 ft"}
+        self.ok(self.foreman, f"jobs/{self.job}/ties", tie)
+        sheet = self.lay(drawing)
+        self.assertEqual(sheet["another_zero"], "")
+        self.place(drawing, marks=[self.handles(sheet)["BM7"]])
+        bolt, nail = (Benchmark.objects.get(name=name) for name in ("BM1", "BM7"))
+        self.assertEqual(
+            bolt.elevation - nail.elevation, Length.from_feet("412.3") - Length.from_feet("50.25")
+        )
+
+    def test_it_is_found_by_its_place_whatever_it_is_called_there(self) -> None:
+        self.add_second_benchmark()
+        Benchmark.objects.filter(name="BM2").update(x=Length.from_feet(50), y=Length.from_feet(4))
+        for height, is_odd in ((50.02, False), (50.04, True), (49.96, True)):
+            sheet = self.lay(self.bolt(height, "CP9 by the gate"))
+            self.assertEqual("BM2 stands at" in sheet["another_zero"], is_odd, height)
+        Benchmark.objects.filter(name="BM2").update(x=Length.from_feet(51))
+        sheet = self.lay(self.bolt(70.0, "BM2 of another job"))
+        self.assertEqual(sheet["another_zero"], "", "a namesake elsewhere is another point")
+
+    def test_a_point_said_to_be_a_benchmark_is_one(self) -> None:
+        self.add_second_benchmark()
+        bm2 = str(Benchmark.objects.get(name="BM2").pk)
+        drawing = self.bolt(61.0, "CP9 by the gate")
+        handle = self.handles(self.lay(drawing))["CP9"]
+        sheet = self.lay(drawing, known=[known(handle, "", "", benchmark=bm2)])
+        self.assertIn("BM2 stands at 50' 0\"", sheet["another_zero"])

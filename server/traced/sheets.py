@@ -22,6 +22,7 @@ from server.traced.geometry import Placed, size_in_words
 from server.traced.laid import Laid, LayForm, lay
 from server.traced.models import BroughtDrawing, PlacedShape
 from server.traced.reading import Found, LeftOut, Mark
+from server.traced.zero import another_zero
 
 #: So many shapes are shown at once, the largest of them.
 MOST_SHOWN = 8_000
@@ -109,7 +110,11 @@ class LeftOutSheet(TypedDict):
 
 
 class DrawingSheet(TypedDict):
-    """A drawing over its site; ``shown`` of ``shapes`` are listed, the largest first."""
+    """A drawing over its site; ``shown`` of ``shapes`` are listed, the largest first.
+
+    ``another_zero`` says where its heights are not above the job's own zero; empty where they
+    are, or nothing is known twice.
+    """
 
     id: str
     file_name: str
@@ -122,6 +127,7 @@ class DrawingSheet(TypedDict):
     how: str
     turned: str
     misses: list[str]
+    another_zero: str
     layers: list[LayerSheet]
     shapes: int
     shown: list[ShapeSheet]
@@ -175,6 +181,7 @@ def drawing_sheet(user: User, drawing_id: UUID, form: LayForm) -> DrawingSheet:
         "how": laid.how,
         "turned": f"{degrees(laid.fit.turn):.3f}°" if laid.fit.turn else "",
         "misses": [format_fine(float(miss), laid.style) for miss in laid.fitted.misses],
+        "another_zero": odd.why if (odd := another_zero(drawing, found, laid, form)) else "",
         "layers": _layers(found),
         "shapes": len(found.traced),
         "shown": [_shape(one, laid, before) for one in shapes],

@@ -30,6 +30,7 @@ from server.traced.given import on_surface
 from server.traced.laid import Laid, LayForm, kept_fit, lay
 from server.traced.models import BroughtDrawing, PlacedShape
 from server.traced.reading import Found, Mark, Mesh
+from server.traced.zero import another_zero
 
 Kind = TypeVar("Kind")
 LONGEST_NAME, LONGEST_DESCRIPTION = 20, 200
@@ -76,7 +77,7 @@ class _Placing:
     """One drawing's parts, placed one after another in one transaction."""
 
     def __init__(self, user: User, drawing: BroughtDrawing, found: Found, laid: Laid) -> None:
-        self.user, self.drawing, self.laid = user, drawing, laid
+        self.user, self.drawing, self.laid, self.found = user, drawing, laid, found
         self.shapes = {one.handle: one for one in found.traced}
         self.marks = {one.handle: one for one in found.marks}
         self.meshes = {one.name: one for one in found.meshes}
@@ -87,6 +88,9 @@ class _Placing:
         parts = sorted(
             enumerate(form.parts), key=lambda one: not isinstance(one[1].form, FloorForm)
         )
+        takes_heights = bool(form.marks) or any(part.mesh for part in form.parts)
+        if takes_heights and (odd := another_zero(self.drawing, self.found, self.laid, form.lay)):
+            raise Invalid(_under("marks", odd))
         refused: set[UUID] = set()
         for number, part in parts:
             if part.form.reference in refused:

@@ -3638,6 +3638,7 @@ export interface components {
             how: string;
             turned: string;
             misses: string[];
+            another_zero: string;
             layers: components["schemas"]["LayerSheet"][];
             shapes: number;
             shown: components["schemas"]["ShapeSheet"][];

@@ -106,6 +106,11 @@ export function Placing({ job, sheet, lay, layIt, onKnown }: Props) {
         >
           {job.can_plan && <Moved sheet={sheet} lay={lay} />}
           {layIt}
+          {sheet.another_zero && (
+            <Alert severity="warning">
+              {sheet.another_zero} Its heights can&apos;t be taken over as they are.
+            </Alert>
+          )}
           {parts.map((part, at) => (
             <PartCard
               key={part.id}

@@ -4,6 +4,7 @@ import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { usePours } from "../../api/queries";
+import { OnDemand } from "../../parts/OnDemand";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { useJobSheet } from "../frame/useJobSheet";
@@ -28,7 +29,15 @@ export function Pours() {
             {pours.map((pour) => (
               <Row key={pour.id} job={job.id} pour={pour} />
             ))}
-            {job.can_plan && <NewPour job={job} />}
+            {job.can_plan && (
+              <OnDemand
+                title={pours.length ? "Plan another pour" : "Plan a pour"}
+                draft={`pour:${job.id}`}
+                isFirst={pours.length === 0}
+              >
+                {() => <NewPour job={job} />}
+              </OnDemand>
+            )}
           </>
         )}
       </Loaded>
