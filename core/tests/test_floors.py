@@ -22,6 +22,7 @@ from core.floors import (
     rectangle,
     wall_marks,
 )
+from core.floors.marks import marks_along
 from core.lengths import Elevation, Length, Style
 from core.tests.worked import cases, metres, place
 
@@ -90,8 +91,12 @@ class Outlines(TestCase):
 
     def test_shapes_no_floor_has(self) -> None:
         one, two = metres(1), metres(2)
-        self.assertRaises(BadOutline, rectangle, Length(0), one)
+        with self.assertRaisesRegex(BadOutline, "The length must be more than 0"):
+            rectangle(Length(0), one)
         self.assertRaises(BadOutline, rectangle, one, metres(-1))
+        for notch in ((two, one), (one, two)):
+            with self.assertRaisesRegex(BadOutline, "takes away a whole side"):
+                l_shape(two, two, *notch)
         self.assertRaises(BadOutline, l_shape, two, two, two, one)
         self.assertRaises(OutOfRange, rectangle, metres(3000), one)
 
@@ -147,6 +152,13 @@ class WallMarks(TestCase):
             self.assertLessEqual(gap.nanometres, spacing * 1_000_000 + 2)
         self.assertEqual(len({mark.name for mark in marks}), len(marks))
 
+    def test_marks_on_a_long_wall_are_lettered_on(self) -> None:
+        long = marks_along(((place(0, 0), place(60, 0)),), metres(2), is_closed=False)
+        names = [mark.name for mark in long]
+        self.assertEqual(names[:3], ["1", "1a", "1b"])
+        self.assertEqual(names[25:], ["1y", "1z", "1aa", "1ab", "1ac", "2"])
+        self.assertEqual([mark.place.x for mark in long], [metres(2 * i) for i in range(31)])
+
     def test_senseless_spacings(self) -> None:
         for spacing in (metres(0), metres(-1), metres("0.001")):
             self.assertRaises(OutOfRange, wall_marks, L_SHAPE, spacing)
@@ -177,6 +189,8 @@ class Grid(TestCase):
         points = propose_grid(outline, metres(spacing / 1000))
         places = [point.place for point in points]
         self.assertTrue(set(outline.corners) <= set(places))
+        astray = [one for one in places if not outline.contains(one)]
+        self.assertTrue(all(outline.clearance(one) < 1e-8 for one in astray), astray)
         self.assertEqual(len({point.name for point in points}), len(points))
         reach = 1.3 * spacing / 1000
         covered = shapely.Polygon([(float(one.x), float(one.y)) for one in outline.corners])

@@ -51,6 +51,18 @@ slopes = st.floats(-0.001, 0.001)
 class InstrumentChecks(TestCase):
     """Each recovers the slope it was spoiled with."""
 
+    def test_the_ends_of_a_verdict(self) -> None:
+        check = SlopeCheck(slope=-0.5, leverage=2.0, readings=4, resolution=0.25)
+        self.assertEqual(check.uncertainty, 0.25)
+        for specification, verdict in (
+            (0.75, CheckVerdict.PASS), (0.74, CheckVerdict.INCONCLUSIVE),
+            (0.25, CheckVerdict.INCONCLUSIVE), (0.24, CheckVerdict.FAIL),
+        ):  # fmt: skip
+            self.assertIs(check.verdict(specification), verdict, specification)
+        self.assertIsNone(check.leverage_needed(0.5))
+        self.assertEqual(check.leverage_needed(0.25), 2.0)
+        self.assertEqual(check.error_at(4.0), -2.0)
+
     def test_worked_cases(self) -> None:
         for number, case in enumerate(cases("instrument_checks")):
             g, expected = case["given"], case["expect"]["slope"]

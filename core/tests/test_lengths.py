@@ -54,6 +54,8 @@ READ = [
     (".5", "ft", "0.1524"),
     ("0", "ft-in", "0"),
     ("62.375in", "mm", "1.584325"),
+    ("9/8 ft", "ft-in", "0.3429"),
+    ("5 1/2 ft", "ft-in", "1.6764"),
 ]
 
 REFUSED = [
@@ -70,6 +72,8 @@ REFUSED = [
     ("5' 13\"", "ft-in", "There are 12 inches or more behind the feet."),
     ("5' 2 9/8\"", "ft-in", "The fraction is one inch or more."),
     ("5' 9/8\"", "ft-in", "The fraction is one inch or more."),
+    ("5 9/8 ft", "ft-in", "The fraction is one foot or more."),
+    ("5 8/8 ft", "ft-in", "The fraction is one foot or more."),
     ('2.5 3/8"', "in", "It has decimals and a fraction."),
     ('3/0"', "in", "A fraction can't have 0 below."),
     ('1/3"', "in", "No rod has 3 parts to an inch."),

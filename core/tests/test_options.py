@@ -216,6 +216,8 @@ class Options(TestCase):
         model, off = shot(seed)
         for axis in Axis:
             steps = steps_along(model, axis, 7)
+            self.assertEqual(len(steps), 8)
+            np.testing.assert_allclose(np.diff(steps), (steps[-1] - steps[0]) / 7)
             volumes = volume_up_to(model, off, axis, steps)
             self.assertAlmostEqual(volumes[0], 0.0, places=9)
             self.assertAlmostEqual(volumes[-1], model.volume(off), places=9)
@@ -237,5 +239,7 @@ class Options(TestCase):
     def test_a_customer_who_multiplies_finds_the_price_of_the_extra(self) -> None:
         self.assertEqual(price_of_extra(0.797333, 180.0), 144.0)
         self.assertEqual(price_of_extra(-0.2, 180.0), 0.0)
+        self.assertEqual(price_of_extra(2.0, 0.5), 1.0)
+        self.assertEqual(price_of_extra(2.0, 0.0), 0.0)
         with self.assertRaisesRegex(OutOfRange, "not below nothing"):
             price_of_extra(1.0, -1.0)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
 from math import cos, sin
 from unittest import TestCase
 
@@ -20,6 +21,8 @@ from core.drawings import (
     sprayed,
     stake_text,
 )
+from core.drawings.scale import BARS, IMPERIAL, METRIC
+from core.drawings.section import TIMES
 from core.errors import BadOutline, OutOfRange
 from core.floors import Line, Outline, PlanPoint
 from core.lengths import Elevation, Length, Style
@@ -67,6 +70,22 @@ class Scales(TestCase):
     def test_a_plan_for_no_sheet_is_refused(self) -> None:
         with self.assertRaises(OutOfRange):
             scale_for(Length.from_metres(1900), Length.from_metres(1), A4, is_metric=True)
+
+    def test_a_scale_is_what_it_is_written_as(self) -> None:
+        for ratio, text in IMPERIAL.items():
+            inches, feet = (Fraction(side.split()[0].rstrip('"')) for side in text.split("="))
+            self.assertEqual(feet * 12 / inches, ratio, text)
+        self.assertEqual(sorted(IMPERIAL), list(IMPERIAL))
+
+    def test_scales_bars_and_heights_go_up_by_round_steps(self) -> None:
+        for numbers, firsts in ((METRIC, "125"), (BARS, "125"), (TIMES, "125")):
+            self.assertEqual(sorted(set(numbers)), list(numbers))
+            for number in numbers:
+                self.assertRegex(str(number), f"^(25|[{firsts}])0*$")
+
+    def test_the_shortest_bar_where_there_is_room_for_none(self) -> None:
+        scale = scale_for(Length.from_metres(1), Length.from_metres(1), A4, is_metric=True)
+        self.assertEqual(bar_for(scale, Length(1), is_metric=True), (1, Length.from_metres(1)))
 
     def test_the_bar_is_the_longest_there_is_room_for(self) -> None:
         scale = scale_for(Length.from_metres(12), Length.from_metres(8), A4, is_metric=True)
@@ -156,6 +175,11 @@ class Sections(TestCase):
         found = beside(self.line, shots)
         self.assertEqual([one.point for one in found], ["A1", "B2"])
         self.assertEqual([float(one.along) for one in found], [2.0, 6.0])
+
+    def test_its_ends_are_of_it(self) -> None:
+        nothing = Length(0)
+        self.assertEqual(self.line.beside(self.line.start), (nothing, nothing))
+        self.assertEqual(self.line.beside(self.line.end), (Length.from_metres(12), nothing))
 
     def test_left_of_the_line_is_plus(self) -> None:
         at = self.line.beside(place(3, 1.5))

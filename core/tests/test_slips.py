@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from math import sqrt
 from random import Random
 from unittest import TestCase
 
+import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -80,6 +82,9 @@ class GrossSlips(TestCase):
                     assert question is not None
                     self.assertIn(slip, [one.slip for one in question.offers])
                     self.assertIs(question.from_neighbours, bool(near))
+                    off = {Slip.FOOT: 0.3048, Slip.METRE: 1.0}.get(slip)
+                    if off and not near:
+                        self.assertAlmostEqual(abs(float(question.off)), off, places=9)
 
     def test_a_floor_that_is_low_all_over_is_what_crews_come_to_find(self) -> None:
         for inches in (0.5, 1, 2, 3, 5):
@@ -207,6 +212,18 @@ class WhatIsExpected(TestCase):
         assert expected is not None
         self.assertAlmostEqual(expected.off, c, places=9)
         self.assertAlmostEqual(expected.scatter or 0.0, 0.0, places=7)
+
+    def test_it_is_the_least_squares_plane_with_what_it_predicts_by(self) -> None:
+        rng = Random(11)
+        near = [Near(rng.uniform(1, 6), rng.uniform(-2, 5), rng.gauss(0, 0.01)) for _ in range(7)]
+        rows = np.array([(1.0, p.x, p.y) for p in near])
+        plane, (rest,), *_ = np.linalg.lstsq(rows, [p.off for p in near])
+        leverage = np.linalg.inv(rows.T @ rows)[0, 0]
+        expected = expected_at(near)
+        assert expected is not None
+        self.assertAlmostEqual(expected.off, plane[0], places=12)
+        self.assertAlmostEqual(expected.scatter or 0, sqrt(rest / 4), places=12)
+        self.assertAlmostEqual(expected.spread or 0, sqrt(rest / 4 * (1 + leverage)), places=12)
 
     def test_few_or_in_a_row_predict_their_mean_and_none_nothing(self) -> None:
         self.assertIsNone(expected_at(()))

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from core.floors import Outline, PlanPoint
 from core.surfaces import Plane, Region, SetUpErrors, ShotErrors, SlabModel, volume_range
-from core.surfaces.sure import _Gaps
+from core.surfaces.sure import VolumeRange, _Gaps, _predicted
 from core.tests.worked import place
 from core.uncertainty import Beam, Kit, Sight, own_half_width, shared_half_width
 
@@ -118,6 +118,19 @@ class ThreeParts(TestCase):
             volume_range(model, off, shots(63), [SET_UP]).between for off in (wave, noise)
         )
         self.assertLess(smooth, rough / 4)
+
+    def test_the_three_parts_add_as_squares(self) -> None:
+        self.assertEqual(VolumeRange(3.0, 4.0, 12.0).half_width, 13.0)
+
+    def test_what_neighbors_predict_is_never_counted_for_more_than_it_is_worth(self) -> None:
+        places = grid(5, 4)
+        model, off = model_over(places), np.array([float(p.x * 2 - p.y) % 0.7 for p in places])
+        rows = np.column_stack([np.ones(20), model.places.xy - model.places.xy.mean(axis=0)])
+        rest = off - rows @ np.linalg.pinv(rows) @ off
+        variance = float(rest @ rest) / 17
+        for share, counts in ((0.9, 0.729), (0.5, 0.2), (0.0, 0.2), (1.05, 1.0), (2.0, 1.0)):
+            missed = share * variance / 1.1
+            self.assertAlmostEqual(_predicted(model, off, missed), counts, msg=f"{share}")
 
     def test_evenness_runs_from_a_grid_to_shots_strewn_and_no_farther(self) -> None:
         for ratio, evenness in ((1 / 6, 1.0), (0.3, 1.0), (0.55, 0.5), (0.8, 0.0), (3.0, 0.0)):

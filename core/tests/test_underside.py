@@ -66,6 +66,17 @@ class Thickness(TestCase):
         self.assertEqual(slab.along(2), (metres("0.3"), metres("0.3")))
         self.assertEqual(slab.along(1), (FIVE, FIVE))
 
+    def test_a_thickened_edge_lies_along_its_own_edge_however_that_runs(self) -> None:
+        slanted = Outline((place(0, 0), place(8, 6), place(5, 10), place(-3, 4)))
+        slab = Underside(slanted, FIVE, None, (ThickenedEdge(1, metres("0.5"), metres("0.3")),))
+        for along, aside, thick in (
+            (0.1, 0.4, "0.3"), (5, 0.49, "0.3"), (9.9, 0.4, "0.3"), (5, 0.51, "0.125"),
+            (0.1, 2, "0.125"), (9.9, 3, "0.125"),
+        ):  # fmt: skip
+            at = place(0.8 * along - 0.6 * aside, 0.6 * along + 0.8 * aside)
+            with self.subTest(along=along, aside=aside):
+                self.assertEqual(slab.thickness_at(at), metres(thick))
+
     def test_where_two_meet_the_deeper_counts(self) -> None:
         edges = (
             ThickenedEdge(1, metres("0.4"), metres("0.3")),
