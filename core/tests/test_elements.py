@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from fractions import Fraction
 from itertools import pairwise
 from unittest import TestCase
@@ -219,7 +220,13 @@ class Piers(TestCase):
         row = PierRow(grid, FLAT, self.STACK, Fall(Fraction(1, 60)))
         self.assertEqual([float(top) for _, top in row.tops()], [99.77, 99.72, 99.67])
         self.assertEqual(len(row.points()), 9)
-        self.assertEqual(len(row.drawn()), 1)
+        (line,) = row.drawn()
+        self.assertEqual((line.places, line.is_closed), ((place(0, 0), place(6, 0)), False))
+        two = replace(row, grid=PierGrid(place(0, 0), place(6, 0), 3, 2, metres(2)))
+        ends = [one.places for one in two.drawn()]
+        self.assertEqual(ends, [(place(0, 0), place(6, 0)), (place(0, 2), place(6, 2))])
+        one = replace(row, grid=PierGrid(place(3, 4), place(3, 4), 1, 1, Length(0)))
+        self.assertEqual(one.drawn(), ())
 
     def test_a_stack_taller_than_its_hole_is_refused(self) -> None:
         grid = PierGrid(place(0, 0), place(6, 0), 3, 1, Length(0))

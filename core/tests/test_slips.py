@@ -80,7 +80,9 @@ class GrossSlips(TestCase):
                 with self.subTest(f"{slip}, {len(near)} around"):
                     question = asked(graduation, typed, meant, near)
                     assert question is not None
-                    self.assertIn(slip, [one.slip for one in question.offers])
+                    (offer,) = (one for one in question.offers if one.slip is slip)
+                    rod = Rod(Numbering.UP, GRADUATIONS[graduation], Length.from_feet(13))
+                    self.assertEqual(offer.reading, rod.read(meant))
                     self.assertIs(question.from_neighbours, bool(near))
                     off = {Slip.FOOT: 0.3048, Slip.METRE: 1.0}.get(slip)
                     if off and not near:

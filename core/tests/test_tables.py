@@ -13,7 +13,6 @@ from core.instruments import Setting
 from core.lengths import StyleKind
 from core.tables import (
     AT_THE_ORIGIN,
-    LARGEST,
     ColumnOrder,
     SurveyOrigin,
     SurveyUnit,
@@ -60,7 +59,8 @@ class Corners(TestCase):
             b"\x00\x01": "as a table",
             b"=1+1,0\n0,0": "Row 1, column 1",
             b'"0,0\n': "columns are not",
-            b"0,0\n" * (LARGEST // 4 + 1): "that long",
+            b"0,0\n" * 16_384 + b" ": "that long",
+            b"0,0\n" * 16_384: "no outline",
         }
         for table, words in wrong.items():
             with self.subTest(table[:20]), self.assertRaises(BadTable) as refused:
