@@ -1,14 +1,30 @@
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { type Plugin, defineConfig } from "vite";
 import { VitePWA } from "vite-plugin-pwa";
 
 /** The page every address of the web is, as the server gives it with its policy. */
 const SHELL = "/shell";
 const MOST_BYTES = 24 * 1024 * 1024;
 
+/** Have what draws the application fetched with the page, though it is run only a moment later. */
+function fetchedAtOnce(name: string): Plugin {
+  return {
+    name: "fetched-at-once",
+    transformIndexHtml(_, { bundle = {} }) {
+      const chunk = Object.values(bundle).find((one) => one.type === "chunk" && one.name === name);
+      if (chunk?.type !== "chunk") return [];
+      return [chunk.fileName, ...chunk.imports].map((file) => ({
+        tag: "link",
+        attrs: { rel: "modulepreload", crossorigin: true, href: `/${file}` },
+      }));
+    },
+  };
+}
+
 export default defineConfig({
   plugins: [
     react(),
+    fetchedAtOnce("start"),
     VitePWA({
       filename: "sw.js",
       injectRegister: null,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from math import pi
 from unittest import TestCase
 
 from hypothesis import assume, given
@@ -250,6 +251,9 @@ class StacksAndPiers(TestCase):
             lambda: Pier(Elevation(0), Elevation.from_metres(2), Length(0)),
         ):
             self.assertRaises(BadLevel, made)
+        belled = Pier(Elevation(0), Elevation.from_metres(2), metres("0.4"), bell)
+        cone = pi * 0.5 / 3 * (0.3**2 + 0.3 * 0.2 + 0.2**2)
+        self.assertAlmostEqual(concrete_of(belled), pi * 0.2**2 * 1.5 + cone, places=12)
         plain = Pier(Elevation(0), Elevation.from_metres(2), metres(1))
         self.assertAlmostEqual(concrete_of(plain), 1.5707963)
         unsure = Length.from_float(0.004)
@@ -281,6 +285,20 @@ class StacksAndPiers(TestCase):
         self.assertEqual(exactly.waste, Length(0))
         with_a_saw = cut_list(named, metres("1"), metres("0.001"))
         self.assertEqual(len(with_a_saw.stocks), 3)
+
+    def test_a_tube_as_long_as_the_stock_is_one_of_it(self) -> None:
+        whole, over = ("A", metres("3.6")), ("B", metres("3.600000001"))
+        cuts = cut_list([over, whole], metres("3.6"), metres("0.003"))
+        self.assertEqual(cuts.too_long, (over,))
+        self.assertEqual([one.pieces for one in cuts.stocks], [(whole,)])
+        self.assertEqual(cuts.waste, Length(0))
+
+    def test_the_longest_are_cut_first_whatever_they_are_called(self) -> None:
+        named = [("Z", metres("0.3")), ("A", metres("0.5")), ("M", metres("0.9"))]
+        cuts = cut_list(named, metres("1"), Length(0))
+        self.assertEqual(
+            [[name for name, _ in one.pieces] for one in cuts.stocks], [["M"], ["A", "Z"]]
+        )
 
     @given(tubes, st.integers(0, 5_000_000))
     def test_a_cut_list_is_never_short(self, lengths: list[Length], kerf: int) -> None:

@@ -134,6 +134,12 @@ class Footings(TestCase):
         bottoms = {p.target for p in pad.points() if p.task is Task.FOOTING_BOTTOM}
         self.assertEqual(bottoms, {TOP - metres("0.3")})
         self.assertTrue(pad.drawn()[0].is_closed)
+        found = {(p.task, p.name): p.place for p in pad.points()}
+        self.assertEqual(found[Task.FOOTING_BOTTOM, "5"], place(3, 3))
+        for n, corner in enumerate(pad.corners(), start=1):
+            self.assertEqual(found[Task.FOOTING_BOTTOM, str(n)], corner)
+            self.assertEqual(found[Task.FORM, str(n)], corner)
+        self.assertEqual(len(found), 9)
 
 
 class Following(TestCase):

@@ -112,6 +112,14 @@ class OneLine(TestCase):
             line = SightLine.from_backsight(feet("10"), stood(Reading(0)), numbering)
             self.assertEqual(line.kind, kind)
             self.assertEqual(line.beam is None, numbering is not Numbering.UP)
+        down, known = Numbering.DOWN, feet("10")
+        for line, kind in (
+            (SightLine(down, beam=known), HeightKind.HEIGHT_OF_INSTRUMENT),
+            (SightLine(down, standing=known, beam=known), HeightKind.CONSTANT),
+            (SightLine(down, upside_down=known), HeightKind.CONSTANT),
+            (SightLine(down, standing=known), HeightKind.CONSTANT),
+        ):
+            self.assertEqual(line.kind, kind, line)
 
 
 class FourWays(TestCase):

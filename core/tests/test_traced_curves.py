@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 from itertools import pairwise
-from math import hypot, pi, tan
+from math import cos, hypot, pi, tan
 from unittest import TestCase
 
 from hypothesis import given
@@ -143,6 +143,16 @@ class Joined(TestCase):
         bent = Traced("B", "0", (Bend(4, 0, 0.1), Bend(3, 1, -0.4), Bend(0, 0)), is_closed=False)
         (one,) = join([line("A", (-2, 0), (0, 0)), bent])
         self.assertEqual(one.bends, (Bend(-2, 0), Bend(0, 0, 0.4), Bend(3, 1, -0.1), Bend(4, 0)))
+
+    def test_a_circle_keeps_its_middle_and_is_cut_no_finer_than_asked(self) -> None:
+        drawn = circle("C", "0", (3.0, 4.0), 2.0)
+        self.assertEqual(drawn.circle, ((3.0, 4.0), 4.0))
+        for tolerance in (0.5, 0.01):
+            corners = drawn.corners(tolerance)
+            step = 2 * pi / len(corners)
+            self.assertLessEqual(2 * (1 - cos(step / 2)), tolerance)
+            coarser = 2 * pi / (len(corners) - 2)
+            self.assertGreater(2 * (1 - cos(coarser / 2)), tolerance)
 
     def test_many_handles_are_named_in_short(self) -> None:
         self.assertEqual(named(["A", "B", "C"]), "A+B+C")

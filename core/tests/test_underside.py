@@ -56,6 +56,20 @@ class Thickness(TestCase):
         self.assertEqual(other.thickness_at(place(8, 1)), metres("0.1"))
         self.assertFalse(taper.is_even)
 
+    def test_a_taper_runs_square_to_its_edge_however_that_lies(self) -> None:
+        slanted = Outline((place(0, 0), place(8, 6), place(5, 10), place(-3, 4)))
+        taper = Underside(slanted, FIVE, Taper(1, metres("0.1")))
+        for along, aside, thick in (
+            (0, 0, "0.125"),
+            (10, 0, "0.125"),
+            (4, 5, "0.1"),
+            (7, 2, "0.115"),
+        ):
+            at = place(0.8 * along - 0.6 * aside, 0.6 * along + 0.8 * aside)
+            self.assertAlmostEqual(float(taper.thickness_at(at)), float(thick), places=8)
+        over = Underside(slanted, FIVE, Taper(3, metres("0.1")))
+        self.assertAlmostEqual(float(over.thickness_at(place(0, 0))), 0.1, places=8)
+
     def test_a_thickened_edge_is_deep_over_its_width_and_no_farther(self) -> None:
         edge = ThickenedEdge(2, metres("0.3"), metres("0.3"))
         slab = Underside(FLOOR, FIVE, None, (edge,))
