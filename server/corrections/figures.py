@@ -11,7 +11,7 @@ from uuid import UUID
 from core.design import move_of
 from core.lengths import Elevation, Length, Style, format_amount
 from server.decisions.sheets import rows_of
-from server.fieldbook.pegs import PegState, pegs_of
+from server.fieldbook.pegs import PegState, pegs_of, scopes_of
 from server.fieldbook.rules import Sighting
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Job
@@ -54,7 +54,7 @@ def figures_of(job_id: UUID) -> JobFigures:
     job = Job.objects.select_related("crew").get(pk=job_id)
     plan, standings = JobPlan(job), JobStandings(job)
     pegs: dict[tuple[str, str, str], PegState] = {}
-    for scope in ({"floor__job": job}, {"element__job": job}):
+    for scope in scopes_of(plan):
         for own in pegs_of(scope, plan, standings)[0].values():
             for point in own.points:
                 for peg in own.pegs[point.task]:  # type: ignore[index]

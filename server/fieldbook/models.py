@@ -205,6 +205,12 @@ class AcceptedRun(Timed, SiteRecord):
         return f"run closed by {self.closing_id}"
 
 
+#: All that is read of each point's last shot, so that a job's shots are read off one index.
+LAST_FIRST = (
+    "taken_at", "recorded_at", "set_up", "phone", "clock_give", "sight", "reading",
+)  # fmt: skip
+
+
 class Shot(Timed, Sight):
     """One reading on one point; ``typed`` is what the person entered.
 
@@ -221,7 +227,10 @@ class Shot(Timed, Sight):
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 
     class Meta:
-        indexes = [models.Index(fields=["set_up", "taken_at"], name="shot_order_of_the_book")]
+        indexes = [
+            models.Index(fields=["set_up", "taken_at"], name="shot_order_of_the_book"),
+            models.Index(fields=["point", "setting", *LAST_FIRST], name="shot_last_of_a_point"),
+        ]
 
     def __str__(self) -> str:
         return f"{self.typed} on {self.point_id}"

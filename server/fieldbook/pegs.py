@@ -121,12 +121,26 @@ def stone_of(floors: Iterable[UUID]) -> Scope:
     return {"floor__in": list(floors)}
 
 
+def parts_of(elements: Iterable[UUID]) -> Scope:
+    """Return the scope of elements' points.
+
+    They are named one by one, not by their job: a database that is to look for a job's shots may
+    take all shots there are, and look up whose each is.
+    """
+    return {"element__in": list(elements)}
+
+
+def scopes_of(plan: JobPlan) -> tuple[Scope, Scope]:
+    """Return the scopes of all that is shot on a plan: the stone, and its elements."""
+    return stone_of(plan.floors), parts_of(plan.elements)
+
+
 def stage_of_job(plan: JobPlan, stage: Stage) -> Scope:
     """Return the scope of a stage; holes and tops of piers need their ground too."""
     tasks = list(tasks_of(stage))
     if stage in (Stage.DIG, Stage.PIERS):
         tasks += [Task.GROUND, Task.HOLE, Task.PIER_TOP]
-    return {"element__job": plan.job, "task__in": tasks}
+    return {**parts_of(plan.elements), "task__in": tasks}
 
 
 def pegs_of(

@@ -75,7 +75,7 @@ def sheet_of(job: Job, role: str) -> JobSheet:
     plan, standings = JobPlan(job), JobStandings(job)
     pegs, _ = pegs_of(stone_of(plan.floors), plan, standings)
     plans = [floor_plan(plan, floor, pegs.get(floor, OwnPegs())) for floor in plan.floors]
-    stages = stage_progress(job, standings) if plan.elements else []
+    stages = stage_progress(plan, standings) if plan.elements else []
     benchmarks, retired_benchmarks = benchmark_sheets(job, style)
     stations = list(reversed(standings.by_id.values()))
     tightest = tightest_of(plan)

@@ -14,7 +14,7 @@ from core.rods import Station
 from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.fieldbook.pegs import OwnPegs, pegs_of
+from server.fieldbook.pegs import OwnPegs, parts_of, pegs_of, stone_of
 from server.fieldbook.rules import station_of
 from server.fieldbook.standing import JobStandings, Standing
 from server.fieldbook.ways import ways_to
@@ -140,7 +140,7 @@ def _benchmarks(job: Job) -> Iterator[_Rung]:
 
 
 def _floors(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
-    pegs, _ = pegs_of({"floor__in": list(plan.floors)}, plan, standings, shown=())
+    pegs, _ = pegs_of(stone_of(plan.floors), plan, standings, shown=())
     for key, floor in plan.floors.items():
         slab = plan.surfaces(key)
         for part, name in PARTS:
@@ -154,7 +154,7 @@ def _floors(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
 
 
 def _elements(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
-    pegs, aims = pegs_of({"element__job": plan.job}, plan, standings, shown=())
+    pegs, aims = pegs_of(parts_of(plan.elements), plan, standings, shown=())
     for key, element in plan.elements.items():
         own = pegs.get(key, OwnPegs())
         targets: dict[Task, list[Elevation]] = {}

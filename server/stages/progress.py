@@ -6,9 +6,10 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.tasks import Stage, Task, stage_of
-from server.fieldbook.pegs import IN_THE_PLAN, shot_fine
+from server.fieldbook.pegs import IN_THE_PLAN, parts_of, shot_fine
 from server.fieldbook.standing import JobStandings
-from server.jobs.models import Job, Point
+from server.jobs.models import Point
+from server.jobs.plan.job_plan import JobPlan
 
 
 class StageProgress(TypedDict):
@@ -20,14 +21,15 @@ class StageProgress(TypedDict):
     in_doubt: int
 
 
-def stage_progress(job: Job, standings: JobStandings) -> list[StageProgress]:
+def stage_progress(plan: JobPlan, standings: JobStandings) -> list[StageProgress]:
     """Return how far the stages of a job's elements are, in two queries; in order of work."""
-    counted = shot_fine({"element__job": job}, standings)
+    scope = parts_of(plan.elements)
+    counted = shot_fine(scope, standings)
     found: dict[Stage, StageProgress] = {
         stage: {"stage": stage, "points": 0, "shot": 0, "in_doubt": 0} for stage in Stage
     }
     tasks: list[tuple[UUID, str]] = list(
-        Point.objects.filter(element__job=job, **IN_THE_PLAN).values_list("pk", "task").order_by()
+        Point.objects.filter(**scope, **IN_THE_PLAN).values_list("pk", "task").order_by()
     )
     for key, task in tasks:
         progress = found[stage_of(Task(task))]

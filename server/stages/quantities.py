@@ -13,7 +13,7 @@ from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.aims import Aims
-from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
+from server.fieldbook.pegs import OwnPegs, parts_of, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import job_for
 from server.jobs.plan.job_plan import JobPlan
@@ -102,7 +102,7 @@ def quantities_sheet(user: User, job_id: UUID) -> QuantitiesSheet:
     job, _ = job_for(user, job_id, Ability.READ)
     plan, standings = JobPlan(job), JobStandings(job)
     stone, _ = pegs_of(stone_of(plan.floors), plan, standings, shown=())
-    pegs, aims = pegs_of({"element__job": job}, plan, standings, shown=())
+    pegs, aims = pegs_of(parts_of(plan.elements), plan, standings, shown=())
     unit = volume_unit_text(plan.style)
     rows = [_floor(plan, pk, stone.get(pk, OwnPegs()), unit) for pk in plan.floors]
     rows += [

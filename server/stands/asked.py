@@ -14,7 +14,7 @@ from core.standing import Reach, ToShoot
 from core.tasks import Stage, Task, stage_of
 from core.uncertainty import Kit
 from server.fieldbook.models import SetUp
-from server.fieldbook.pegs import pegs_of
+from server.fieldbook.pegs import pegs_of, scopes_of
 from server.fieldbook.rules import Gear, kit_of
 from server.fieldbook.standing import JobStandings
 from server.gear.models import Instrument, Receiver, Rod
@@ -119,7 +119,7 @@ def _left(job: Job, stage: str) -> tuple[tuple[Left, ...], list[Elevation]]:
     plan, standings = JobPlan(job), JobStandings(job)
     left: dict[PlanPoint, Left] = {}
     found: list[Elevation] = []
-    for scope in ({"floor__job": job}, {"element__job": job}):
+    for scope in scopes_of(plan):
         pegs, aims = pegs_of(scope, plan, standings, shown=())
         for own in pegs.values():
             shot = {one.point.pk: one.elevation for one in own.found}

@@ -10,7 +10,7 @@ from core.lengths import Style
 from core.lengths.style import OWN_ZERO
 from core.tasks import Task
 from server.decisions.sheets import AskedLine, LiftedSheet
-from server.fieldbook.pegs import pegs_of
+from server.fieldbook.pegs import pegs_of, scopes_of
 from server.fieldbook.standing import JobStandings
 from server.gear.methods import recorded_check
 from server.gear.models import InstrumentCheck
@@ -42,7 +42,7 @@ def check_job(job: Job) -> None:
         for element in [*plan.elements.values(), *job.elements.exclude(retired_at=None)]:
             _check_level(element, is_needed=False)
             element_sheet(plan, element)
-        for scope in ({"floor__job": job}, {"element__job": job}):
+        for scope in scopes_of(plan):
             pegs_of(scope, plan, standings)
         _check_gear(standings)
     except UNREADABLE as failed:

@@ -16,7 +16,7 @@ from core.lengths import Elevation, Style, written_above
 from core.tables import ColumnOrder, SurveyOrigin, SurveyPoint, SurveyUnit, to_survey
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.fieldbook.pegs import pegs_of
+from server.fieldbook.pegs import pegs_of, scopes_of
 from server.fieldbook.standing import JobStandings
 from server.files import harmless, plain_name
 from server.jobs.access import job_for
@@ -92,7 +92,7 @@ def both_heights(job: Job) -> Iterator[BothHeights]:
             )
     plan, standings = JobPlan(job), JobStandings(job)
     number = 0
-    for scope in ({"floor__job": job}, {"element__job": job}):
+    for scope in scopes_of(plan):
         pegs, aims = pegs_of(scope, plan, standings, shown=())
         for own in pegs.values():
             found = {one.point.pk: one.elevation for one in own.found}

@@ -14,7 +14,7 @@ from core.verdicts import Tolerance
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.aims import Aims
-from server.fieldbook.pegs import Scope, pegs_of
+from server.fieldbook.pegs import Scope, pegs_of, scopes_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import element_for, floor_for
 from server.jobs.models import Element, Floor, Job
@@ -95,7 +95,9 @@ def _moves(job: Job, before: JobPlan, after: JobPlan) -> MovesSheet:
     moves = [move for name in old if (move := move_of(name, old[name], new.get(name, {})))]
     return {
         "moves": [{"what": move.name, "by": move.in_words(before.style)} for move in moves],
-        "rejudged": [line for scope in _scopes(job) for line in _rejudged(scope, before, after)],
+        "rejudged": [
+            line for scope in scopes_of(before) for line in _rejudged(scope, before, after)
+        ],
         "refused": "",
     }
 
@@ -116,10 +118,6 @@ def levels_of(plan: JobPlan) -> Levels:
         for (task, name), target in plan.targets(element.pk).items():
             found.setdefault(f"{element.name}, {NAMES[task].lower()}", {})[name] = target
     return found
-
-
-def _scopes(job: Job) -> tuple[Scope, Scope]:
-    return {"floor__job": job}, {"element__job": job}
 
 
 def _rejudged(scope: Scope, before: JobPlan, after: JobPlan) -> Iterator[str]:

@@ -6,6 +6,8 @@ from io import BytesIO
 from typing import Any
 from uuid import UUID, uuid4
 
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
 from openpyxl import load_workbook
 
 from server.crews.models import Crew
@@ -48,6 +50,17 @@ class Stages(SiteTestCase):
         self.assertEqual(third["stepped"], "step down 1' 0\"")
         self.assertEqual(third["stake"]["text"], "3' 6\"")
         self.assertEqual(sheet["diagonals"][0], sheet["diagonals"][1])
+
+    def test_shots_are_looked_for_by_their_points_and_never_among_all_there_are(self) -> None:
+        dig = self.place("excavation", part="sub-grade")
+        self.shoot(dig, "formation", "A1", "4' 9\"")
+        self.add_second_benchmark()
+        for path in ("", "/stages/dig", "/ladder", "/take-off", "/stands?stage=dig"):
+            with self.subTest(path), CaptureQueriesContext(connection) as asked:
+                self.get(f"jobs/{self.job}{path}")
+            of_shots = [one["sql"] for one in asked if "ROW_NUMBER() OVER" in one["sql"]]
+            self.assertTrue(of_shots)
+            self.assertEqual([one for one in of_shots if "jobs_element" in one], [])
 
     def test_an_over_dug_footing_is_on_hold_and_a_formation_is_not(self) -> None:
         footing = self.place("footing", part="sub-grade")

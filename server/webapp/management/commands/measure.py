@@ -17,7 +17,7 @@ from server.measures.papers import making_a_record, moving_a_job
 from server.measures.practice import all_practiced
 from server.measures.requests import logging_a_reading, opening_a_job
 from server.measures.scripts import first_screen
-from server.measures.site import Site, add_elements, make_site
+from server.measures.site import Site, add_elements, as_in_use, make_site
 from server.measures.stages import opening_stages
 from server.measures.stands import choosing_a_stand
 from server.measures.volumes import map_and_volume, volume
@@ -71,6 +71,7 @@ class Command(BaseCommand):
         for times in (1, 10):
             site = make_site(1)
             add_elements(site, 60 * times, 3_000 * times, 20_000 * times)
+            as_in_use()
             for stage, opened in opening_stages(site, 10 if times == 1 else 3).items():
                 aim = 3 if times == 1 else None
                 what = f"stage {stage}: 60 elements, 20,000 shots / SQL"
