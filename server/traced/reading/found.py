@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import json
 import zlib
+from collections import Counter
 from collections.abc import Iterable
-from dataclasses import asdict, dataclass, field
+from dataclasses import asdict, dataclass, field, replace
 from math import isfinite
 from typing import Any
 
@@ -68,6 +69,16 @@ class Found:
     meshes: list[Mesh] = field(default_factory=list)
     left_out: list[LeftOut] = field(default_factory=list)
     left_out_more: int = 0
+    _known_as: Counter[str] = field(default_factory=Counter, compare=False, repr=False)
+
+    def _own(self, handle: str) -> str:
+        """Return what something is known by: its handle, numbered where that stands already."""
+        own = handle
+        while self._known_as[own]:
+            self._known_as[handle] += 1
+            own = f"{handle} ({self._known_as[handle]})"
+        self._known_as[own] += 1
+        return own
 
     def leave_out(self, layer: str, handle: str, why: str) -> None:
         """Keep what was left out, the first of them by name."""
@@ -85,14 +96,18 @@ class Found:
         elif len({(one.x, one.y) for one in shape.bends}) < 2:
             self.leave_out(shape.layer, shape.handle, "It has no length.")
         else:
-            self.traced.append(shape)
+            self.traced.append(replace(shape, handle=self._own(shape.handle)))
 
     def add_mark(self, mark: Mark) -> None:
         """Keep a point or a text, or leave it out."""
         if _is_near(mark.x) and _is_near(mark.y) and (mark.height is None or _is_near(mark.height)):
-            self.marks.append(mark)
+            self.marks.append(replace(mark, handle=self._own(mark.handle)))
         else:
             self.leave_out(mark.layer, mark.handle, "Its numbers are none, or no plan's.")
+
+    def add_mesh(self, mesh: Mesh) -> None:
+        """Keep a surface."""
+        self.meshes.append(replace(mesh, name=self._own(mesh.name)))
 
     def packed(self) -> bytes:
         """Return it as it is kept: every number as it was read."""

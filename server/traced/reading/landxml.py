@@ -88,7 +88,7 @@ def _surface(element: Any, found: Found) -> None:
         one, two, three = (number[key] for key in keys)
         faces.append((one, two, three))
     if faces:
-        found.meshes.append(Mesh(name, tuple(corners.values()), tuple(faces)))
+        found.add_mesh(Mesh(name, tuple(corners.values()), tuple(faces)))
     else:
         found.leave_out("Surfaces", name, "It has no triangles.")
 

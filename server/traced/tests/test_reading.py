@@ -250,6 +250,19 @@ class LandXml(TestCase):
         nan = self.POINTS.replace("701950.5", "nan")
         self.assertEqual([one.handle for one in read(landxml(nan)).left_out], ["CP2"])
 
+    def test_what_stands_twice_under_a_name_is_told_apart(self) -> None:
+        points = "".join(
+            f"<CgPoint name='{name}'>{x} 0 {height}</CgPoint>"
+            for x, name, height in ((1, "BM1", 7), (2, "BM1", 8), (3, "BM1 (2)", 9), (4, "BM1", 6))
+        )
+        found = read(landxml(f"<CgPoints>{points}</CgPoints>{self.SURFACE}{self.SURFACE}"))
+        self.assertEqual(
+            {one.handle: one.height for one in found.marks},
+            {"BM1": 7, "BM1 (2)": 8, "BM1 (2) (2)": 9, "BM1 (3)": 6},
+        )
+        self.assertEqual([one.text for one in found.marks], ["BM1", "BM1", "BM1 (2)", "BM1"])
+        self.assertEqual([one.name for one in found.meshes], ["Ground", "Ground (2)"])
+
     def test_entities_that_multiply_or_fetch_are_refused(self) -> None:
         body = (
             landxml("&a;")
