@@ -1,6 +1,7 @@
 """Where to stand: the surest place, the beam over it, and several set-ups (section 5)."""
 
 from core.standing.beam import BeamRange, beam_over
+from core.standing.cost import NotRead, less_sure_by, not_read_from
 from core.standing.places import (
     Reach,
     Stand,
@@ -15,6 +16,7 @@ from core.standing.several import SetUpPlan, set_ups_for
 
 __all__ = [
     "BeamRange",
+    "NotRead",
     "Reach",
     "SetUpPlan",
     "Stand",
@@ -23,6 +25,8 @@ __all__ = [
     "Why",
     "beam_over",
     "largest_at",
+    "less_sure_by",
+    "not_read_from",
     "set_ups_for",
     "stand_at",
     "where_to_stand",

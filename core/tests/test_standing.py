@@ -15,10 +15,13 @@ from core.lengths import Elevation, Length
 from core.standing import (
     BeamRange,
     Reach,
+    Stand,
     ToShoot,
     Why,
     beam_over,
     largest_at,
+    less_sure_by,
+    not_read_from,
     set_ups_for,
     stand_at,
     where_to_stand,
@@ -44,6 +47,24 @@ def plainly(at: tuple[float, float], points: list[ToShoot], known: ToShoot, kit:
         return Sight(away, one.height_on_rod, one.at, one.own)
 
     return max(uncertainty(kit, sight(one), [sight(known)]).half_width for one in points)
+
+
+class Cost(TestCase):
+    """What a place somebody chose costs against the best."""
+
+    def test_the_first_out_of_reach_is_named_before_one_too_near(self) -> None:
+        reach = Reach(2.0, 5.0)
+        far, edge, near = shot("far", 3, 4.01), shot("edge", -3, -4), shot("near", 0, 1.99)
+        self.assertEqual(not_read_from((0, 0), [edge, near, far], reach), ("far", True))
+        self.assertEqual(not_read_from((0, 0), [edge, near], reach), ("near", False))
+        self.assertIsNone(not_read_from((0, 0), [edge, shot("B", 0, -2)], reach))
+        self.assertEqual(not_read_from((0, 2), [edge], reach), ("edge", True))
+
+    def test_a_hundredth_more_is_as_sure(self) -> None:
+        best = Stand((0, 0), 0.0100, "A")
+        for half_width, more in ((0.0099, 0.0), (0.0101, 0.0), (0.0102, 0.0002), (0.02, 0.01)):
+            self.assertAlmostEqual(less_sure_by(Stand((1, 1), half_width, "B"), best), more)
+        self.assertEqual(less_sure_by(best, None), 0.0)
 
 
 class Places(TestCase):

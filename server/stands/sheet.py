@@ -18,6 +18,8 @@ from core.standing import (
     ToShoot,
     Why,
     beam_over,
+    less_sure_by,
+    not_read_from,
     set_ups_for,
     stand_at,
     where_to_stand,
@@ -193,19 +195,15 @@ def _cost(
     """Say what a chosen place costs against the best."""
     if here is None:
         return ""
-    apart = [
-        (float(np.hypot(one.at[0] - here.at[0], one.at[1] - here.at[1])), one.name)
-        for one in (*points, known)
-    ]
-    far = [name for away, name in apart if away > reach.farthest]
-    near = [name for away, name in apart if away < reach.least]
-    if far or near:
-        how = "out of reach" if far else "too near"
-        return f"From there {(far or near)[0]} is {how}."
-    if best is None or here.half_width <= best.half_width * 1.01:
-        return "As sure as anywhere."
-    more = format_fine(here.half_width - best.half_width, style)
-    return f"U is {more} more there than at the best place."
+    missed = not_read_from(here.at, (*points, known), reach)
+    if missed is not None:
+        return f"From there {missed.name} is {'out of reach' if missed.is_far else 'too near'}."
+    more = less_sure_by(here, best)
+    return (
+        f"U is {format_fine(more, style)} more there than at the best place."
+        if more
+        else "As sure as anywhere."
+    )
 
 
 def _shades(standing: Standing, tolerance: Length | None, style: Style) -> ShadesSheet:

@@ -24,13 +24,13 @@ from server.jobs.sheets import typed_as_it_stands
 from server.refusals import Invalid, Problem
 from server.traced.access import drawing_for
 from server.traced.geometry import Placed, geometry_of
-from server.traced.laid import Laid, LayForm, fit_kept, kept_fit, lay
+from server.traced.laid import Laid, LayForm, fit_kept, lay
 from server.traced.models import BroughtDrawing, PlacedShape
 from server.traced.reading import Found
 from server.traced.services.place_drawing import (
-    corners_kept,
     element_as_drawn,
     floor_as_drawn,
+    keep_placed,
     known,
 )
 from server.traced.sheets import layers_of
@@ -83,17 +83,17 @@ def _follow(
         form = element_form_of(part.pk, element)
         drawn_once = _measured_before(kept, ElementKind(part.kind), form.typed["shape"], laid)
         change_element(user, part.pk, _following(form, drawn_once, placed, laid), element)
-    PlacedShape.objects.get_or_create(
-        id=uuid5(drawing.pk, str(kept.pk)),
-        defaults={
-            "drawing": drawing,
-            "floor": kept.floor,
-            "element": kept.element,
-            "handles": kept.handles,
-            "corners": corners_kept(placed),
-            "fit": kept_fit(laid.fit),
-            "placed_by": user,
-        },
+    keep_placed(
+        PlacedShape(
+            id=uuid5(drawing.pk, str(kept.pk)),
+            drawing=drawing,
+            floor=kept.floor,
+            element=kept.element,
+            handles=kept.handles,
+            placed_by=user,
+        ),
+        placed,
+        laid,
     )
 
 

@@ -121,17 +121,17 @@ class _Placing:
         placed = [Placed.of(known(self.shapes, handle), self.laid) for handle in part.handles]
         with named(placed):
             made = self._made(part, placed)
-        PlacedShape.objects.get_or_create(
-            id=uuid5(self.drawing.pk, str(part.form.id)),
-            defaults={
-                "drawing": self.drawing,
-                "floor": made if isinstance(made, Floor) else None,
-                "element": made if isinstance(made, Element) else None,
-                "handles": part.handles,
-                "corners": corners_kept(placed),
-                "fit": kept_fit(self.laid.fit),
-                "placed_by": self.user,
-            },
+        keep_placed(
+            PlacedShape(
+                id=uuid5(self.drawing.pk, str(part.form.id)),
+                drawing=self.drawing,
+                floor=made if isinstance(made, Floor) else None,
+                element=made if isinstance(made, Element) else None,
+                handles=part.handles,
+                placed_by=self.user,
+            ),
+            placed,
+            self.laid,
         )
 
     def _made(self, part: PartForm, placed: Sequence[Placed]) -> Floor | Element:
@@ -185,7 +185,16 @@ def element_as_drawn(form: ElementForm, placed: Sequence[Placed], laid: Laid) ->
     return replace(form, typed=geometry)
 
 
-def corners_kept(placed: Sequence[Placed]) -> list[list[list[int]]]:
+def keep_placed(record: PlacedShape, placed: Sequence[Placed], laid: Laid) -> None:
+    """Keep what was placed of a drawing, where it lies and by which fit; once."""
+    record.corners, record.fit = _corners_kept(placed), kept_fit(laid.fit)
+    columns = [field.attname for field in PlacedShape._meta.concrete_fields if field.name != "id"]
+    PlacedShape.objects.get_or_create(
+        pk=record.pk, defaults={column: getattr(record, column) for column in columns}
+    )
+
+
+def _corners_kept(placed: Sequence[Placed]) -> list[list[list[int]]]:
     """Return where shapes lie, in nanometres, as it is kept."""
     return [[[one.x.nanometres, one.y.nanometres] for one in shape.corners] for shape in placed]
 
