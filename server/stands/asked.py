@@ -55,7 +55,8 @@ class Left:
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """What where to stand is worked out from; ``ground`` is taken for where one stands.
+    """What where to stand is worked out from; ``ground`` is taken for where one stands, and
+    ``ground_by`` says what it is taken from.
 
     ``floors`` are the outlines of slabs, metres: one rather stands beside them.
     """
@@ -66,6 +67,7 @@ class Asked:
     kit: Kit
     reach: Reach
     ground: Elevation
+    ground_by: str
     floors: tuple[tuple[tuple[float, float], ...], ...]
 
     def heights(self) -> list[tuple[str, Elevation]]:
@@ -100,11 +102,14 @@ def what_is_asked(job: Job, form: StandForm) -> Asked:
     put_right([(carried.instrument, now), (carried.rod, now), (carried.receiver, now)])
     checks = checks_of([carried.instrument.pk])[carried.instrument.pk]
     slope = slope_error(carried.instrument, checks, now)
-    heights = found or [one.height for one in left if one.height is not None]
-    ground = _mean(heights) if heights else known.elevation
+    planned = [one.height for one in left if one.height is not None]
+    ground, ground_by = known.elevation, f"as high as {known.name}"
+    if found or planned:
+        ground = _mean(found or planned)
+        ground_by = "the mean of what was found" if found else "the mean of what is planned"
     reach = _reach(carried)
     kit = kit_of(carried, slope, Setting.FINE)
-    return Asked(left, known, carried, kit, reach, ground, _floors(job))
+    return Asked(left, known, carried, kit, reach, ground, ground_by, _floors(job))
 
 
 def _floors(job: Job) -> tuple[tuple[tuple[float, float], ...], ...]:

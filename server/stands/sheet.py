@@ -52,12 +52,17 @@ class StandSheet(TypedDict):
 
 
 class BeamSheet(TypedDict):
-    """Between which heights the beam does, and where it is best kept; ``says`` warns."""
+    """Between which heights the beam does, and where it is best kept; ``says`` warns.
+
+    ``ground`` is what legs and eyes are reckoned from, and ``ground_by`` what it is taken from.
+    """
 
     lowest: Shown
     highest: Shown
     proposed: Shown
     says: str
+    ground: Shown
+    ground_by: str
 
 
 class ShadesSheet(TypedDict):
@@ -130,7 +135,7 @@ def stands_sheet(user: User, job_id: UUID, form: StandForm, x: str, y: str) -> S
         "best": _stand(best, style) if best else None,
         "here": _stand(here, style) if here else None,
         "cost": _cost(here, best, points, known, asked.reach, style),
-        "beam": _beam_sheet(beam, style) if beam else None,
+        "beam": _beam_sheet(beam, asked, style) if beam else None,
         "beam_problem": beam_problem,
         "ground": _shades(standing, tightest_tolerance(job), style),
         "several": several,
@@ -145,13 +150,15 @@ def _beam(asked: Asked) -> tuple[BeamRange | None, str]:
         return None, f"{refused.typed}: {refused.why} {refused.accepts}"
 
 
-def _beam_sheet(beam: BeamRange, style: Style) -> BeamSheet:
+def _beam_sheet(beam: BeamRange, asked: Asked, style: Style) -> BeamSheet:
     warns = "It stands where people's eyes are: keep them out of the beam."
     return {
         "lowest": show(beam.lowest, style),
         "highest": show(beam.highest, style),
         "proposed": show(beam.proposed, style),
         "says": warns if beam.is_at_eye_level else "",
+        "ground": show(asked.ground, style),
+        "ground_by": asked.ground_by,
     }
 
 

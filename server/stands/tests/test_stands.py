@@ -62,6 +62,19 @@ class Stands(SiteTestCase):
         beam = self.stands()["beam"]
         # The stone lies at 50' 11 1/2", BM1 at 50' 4 1/2": the ground is taken for the stone's.
         self.assertGreater(float(beam["lowest"]["metres"]), (50 + 11.5 / 12) * 0.3048)
+        self.assertEqual(
+            (beam["ground"]["text"], beam["ground_by"]),
+            ("50' 11 1/2\"", "the mean of what is planned"),
+        )
+        point = self.points(self.floor)["A1"]
+        set_up = self.add_set_up(rod=self.rod)
+        self.ok(self.helper, "shots", self.shot_body(set_up, point, "3' 7\""))
+        beam = self.stands()["beam"]
+        # BM1 at 50' 4 1/2" and 4' 2" read on it: the beam at 54' 6 1/2".
+        self.assertEqual(
+            (beam["ground"]["text"], beam["ground_by"]),
+            ("50' 11 1/2\"", "the mean of what was found"),
+        )
         Benchmark.objects.update(
             elevation=Benchmark.objects.get().elevation - Length.from_metres(6)
         )

@@ -3179,6 +3179,8 @@ export interface components {
             highest: components["schemas"]["Shown"];
             proposed: components["schemas"]["Shown"];
             says: string;
+            ground: components["schemas"]["Shown"];
+            ground_by: string;
         };
         /** @enum {string} */
         BearingEnum: "rock" | "refusal" | "undisturbed soil" | "engineered fill";

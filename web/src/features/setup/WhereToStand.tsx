@@ -122,7 +122,8 @@ function Answer({ sheet }: { sheet: Sheet }) {
         {beam && (
           <Typography>
             Beam at {beam.proposed.text}: from {beam.lowest.text} to {beam.highest.text} every
-            planned height is on the rod. {beam.says}
+            planned height is on the rod. {beam.says} The ground is taken at {beam.ground.text},{" "}
+            {beam.ground_by}.
           </Typography>
         )}
         {sheet.beam_problem && <Alert severity="warning">{sheet.beam_problem}</Alert>}
