@@ -1,7 +1,7 @@
 """./yp mutants N: how many small changes of the core its tests notice.
 
 A random sample of changed signs, comparisons and constants, by Cosmic Ray; each is made in a copy
-of the core, and the core's tests run against it.
+of the core, and the core's tests run against it. How much a cache holds is no rule: left alone.
 """
 
 from __future__ import annotations
@@ -12,6 +12,7 @@ import shutil
 import sqlite3
 import subprocess
 from concurrent.futures import ThreadPoolExecutor
+from functools import cache
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
@@ -20,6 +21,7 @@ from launcher.place import PYTHON, ROOT
 from launcher.say import Trouble, say
 
 USUAL, SIDES = 40, 2
+CACHED = "@lru_cache("
 CONFIG = """\
 [cosmic-ray]
 module-path = "core"
@@ -101,12 +103,24 @@ def _sample(side: Path, count: int, seed: int) -> list[str]:
     """Return the keys of so many changes, in an order that hangs on the seed alone."""
     marks = ", ".join("?" * len(OPERATORS))
     asked = (
-        f"SELECT job_id FROM mutation_specs WHERE operator_name IN ({marks}) "  # noqa: S608
+        "SELECT job_id, module_path, start_pos_row FROM mutation_specs "  # noqa: S608
+        f"WHERE operator_name IN ({marks}) "
         "ORDER BY module_path, start_pos_row, start_pos_col, operator_name, occurrence"
     )
     with sqlite3.connect(side / "session.sqlite") as session:
-        keys = [row[0] for row in session.execute(asked, OPERATORS)]
+        places = session.execute(asked, OPERATORS).fetchall()
+    keys = [key for key, path, row in places if CACHED not in _line(side / path, row)]
     return random.Random(seed).sample(keys, min(count, len(keys)))  # noqa: S311 - no secret
+
+
+@cache
+def _lines(file: Path) -> list[str]:
+    return file.read_text().splitlines()
+
+
+def _line(file: Path, row: int) -> str:
+    """Return a line of a file, counted from 1."""
+    return _lines(file)[row - 1]
 
 
 def _keep(side: Path, keys: list[str]) -> None:

@@ -262,6 +262,24 @@ class InstrumentTrust(TestCase):
                 [self.made(0, good), self.made(1.5, good)],
                 {"knocks": (1.2 * self.DAY,)},
             ),
+            (
+                "a knock this moment",
+                TrustState.KNOCKED,
+                [self.made(0, good)],
+                {"knocks": (2 * self.DAY,)},
+            ),
+            (
+                "a knock still to come",
+                TrustState.IN_DATE,
+                [self.made(0, good)],
+                {"knocks": (2 * self.DAY + 1,)},
+            ),
+            (
+                "a knock that the check knew",
+                TrustState.IN_DATE,
+                [self.made(1, good)],
+                {"knocks": (1 * self.DAY,)},
+            ),
             ("one axis", TrustState.ONE_AXIS, [self.made(1, good, self.ONE)], {}),
             (
                 "each axis on its own day",

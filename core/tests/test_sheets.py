@@ -153,6 +153,12 @@ class Sections(TestCase):
         beyond = SectionLine(place(-1, 5), place(10, 5))
         self.assertEqual(cut("Top", beyond, hollow, LevelSurface(Elevation(5))).stretches, ())
 
+    def test_a_line_within_a_surface_cuts_it_from_end_to_end(self) -> None:
+        within = SectionLine(place(1, 1), place(5, 1))
+        (stretch,) = cut("Top", within, self.outline, LevelSurface(Elevation(5))).stretches
+        self.assertEqual((stretch[0][0], stretch[-1][0]), (Length(0), Length.from_metres(4)))
+        self.assertEqual(len(stretch), 241)
+
     def test_what_is_only_touched_is_not_cut(self) -> None:
         corner = SectionLine(place(-2, 2), place(2, -2))
         self.assertEqual(cut("Top", corner, self.outline, LevelSurface(Elevation(5))).stretches, ())

@@ -107,6 +107,18 @@ class GrossSlips(TestCase):
         self.assertIsNone(asked("m/cm", "1.445", "1.345", step))
         self.assertIsNotNone(asked("m/cm", "1.445", "1.345", flat(0.0, 0.0, 0.0, 0.001)))
 
+    def test_a_slip_must_land_near_to_what_lies_around(self) -> None:
+        metric, feet = ("m/cm", "1.445", "1.345"), ("ft-in/8", "3' 4 1/8\"", "4' 4 1/8\"")
+        for reading, near, away in ((metric, 0.03, 0.045), (feet, 0.07, 0.085)):
+            for way in (1, -1):
+                with self.subTest(reading=reading, way=way):
+                    found, none = (
+                        {slip for slip, _ in offered(asked(*reading, flat(*[way * off] * 7)))}
+                        for off in (near, away)
+                    )
+                    self.assertTrue(found & {Slip.FOOT, Slip.HUNDRED_MILLIMETRES})
+                    self.assertFalse(none & {Slip.FOOT, Slip.HUNDRED_MILLIMETRES})
+
     def test_ground_that_is_dug_is_asked_about_only_against_its_own_pass(self) -> None:
         deep = ("ft-in/8", "3' 4 1/8\"", "4' 4 1/8\"")
         for task in (Task.FORMATION, Task.FOOTING_BOTTOM):

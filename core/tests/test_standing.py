@@ -193,6 +193,17 @@ class Several(TestCase):
     def test_one_does_where_one_can(self) -> None:
         self.assertEqual(self.check([shot("A", 20, 0)], shot("BM1", 0, 0), Reach(1, 25)), 1)
 
+    def test_the_next_stand_is_the_nearest_to_what_is_left_whichever_way_it_lies(self) -> None:
+        for turned in (False, True):
+            ends = [shot(*((name, 0, at) if turned else (name, at, 0))) for name, at in
+                    (("A", 5.0), ("B", 85.0))]  # fmt: skip
+            spots = [(0.0, float(n)) if turned else (float(n), 0.0) for n in range(0, 90, 5)]
+            plan = set_ups_for(ends, shot("BM1", 0, 0), Reach(1, 12), np.array(spots))
+            along = [one[1 if turned else 0] for one in plan.stands]
+            self.assertEqual(along, sorted(along))
+            self.assertEqual(max(one[0 if turned else 1] for one in plan.stands), 0.0)
+            self.assertLessEqual(len(along), 5)
+
     def test_a_long_site_takes_several_and_bridges_what_lies_between(self) -> None:
         points = [shot("A", 5, 0), shot("B", 85, 0)]
         self.assertEqual(self.check(points, shot("BM1", 0, 0), Reach(1, 30)), 2)

@@ -207,10 +207,19 @@ class Verbs(TestCase):
         self.assertEqual(out.call_args_list[0].args, ("yp: can't go on: no room",))
 
 
+#: The line of the small core below that says how much a cache holds.
+CACHE_AT = 8
+
+
 class Mutants(FolderTestCase):
     """Which changes of the core are tried, and what is said of them."""
 
     def session(self) -> None:
+        (self.folder / "core").mkdir()
+        code = "\n".join(
+            "@lru_cache(maxsize=64)" if n == CACHE_AT else f"a = {n}" for n in range(1, 41)
+        )
+        (self.folder / "core" / "a.py").write_text(code)
         with closing(sqlite3.connect(self.folder / "session.sqlite")) as session, session:
             session.execute(
                 "CREATE TABLE mutation_specs (job_id, operator_name, module_path, "
@@ -220,7 +229,7 @@ class Mutants(FolderTestCase):
             session.execute("CREATE TABLE work_results (job_id, test_outcome, diff)")
             for n in range(40):
                 operator = mutants.OPERATORS[0] if n % 2 else "core/RemoveDecorator"
-                row = (f"job-{n}", operator, "core/a.py", n, 0, 0)
+                row = (f"job-{n}", operator, "core/a.py", n + 1, 0, 0)
                 session.execute("INSERT INTO mutation_specs VALUES (?, ?, ?, ?, ?, ?)", row)
                 session.execute("INSERT INTO work_items VALUES (?)", row[:1])
 
@@ -236,7 +245,9 @@ class Mutants(FolderTestCase):
         self.assertEqual(chosen, mutants._sample(self.folder, 6, 5))
         self.assertNotEqual(chosen, mutants._sample(self.folder, 6, 6))
         self.assertTrue(all(int(key.removeprefix("job-")) % 2 for key in chosen))
-        self.assertEqual(len(mutants._sample(self.folder, 999, 5)), 20)
+        everything = mutants._sample(self.folder, 999, 5)
+        self.assertEqual(len(everything), 19)
+        self.assertNotIn(f"job-{CACHE_AT - 1}", everything, "how much a cache holds is no rule")
         mutants._keep(self.folder, chosen)
         with closing(sqlite3.connect(self.folder / "session.sqlite")) as session:
             for table in ("mutation_specs", "work_items"):
