@@ -148,7 +148,9 @@ class HelpersView(BrowserTestCase):
         self.assertIn(
             "line-through", reading.evaluate("one => getComputedStyle(one).textDecoration")
         )
-        right = max(row.bounding_box()["x"] + row.bounding_box()["width"] for row in notes.all())
+        right = notes.evaluate_all(
+            "rows => Math.max(...rows.map(row => row.getBoundingClientRect().right))"
+        )
         self.assertLessEqual(right, PHONE["width"])
 
     def test_the_strip_says_which_screen_this_is(self) -> None:
