@@ -99,7 +99,7 @@ class PackHouse(Staged):
         points = self.page.get_by_role("list", name="Points").get_by_role("button")
         point = points.filter(has_text="not shot").first
         point.click()
-        name = (point.locator("span").nth(0).text_content() or "").strip()
+        name = (point.locator("strong").first.text_content() or "").strip()
         self.page.get_by_role("heading", name=f"Point {name}", exact=True).wait_for()
         target = self.page.get_by_text(READS).first.text_content() or ""
         reads = READS.search(target)

@@ -146,4 +146,5 @@ class EveryRodsKeys(BrowserTestCase):
         self.page.get_by_role("button", name="Log it").click()
         self.page.get_by_text("A6 is logged").wait_for()
         self.page.goto(f"{self.live_server_url}/jobs/{demo_id(STUDIO)}/book")
-        self.page.get_by_role("cell", name='9 1/2" below zero').first.wait_for()
+        notes = self.page.get_by_role("list", name="Level notes")
+        notes.get_by_text('9 1/2" below zero').first.wait_for()

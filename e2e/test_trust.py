@@ -213,6 +213,7 @@ class KnockedHalfWay(BrowserTestCase):
         dialog.get_by_text(", good").wait_for()
         self.press("Record it")
         self.page.get_by_text("BM1 was good 0 min ago").wait_for()
+        dialog.wait_for(state="hidden")  # it gives the focus back as it goes
         self.page.get_by_label("Reading on the rod").fill("4' 5 1/8\"")
         self.page.keyboard.press("Enter")
         self.page.get_by_text("A6 is logged").wait_for()

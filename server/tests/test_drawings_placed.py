@@ -277,6 +277,11 @@ class AnotherZero(DrawingCase):
         sheet = self.lay(self.bolt(70.0, "BM2 of another job"))
         self.assertEqual(sheet["another_zero"], "", "a namesake elsewhere is another point")
 
+    def test_a_height_no_site_has_keeps_nobody_from_looking(self) -> None:
+        sheet = self.lay(self.bolt(9.0e8))
+        self.assertEqual(sheet["another_zero"], "")
+        self.assertEqual(len(self.handles(sheet)), 2)
+
     def test_a_point_said_to_be_a_benchmark_is_one(self) -> None:
         self.add_second_benchmark()
         bm2 = str(Benchmark.objects.get(name="BM2").pk)

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from contextlib import suppress
 
+from core.errors import OutOfRange
 from core.lengths import Elevation, format_elevation, format_length, typed_above
 from core.traced import KnownTwice, above_another_zero, is_at
 from server.jobs.models import Benchmark
@@ -54,4 +56,5 @@ def _drawn(
         else:
             is_it = is_at(laid.fit.place((mark.x, mark.y)), benchmark.place)
         if is_it or mark.handle in same:
-            yield typed_above(laid.fit.height(mark.height), laid.style)
+            with suppress(OutOfRange):  # no height of a site: nothing can be placed at it
+                yield typed_above(laid.fit.height(mark.height), laid.style)

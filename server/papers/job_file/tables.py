@@ -222,9 +222,14 @@ def _truth(field: Any, value: Any) -> bool:
 
 
 def _json(field: Any, value: Any) -> Any:
-    if not all(map(is_text, _texts_in(value))):
+    try:
+        is_all_text = all(map(is_text, _texts_in(value)))
+        length = len(json.dumps(value))
+    except RecursionError as deep:
+        raise ValueError("it is nested deeper than any job") from deep
+    if not is_all_text:
         raise ValueError("it holds what is no text")
-    if len(json.dumps(value)) > LONGEST_JSON:
+    if length > LONGEST_JSON:
         raise ValueError("it is too long")
     return value
 

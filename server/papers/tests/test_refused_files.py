@@ -29,6 +29,14 @@ def column(model: type[models.Model], name: str) -> Any:
     return model._meta.get_field(name)
 
 
+def nested(depth: int) -> list[Any]:
+    """Return a list within a list, so many times."""
+    value: list[Any] = []
+    for _ in range(depth):
+        value = [value]
+    return value
+
+
 class WholeFiles(SimpleTestCase):
     """Files that are no job's."""
 
@@ -116,10 +124,11 @@ class Cells(SimpleTestCase):
             (column(Floor, "underside"), {"a": ["\x00"]}, "it holds what is no text"),
             (column(Floor, "underside"), [{"\ud800": 1}], "it holds what is no text"),
             (column(Floor, "underside"), ["a" * LONGEST_JSON], "it is too long"),
+            (column(Floor, "underside"), nested(3_000), "it is nested deeper than any job"),
             (column(Shot, "set_up"), "of last week", "badly formed"),
             (models.BinaryField(), "00", "it is of no known kind"),
         ):
-            with self.subTest(field=field, value=str(value)[:40]):
+            with self.subTest(field=field, why=why):
                 with self.assertRaises(ValueError) as refused:
                     read(field, value)
                 self.assertIn(why, str(refused.exception))
