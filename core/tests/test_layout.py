@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from fractions import Fraction
 from itertools import pairwise, permutations
 from unittest import TestCase
@@ -82,6 +83,9 @@ class Diagonals(TestCase):
         good = out_of_square(a, b, right, right)
         self.assertFalse(good.has_a_wrong_side())
         self.assertEqual(good.sides_off, Length(0))
+        just = replace(good, sides_off=metres("-0.01"))
+        self.assertFalse(just.has_a_wrong_side(metres("0.01")))
+        self.assertTrue(just.has_a_wrong_side(metres("0.009999")))
         for both, off in (("10.2", "0.2"), ("9.9", "-0.1")):
             wrong = out_of_square(a, b, metres(both), metres(both))
             self.assertTrue(wrong.has_a_wrong_side())

@@ -87,3 +87,4 @@ class Running(TestCase):
         (truck,) = [step for step in run_sheet(1e-10, 8.0, 16.0) if "Truck" in step.what]
         self.assertEqual(truck.what, "Truck 1 of 1.")
         self.assertRaises(OutOfRange, minutes_between_trucks, 0.0, 16.0)
+        self.assertRaises(OutOfRange, minutes_between_trucks, 8.0, 0.0)
