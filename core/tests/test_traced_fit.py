@@ -234,5 +234,13 @@ class AnotherZero(TestCase):
             self.assertEqual((worst.name, worst.apart), ("B", Length.from_metres(apart)))
 
     def test_a_point_is_where_it_is(self) -> None:
-        self.assertTrue(is_at(place(3, 4), place(3.06, 4.08)))
-        self.assertFalse(is_at(place(3, 4), place(3.06, 4.081)))
+        self.assertTrue(is_at((3.0, 4.0), place(3.06, 4.0799)))
+        self.assertFalse(is_at((3.0, 4.0), place(3.06, 4.0801)))
+        self.assertFalse(is_at((-3.0, 4.0), place(3, 4)))
+
+    @given(st.floats(-3, 3), st.floats(-200, 200), st.floats(-200, 200))
+    def test_metres_are_where_the_exact_place_is(self, turn: float, x: float, y: float) -> None:
+        fit = Fit(DrawingUnit.FEET, (40.0, -7.0), place(5, 6), turn)
+        exact, rough = fit.place((x, y)), fit.metres((x, y))
+        self.assertAlmostEqual(rough[0], float(exact.x), delta=2e-5)
+        self.assertAlmostEqual(rough[1], float(exact.y), delta=2e-5)

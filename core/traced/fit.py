@@ -65,6 +65,16 @@ class Fit:
             self.at.x + Length(round_half_away(right)), self.at.y + Length(round_half_away(away))
         )
 
+    def metres(self, drawn: Spot) -> tuple[float, float]:
+        """Return where something is drawn, metres and not exact, however far off that is."""
+        scale = float(self.unit.nanometres) / NANOMETRES_PER_METRE
+        right, away = ((drawn[i] - self.pivot[i]) * scale for i in (0, 1))
+        straight, across = cos(self.turn), sin(self.turn)
+        return (
+            float(self.at.x) + right * straight - away * across,
+            float(self.at.y) + right * across + away * straight,
+        )
+
     def height(self, drawn: float) -> Length:
         """Return a height of the drawing above the drawing's zero."""
         return Length(round_half_away(_as_written(drawn) * self.unit.nanometres))

@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import hypot
 
 from core.floors import PlanPoint
 from core.lengths import Elevation, Length
 
 #: Two heights of one point may differ by what they were rounded by, and no more.
 ROUNDED_BY = Length.from_metres("0.01")
-#: A point drawn no farther from a benchmark is taken for it.
-AT_ONE_PLACE = Length.from_metres("0.1")
+#: A point drawn no farther from a benchmark is taken for it, metres.
+AT_ONE_PLACE = 0.1
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,9 +29,9 @@ class KnownTwice:
         return self.drawn - self.stands
 
 
-def is_at(drawn: PlanPoint, known: PlanPoint) -> bool:
-    """Whether a point of a drawing lies where a known point does."""
-    return drawn.distance(known) <= AT_ONE_PLACE
+def is_at(drawn: tuple[float, float], known: PlanPoint) -> bool:
+    """Whether a point of a drawing, its place in metres, lies where a known point does."""
+    return hypot(drawn[0] - float(known.x), drawn[1] - float(known.y)) <= AT_ONE_PLACE
 
 
 def above_another_zero(known: Sequence[KnownTwice]) -> KnownTwice | None:

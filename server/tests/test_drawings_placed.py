@@ -282,6 +282,15 @@ class AnotherZero(DrawingCase):
         self.assertEqual(sheet["another_zero"], "")
         self.assertEqual(len(self.handles(sheet)), 2)
 
+    def test_points_farther_off_than_any_site_keep_nobody_from_looking(self) -> None:
+        self.add_second_benchmark()
+
+        def far(document: Any) -> None:
+            shop(document)
+            document.modelspace().add_point((9e8, 0, 1.0), dxfattribs={"layer": "CONTROL"})
+
+        self.assertEqual(self.lay(self.bring(dxf(far)))["another_zero"], "")
+
     def test_a_point_said_to_be_a_benchmark_is_one(self) -> None:
         self.add_second_benchmark()
         bm2 = str(Benchmark.objects.get(name="BM2").pk)

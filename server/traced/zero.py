@@ -6,13 +6,13 @@ from collections.abc import Iterator
 from contextlib import suppress
 
 from core.errors import OutOfRange
-from core.lengths import Elevation, format_elevation, format_length, typed_above
+from core.lengths import format_elevation, format_length, typed_above
 from core.traced import KnownTwice, above_another_zero, is_at
 from server.jobs.models import Benchmark
 from server.refusals import Problem
 from server.traced.laid import KnownForm, Laid, LayForm
 from server.traced.models import BroughtDrawing
-from server.traced.reading import Found, Mark
+from server.traced.reading import Found
 
 
 def another_zero(
@@ -23,12 +23,8 @@ def another_zero(
     A benchmark is found in a drawing by being one of its known points, by its place, or by its
     name where nobody said its place.
     """
-    twice = [
-        KnownTwice(benchmark.name, benchmark.elevation, drawn)
-        for benchmark in Benchmark.objects.filter(job=drawing.job, retired_at=None)
-        for drawn in _drawn(benchmark, found.marks, laid, form.known)
-    ]
-    worst = above_another_zero(twice)
+    benchmarks = list(Benchmark.objects.filter(job=drawing.job, retired_at=None))
+    worst = above_another_zero(list(_drawn(benchmarks, found, laid, form.known)))
     if worst is None:
         return None
     stands, drawn = (format_elevation(one, laid.style) for one in (worst.stands, worst.drawn))
@@ -45,16 +41,17 @@ def another_zero(
 
 
 def _drawn(
-    benchmark: Benchmark, marks: list[Mark], laid: Laid, known: list[KnownForm]
-) -> Iterator[Elevation]:
-    same = {one.handle for one in known if one.benchmark == benchmark.pk}
-    for mark in marks:
+    benchmarks: list[Benchmark], found: Found, laid: Laid, known: list[KnownForm]
+) -> Iterator[KnownTwice]:
+    """Yield every benchmark with each height it is drawn at."""
+    same = {(one.handle, one.benchmark) for one in known}
+    for mark in found.marks:
         if mark.height is None:
             continue
-        if benchmark.place is None:
-            is_it = mark.text.partition(" ")[0].casefold() == benchmark.name.casefold()
-        else:
-            is_it = is_at(laid.fit.place((mark.x, mark.y)), benchmark.place)
-        if is_it or mark.handle in same:
-            with suppress(OutOfRange):  # no height of a site: nothing can be placed at it
-                yield typed_above(laid.fit.height(mark.height), laid.style)
+        at, name = laid.fit.metres((mark.x, mark.y)), mark.text.partition(" ")[0].casefold()
+        for one in benchmarks:
+            is_it = one.name.casefold() == name if one.place is None else is_at(at, one.place)
+            if is_it or (mark.handle, one.pk) in same:
+                with suppress(OutOfRange):  # no height of a site: nothing can be placed at it
+                    drawn = typed_above(laid.fit.height(mark.height), laid.style)
+                    yield KnownTwice(one.name, one.elevation, drawn)
