@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from decimal import ROUND_CEILING, Decimal
+from math import inf, isfinite
 
 from core.errors import OutOfRange
 
@@ -25,11 +27,33 @@ def concrete_order(volume: float, waste: float, step: float) -> float:
     >>> concrete_order(5.532312, 0.10, 0.25)
     6.25
     """
+    return order_together([with_waste(volume, waste)], step)
+
+
+def with_waste(volume: float, waste: float) -> float:
+    """Return a volume with its waste, and nothing for a volume of 0 or less; a share, not %.
+
+    Raises :class:`OutOfRange` for a volume that is no number, a negative waste, or one above 1.
+    """
+    if not isfinite(volume):
+        raise OutOfRange(f"{volume}", "This is no volume.", "Work it out anew.")
     if not 0 <= waste <= MOST_WASTE:
         raise OutOfRange(f"{waste:.0%}", "Waste can't be that.", "Give from 0 to 100 %.")
-    if not step > 0:
+    return max(0.0, volume) * (1 + waste)
+
+
+def order_together(parts: Iterable[float], step: float) -> float:
+    """Return what to order for parts that are poured together, each with its waste: their sum,
+    rounded up to the supplier's step once, in the unit of the parts (section 10).
+
+    Raises :class:`OutOfRange` for a step that is not above 0.
+
+    >>> order_together([0.286] * 8, 0.25)
+    2.5
+    """
+    if not 0 < step < inf:
         raise OutOfRange(
             f"{step:g}", "The supplier's step is above 0.", "0.25 yd³ or 0.1 m³ is usual."
         )
-    steps = Decimal(round(volume * (1 + waste) / step, 6)).to_integral_value(ROUND_CEILING)
+    steps = Decimal(round(sum(parts) / step, 6)).to_integral_value(ROUND_CEILING)
     return float(max(Decimal(0), steps) * Decimal(str(step)))

@@ -23,6 +23,7 @@ from pathlib import Path
 import environ
 from csp.constants import NONCE, NONE, SELF, WASM_UNSAFE_EVAL
 
+from core.pours import FaultKind, Question, Side
 from server.plain import no_page
 
 env = environ.Env()
@@ -269,21 +270,12 @@ SPECTACULAR_SETTINGS = {
             "free",
             "lot",
         ],
-        "QuestionEnum": [
-            "instrument",
-            "benchmark",
-            "doubt",
-            "points",
-            "stone",
-            "thin",
-            "concrete",
-            "extra",
-            "over-dig",
-            "depths",
-            "inspection",
-            "strip",
-        ],
-        "AskedEnum": ["ordered", "extra", "inspection", "strip"],
+        "QuestionEnum": [str(question) for question in Question],
+        "FaultKindEnum": [str(kind) for kind in FaultKind],
+        "FaultSideEnum": [str(side) for side in Side],
+        "LevelSideEnum": ["above", "below"],
+        "NorthOrStreetEnum": ["north", "street"],
+        "AskedEnum": "server.pour.models.Asked",
         "StageEnum": ["points", "layout", "dig", "forms", "piers", "stone", "marks", "after"],
         "FloorPartEnum": ["top", "finished", "sub-base", "sub-grade"],
         "PanelKindEnum": ["level", "one", "two", "point"],

@@ -4,6 +4,7 @@ from core.design.coursing import IsolationStrip, course_tops, isolation_strip
 from core.design.fall import Fall, fall_in_words, parse_fall
 from core.design.field_book import Extreme, FieldBook, field_book
 from core.design.flow import Move, Rejudged, move_of, rejudged
+from core.design.frost import FrostCover
 from core.design.given import GivenSurface
 from core.design.panel import Panel, Toward, fall_to_point, level_panel, panel_toward
 from core.design.panels_fit import check_panels
@@ -17,6 +18,7 @@ __all__ = [
     "Extreme",
     "Fall",
     "FieldBook",
+    "FrostCover",
     "GivenSurface",
     "HeadTravel",
     "IsolationStrip",

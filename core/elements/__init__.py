@@ -6,9 +6,10 @@ from core.elements.free import FreePoints
 from core.elements.lot import LotLine
 from core.elements.over import BoardsAround, CoveredOutline, screed_spacing
 from core.elements.piers import PierGrid, PierRow, read_count
-from core.elements.planned import Drawn, Element, PlannedHeight, PlannedPoint, heights_of
+from core.elements.planned import AsDug, Drawn, Element, PlannedHeight, PlannedPoint, heights_of
 
 __all__ = [
+    "AsDug",
     "BoardsAround",
     "Courses",
     "CoveredOutline",

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from core.design.coursing import course_tops
 from core.design.surface import Surface
-from core.elements.planned import Drawn, PlannedHeight, PlannedPoint, above_zero
+from core.elements.planned import AsDug, Drawn, PlannedHeight, PlannedPoint, above_zero
 from core.floors import Line
 from core.layout import drop_below
 from core.lengths import Elevation, Length
@@ -58,6 +58,10 @@ class Wall:
             for mark in self.line.marks(self.spacing)
         )
 
+    def concrete(self, dug: AsDug) -> float | None:
+        """None: courses are laid, not cast."""
+        return 0.0
+
     def drawn(self) -> tuple[Drawn, ...]:
         """The wall in plan."""
         return tuple(Drawn(ring, is_closed=True) for ring in self.line.strip(self.thickness))
@@ -97,6 +101,10 @@ class FollowingLine:
             for point in self.points()
             if point.target is not None
         )
+
+    def concrete(self, dug: AsDug) -> float | None:
+        """None: forms and marks hold what a floor takes."""
+        return 0.0
 
     def drawn(self) -> tuple[Drawn, ...]:
         """The line."""

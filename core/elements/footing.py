@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import pairwise
 
-from core.elements.planned import Drawn, PlannedPoint, above_zero
+from core.elements.planned import AsDug, Drawn, PlannedPoint, above_zero
 from core.errors import OutOfRange
 from core.floors import Line, PlanPoint
 from core.lengths import Elevation, Length
@@ -99,14 +99,13 @@ class StripFooting:
             found += [(along, top) for along in sorted(ends | between)]
         return found
 
-    def concrete(self, over_dug: float = 0.0) -> float:
-        """Its concrete in cubic metres: length x section, and a riser of that section a step.
-
-        ``over_dug`` is how much deeper than planned its bottoms lie on the mean, metres.
+    def concrete(self, dug: AsDug) -> float:
+        """Its concrete in cubic meters: length x section, and a riser of that section a step; what
+        its bottoms were over-dug by is filled with concrete too.
         """
         risers = sum(abs(float(step.drop)) for step in self.steps)
         width, length = float(self.section.width), float(self.line.length)
-        return (length + risers) * width * float(self.section.depth) + length * width * over_dug
+        return (length + risers) * width * float(self.section.depth) + length * width * dug.over_dug
 
     def drawn(self) -> tuple[Drawn, ...]:
         """The strip in plan."""
@@ -160,9 +159,9 @@ class Pad:
         ]
         return (*below, *tops)
 
-    def concrete(self, over_dug: float = 0.0) -> float:
-        """Its concrete in cubic metres; ``over_dug`` as for a strip footing."""
-        return float(self.sides[0]) * float(self.sides[1]) * (float(self.depth) + over_dug)
+    def concrete(self, dug: AsDug) -> float:
+        """Its concrete in cubic meters; over-dug bottoms as for a strip footing."""
+        return float(self.sides[0]) * float(self.sides[1]) * (float(self.depth) + dug.over_dug)
 
     def drawn(self) -> tuple[Drawn, ...]:
         """Its outline."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from core.elements.planned import Drawn, PlannedPoint
+from core.elements.planned import AsDug, Drawn, PlannedPoint
 
 
 @dataclass(frozen=True, slots=True)
@@ -14,6 +14,10 @@ class FreePoints:
     def points(self) -> tuple[PlannedPoint, ...]:
         """None: they are added as they are shot."""
         return ()
+
+    def concrete(self, dug: AsDug) -> float | None:
+        """None: points are only shot."""
+        return 0.0
 
     def drawn(self) -> tuple[Drawn, ...]:
         """Nothing."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from core.elements.planned import Drawn, PlannedPoint
+from core.elements.planned import AsDug, Drawn, PlannedPoint
 from core.floors import Line
 
 
@@ -17,6 +17,10 @@ class LotLine:
     def points(self) -> tuple[PlannedPoint, ...]:
         """None."""
         return ()
+
+    def concrete(self, dug: AsDug) -> float | None:
+        """None: a line is only drawn."""
+        return 0.0
 
     def drawn(self) -> tuple[Drawn, ...]:
         """The line."""

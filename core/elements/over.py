@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from core.design.surface import Surface
-from core.elements.planned import Drawn, PlannedPoint, above_zero
+from core.elements.planned import AsDug, Drawn, PlannedPoint, above_zero
 from core.errors import OutOfRange
 from core.floors import Outline, propose_grid
 from core.layout import TALLEST_PRACTICAL, BatterBoards, Board, batter_boards
@@ -38,6 +38,10 @@ class CoveredOutline:
             PlannedPoint(self.task, one.name, one.place, self.surface.elevation(one.place))
             for one in propose_grid(self.outline, self.spacing)
         )
+
+    def concrete(self, dug: AsDug) -> float | None:
+        """None: a dig and the points of a floor take none of their own."""
+        return 0.0
 
     def drawn(self) -> tuple[Drawn, ...]:
         """The outline."""
@@ -103,6 +107,10 @@ class BoardsAround:
         if len(corners) != DIAGONAL_CORNERS:
             return ()
         return corners[0].distance(corners[2]), corners[1].distance(corners[3])
+
+    def concrete(self, dug: AsDug) -> float | None:
+        """None: boards carry strings."""
+        return 0.0
 
     def drawn(self) -> tuple[Drawn, ...]:
         """The string lines."""

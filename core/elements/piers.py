@@ -8,7 +8,7 @@ from fractions import Fraction
 from core.design.fall import Fall
 from core.design.stack import AdjustableHead, StackUp
 from core.design.surface import Surface
-from core.elements.planned import Drawn, PlannedPoint, above_zero
+from core.elements.planned import AsDug, Drawn, PlannedPoint, above_zero
 from core.errors import SURELY, Offer, OutOfRange, Unusual
 from core.floors import PlanPoint
 from core.floors.marks import rounded_up_distance
@@ -123,6 +123,10 @@ class PierRow:
     def _top(self, place: PlanPoint, along: Length) -> Elevation:
         seat = self._seat(place, along)
         return seat if self.head is None else self.head.cut_level(seat)
+
+    def concrete(self, dug: AsDug) -> float | None:
+        """Its concrete in cubic meters: that of its shafts, as their holes were shot."""
+        return dug.shafts
 
     def drawn(self) -> tuple[Drawn, ...]:
         """The line of each row."""

@@ -39,8 +39,26 @@ class PlannedHeight:
     points: tuple[str, ...]
 
 
+@dataclass(frozen=True, slots=True)
+class AsDug:
+    """What was found where an element is cast.
+
+    ``over_dug`` is how much deeper than planned its bottoms lie on the mean, meters; ``shafts``
+    the concrete of its shafts as their holes were shot, cubic meters, None while one is not known.
+    """
+
+    over_dug: float = 0.0
+    shafts: float | None = None
+
+
 class Element(Protocol):
     """A part of the plan with a geometry of its own."""
+
+    def concrete(self, dug: AsDug) -> float | None:
+        """Its concrete in cubic meters: 0 for what takes none, None while it is not known.
+
+        Every kind says it, so that none is left out of an order.
+        """
 
     def points(self) -> tuple[PlannedPoint, ...]:
         """The places to shoot, stage by stage."""

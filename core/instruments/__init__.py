@@ -19,6 +19,7 @@ from core.instruments.trust import (
     MadeCheck,
     Trust,
     TrustState,
+    found_out_of_true,
     slope_error,
     trust_of,
 )
@@ -39,6 +40,7 @@ __all__ = [
     "Trust",
     "TrustState",
     "face_about",
+    "found_out_of_true",
     "parse_slope",
     "slope_error",
     "slope_in_words",

@@ -87,11 +87,20 @@ STATE_WORDS = {
 
 @dataclass(frozen=True, slots=True)
 class MadeCheck:
-    """A check, when it was made, and the axes it was made of."""
+    """A check, and the axes it was made of.
+
+    ``made_at`` is the earliest it may have been made, seconds: it is in date from then.
+    ``latest`` is the latest, None where the two are the same: readings rest on it from then.
+    """
 
     made_at: float
     check: SlopeCheck
     axes: frozenset[Axis] = frozenset([Axis.FIRST])
+    latest: float | None = None
+
+    def is_surely_by(self, moment: float) -> bool:
+        """Whether it was made by then, whatever its clock was off by."""
+        return (self.made_at if self.latest is None else self.latest) <= moment
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,7 +135,7 @@ def trust_of(record: InstrumentRecord, now: float) -> Trust:
     """
     if not record.kind.axes:
         return Trust(TrustState.NEEDS_NONE)
-    made = [check for check in record.checks if check.made_at <= now]
+    made = [check for check in record.checks if check.is_surely_by(now)]
     if not made:
         return Trust(TrustState.NEVER)
     last = [_last_proof(made, axis, record.specification) for axis in record.kind.axes]
@@ -165,6 +174,30 @@ def slope_error(record: InstrumentRecord, moment: float) -> float:
                 if _verdict(check, record.specification) is not CheckVerdict.INCONCLUSIVE:
                     break
     return max(found)
+
+
+def found_out_of_true(record: InstrumentRecord, moment: float) -> float | None:
+    """Return the slope error that the next conclusive check after a reading found beyond its
+    specification, as rise per run, the larger of its axes; None where it found none (section 4).
+
+    What was adjusted and passed again since was out of true when it was read all the same.
+    """
+    found = []
+    for axis in record.kind.axes:
+        after = (
+            check
+            for check in sorted(record.checks, key=lambda check: check.made_at)
+            if axis in check.axes and not check.is_surely_by(moment)
+        )
+        for check in after:
+            verdict = _verdict(check, record.specification)
+            if verdict is CheckVerdict.FAIL:
+                found.append(abs(check.check.slope))
+            if verdict is CheckVerdict.FAIL or (
+                verdict is CheckVerdict.PASS and check.made_at > moment
+            ):
+                break
+    return max(found, default=None)
 
 
 def _last_proof(made: Sequence[MadeCheck], axis: Axis, specification: float) -> MadeCheck | None:

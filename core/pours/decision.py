@@ -1,65 +1,61 @@
-"""What a go / hold list comes to: go, unless a line holds that nobody lifted (section 12)."""
+"""What a go / hold list comes to: go, unless a fault holds that nobody lifted (section 12)."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from enum import StrEnum
+
+from core.pours.faults import AcceptedFault, Fault, Question, not_accepted
 
 MOST_NAMED = 12
 
 
-class Question(StrEnum):
-    """A line of the go / hold list."""
-
-    INSTRUMENT = "instrument"
-    BENCHMARK = "benchmark"
-    DOUBT = "doubt"
-    POINTS = "points"
-    STONE = "stone"
-    THIN = "thin"
-    CONCRETE = "concrete"
-    EXTRA = "extra"
-    OVER_DIG = "over-dig"
-    DEPTHS = "depths"
-    INSPECTION = "inspection"
-    STRIP = "strip"
-
-
 @dataclass(frozen=True, slots=True)
 class CheckLine:
-    """A line of the list: whether it lets the pour go, and why."""
+    """A line of the list: its faults, none where it lets the pour go, and what it says."""
 
     question: Question
-    is_go: bool
+    faults: tuple[Fault, ...]
     reason: str
+
+    @property
+    def is_go(self) -> bool:
+        """Whether it lets the pour go as it is, with nothing lifted."""
+        return not self.faults
 
 
 @dataclass(frozen=True, slots=True)
 class Decision:
-    """What a list comes to: go, unless a line holds that nobody lifted."""
+    """What a list comes to; ``holding`` are the faults that nobody lifted."""
 
     lines: tuple[CheckLine, ...]
-    holds: tuple[Question, ...]
+    holding: tuple[Fault, ...]
+
+    @property
+    def holds(self) -> tuple[Question, ...]:
+        """The lines that hold, in the list's order."""
+        held = {fault.question for fault in self.holding}
+        return tuple(line.question for line in self.lines if line.question in held)
 
     @property
     def is_go(self) -> bool:
         """Whether the pour may go."""
-        return not self.holds
+        return not self.holding
+
+    def held_by(self, question: Question) -> tuple[Fault, ...]:
+        """Return the faults of one line that nobody lifted."""
+        return tuple(fault for fault in self.holding if fault.question is question)
 
 
-def decide(lines: Iterable[CheckLine], lifted: Mapping[Question, str]) -> Decision:
-    """Return the decision; a lifted hold stands for the reason it was lifted at, no other.
+def decide(lines: Iterable[CheckLine], lifted: Iterable[AcceptedFault]) -> Decision:
+    """Return the decision. A lifted hold stands for the faults it was lifted for, and no others.
 
-    A hold whose reason has changed since it was lifted holds again.
+    A fault that is new, on the other side, or worse by more than can be told apart holds again,
+    however it is worded; mending one lifts no other.
     """
     found = tuple(lines)
-    holds = tuple(
-        line.question
-        for line in found
-        if not line.is_go and lifted.get(line.question) != line.reason
-    )
-    return Decision(found, holds)
+    faults = [fault for line in found for fault in line.faults]
+    return Decision(found, not_accepted(faults, lifted))
 
 
 def listed(parts: Sequence[str], between: str = " ") -> str:
@@ -69,8 +65,14 @@ def listed(parts: Sequence[str], between: str = " ") -> str:
     return f"{said}{between}And {more} more." if more > 0 else said
 
 
-def counted_line(question: Question, wrong: Sequence[str], right: str) -> CheckLine:
-    """A line that goes when nothing is wrong, and else says what is."""
-    if wrong:
-        return CheckLine(question, is_go=False, reason=listed(wrong))
-    return CheckLine(question, is_go=True, reason=right)
+def line_of(
+    question: Question, faults: Iterable[Fault], right: str, summary: Sequence[str] | None = None
+) -> CheckLine:
+    """Return a line that goes when nothing is wrong, and else says what is.
+
+    ``summary`` says many faults in fewer sentences; without it each fault speaks for itself.
+    """
+    wrong = tuple(faults)
+    if not wrong:
+        return CheckLine(question, (), right)
+    return CheckLine(question, wrong, listed(summary or [fault.says for fault in wrong]))

@@ -23,6 +23,7 @@ from core.setups.doubt import (
     off_from_known,
     off_since_first,
 )
+from core.setups.proof import proven_until, told_apart
 
 __all__ = [
     "Agreement",
@@ -43,5 +44,7 @@ __all__ = [
     "last_good",
     "off_from_known",
     "off_since_first",
+    "proven_until",
     "take_backsights",
+    "told_apart",
 ]

@@ -14,6 +14,7 @@ from core.clocks import Bounds, Moment, Stamp
 from core.design import (
     AdjustableHead,
     Fall,
+    FrostCover,
     GivenSurface,
     HeadTravel,
     Layer,
@@ -44,6 +45,7 @@ from core.drawings import (
     cut,
 )
 from core.elements import (
+    AsDug,
     BoardsAround,
     Courses,
     CoveredOutline,
@@ -78,7 +80,18 @@ from core.lengths import Elevation, Length, Reading, Style, StyleKind
 from core.lengths.possible import readings_of
 from core.options import Prices, cheapest_of
 from core.piers import Bell, HoleDepths, Pier, cut_list, stand_head
-from core.pours import USUAL_STEPS, CheckLine, NoticeFact, Question, decide
+from core.pours import (
+    USUAL_STEPS,
+    AcceptedFault,
+    CarriedFact,
+    CheckLine,
+    Fault,
+    FaultKind,
+    Identity,
+    NoticeFact,
+    Question,
+    decide,
+)
 from core.rods import GRADUATIONS, Numbering, Rod, SightLine, Station, mark_for, reach
 from core.runs import Leg, close_run
 from core.setups import (
@@ -118,7 +131,7 @@ from core.tables import (
     read_readings,
 )
 from core.tasks import VERBS, Task
-from core.tests.pour_site import SITE
+from core.tests.pour_site import SITE, shot
 from core.tests.worked import metres, place, stood
 from core.traced import DrawingUnit, Known, KnownTwice, circle, fit_by, strip_in
 from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
@@ -268,7 +281,9 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     )
     options = options_of(model, np.full(4, -0.1), rules, sliders, prices)
     yield from (rules, sliders, prices, options[0], cheapest_of(options))
-    line = CheckLine(Question.THIN, is_go=False, reason="B4")
+    identity = Identity(Question.THIN, FaultKind.TOO_THIN, "B4")
+    fault = Fault(identity, "B4.", 0.01, 0.001)
+    line = CheckLine(Question.THIN, (fault,), "B4.")
     flat = [Finished(0, 0, 0), Finished(1, 0, 0), Finished(0, 1, 0)]
     yield from (flat[0], flatness_of(flat))
     shape = DrawnShape("SLAB", outline.corners, is_closed=True)
@@ -289,7 +304,9 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     corners = tuple((corner, Elevation(5)) for corner in outline.corners[:3])
     yield GivenSurface(corners, ((0, 1, 2),))
     yield designed([outline], LevelSurface(Elevation(5)))
-    yield from (line, decide([line], {}), USUAL_STEPS[0])
+    yield from (line, decide([line], ()), USUAL_STEPS[0])
+    yield from (identity, fault, AcceptedFault(identity, 0.01, 0.001), AsDug(0.1))
+    yield FrostCover(Elevation(5), metres(1))
     yield from facts_samples()
 
 
@@ -297,3 +314,4 @@ def facts_samples() -> Iterator[Any]:
     """One of every fact a pour's list rests on."""
     yield SITE
     yield from (NoticeFact(is_acknowledged=True, why="Yes."), SITE.answers[0][1])
+    yield from (SITE.set_ups[0], CarriedFact("tp1", "TP1", shot()))

@@ -29,6 +29,7 @@ from core.design import (
     panel_toward,
 )
 from core.elements import (
+    AsDug,
     BoardsAround,
     Courses,
     CoveredOutline,
@@ -115,9 +116,9 @@ class Footings(TestCase):
     def test_concrete_is_length_by_section_with_a_riser_a_step(self) -> None:
         steps = (FootingStep(metres(6), metres("0.4")), FootingStep(metres(9), metres("-0.4")))
         footing = StripFooting(STRAIGHT, TOP, SECTION, metres(4), steps)
-        self.assertAlmostEqual(footing.concrete(), (12 + 0.8) * 0.5 * 0.25)
+        self.assertAlmostEqual(footing.concrete(AsDug()), (12 + 0.8) * 0.5 * 0.25)
         pad = Pad(place(3, 3), (metres(1), metres(2)), TOP, metres("0.3"))
-        self.assertAlmostEqual(pad.concrete(), 0.6)
+        self.assertAlmostEqual(pad.concrete(AsDug()), 0.6)
 
     def test_steps_in_order_on_the_line(self) -> None:
         for alongs in ((0,), (12,), (13,), (7, 5), (5, 5)):

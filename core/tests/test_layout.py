@@ -11,7 +11,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from core.design import PanelSurface, Slab, ThickenedEdge, Underside, level_panel
-from core.elements import FootingStep, Pad, Section, StripFooting, mean_over_dig
+from core.elements import AsDug, FootingStep, Pad, Section, StripFooting, mean_over_dig
 from core.errors import OutOfRange
 from core.floors import FloorLevels, Line, Outline, propose_grid, rectangle, spacing_for
 from core.layout import batter_boards, out_of_square
@@ -249,10 +249,10 @@ class Footings(TestCase):
         line = Line((place(0, 0), place(10, 0)))
         section = Section(metres("0.4"), metres("0.2"))
         strip = StripFooting(line, Elevation(0), section, metres(2))
-        self.assertAlmostEqual(strip.concrete(), 0.8)
-        self.assertAlmostEqual(strip.concrete(0.05), 1.0)
+        self.assertAlmostEqual(strip.concrete(AsDug()), 0.8)
+        self.assertAlmostEqual(strip.concrete(AsDug(0.05)), 1.0)
         pad = Pad(place(0, 0), (metres(1), metres(2)), Elevation(0), metres("0.3"))
-        self.assertAlmostEqual(pad.concrete(0.1), 0.8)
+        self.assertAlmostEqual(pad.concrete(AsDug(0.1)), 0.8)
         bottom = Elevation(0)
         shot = [(bottom - metres("0.1"), bottom), (bottom + metres("0.1"), bottom)]
         self.assertAlmostEqual(mean_over_dig(shot), 0.05)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+from dataclasses import replace
 from unittest import TestCase
 
 from hypothesis import given
@@ -10,8 +12,14 @@ from hypothesis import strategies as st
 from core.errors import OutOfRange
 from core.pours import (
     USUAL_STEPS,
+    AcceptedFault,
     CheckLine,
+    Fault,
+    FaultKind,
+    Identity,
     Question,
+    Side,
+    as_shown,
     decide,
     listed,
     loads_of,
@@ -19,25 +27,87 @@ from core.pours import (
     run_sheet,
 )
 
-lines = st.lists(
-    st.builds(CheckLine, st.sampled_from(Question), st.booleans(), st.sampled_from(["a", "b"])),
+identities = st.builds(
+    Identity,
+    st.sampled_from(Question),
+    st.sampled_from([FaultKind.OFF, FaultKind.NOT_SHOT]),
+    st.sampled_from(["A", "B", "C"]),
+    st.sampled_from(Side),
+)
+sizes = st.integers(0, 100).map(lambda n: n / 1000)
+faults = st.lists(
+    st.builds(Fault, identities, st.sampled_from(["one", "other"]), sizes, sizes),
     max_size=12,
-    unique_by=lambda line: line.question,
+    unique_by=lambda fault: fault.identity,
 )
 
 
-class Deciding(TestCase):
-    """A pour goes when no line holds that nobody lifted."""
+def as_lines(found: list[Fault]) -> list[CheckLine]:
+    """Return faults as the lines they stand in."""
+    return [
+        CheckLine(question, tuple(one for one in found if one.question is question), "")
+        for question in Question
+    ]
 
-    @given(lines)
-    def test_it_goes_when_every_hold_is_lifted_for_what_it_says(
-        self, found: list[CheckLine]
+
+def accepted(found: Iterable[Fault]) -> list[AcceptedFault]:
+    """Return faults as they are accepted."""
+    return [AcceptedFault(one.identity, one.amount, one.give) for one in found]
+
+
+class Deciding(TestCase):
+    """A pour goes when no fault holds that nobody lifted."""
+
+    @given(faults)
+    def test_it_goes_when_every_fault_is_lifted_however_it_is_worded(
+        self, found: list[Fault]
     ) -> None:
-        held = {line.question: line.reason for line in found if not line.is_go}
-        self.assertEqual(set(decide(found, {}).holds), set(held))
-        self.assertTrue(decide(found, held).is_go)
-        changed = {question: f"{reason} more" for question, reason in held.items()}
-        self.assertEqual(set(decide(found, changed).holds), set(held))
+        self.assertEqual(set(decide(as_lines(found), ()).holding), set(found))
+        reworded = [replace(one, says=f"{one.says} more") for one in found]
+        self.assertTrue(decide(as_lines(reworded), accepted(found)).is_go)
+
+    @given(faults, st.data())
+    def test_mending_one_lifts_no_other_and_nothing_new_is_lifted(
+        self, found: list[Fault], data: st.DataObject
+    ) -> None:
+        shown = data.draw(st.lists(st.sampled_from(found), unique=True)) if found else []
+        left = decide(as_lines(found), accepted(shown)).holding
+        self.assertEqual(set(left), set(found) - set(shown))
+        mended = found[1:]
+        self.assertEqual(
+            set(decide(as_lines(mended), accepted(shown)).holding), set(mended) - set(shown)
+        )
+
+    @given(faults, sizes, sizes)
+    def test_what_got_worse_by_more_than_can_be_told_apart_holds_again(
+        self, found: list[Fault], more: float, give: float
+    ) -> None:
+        worse = [replace(one, amount=one.amount + more, give=give) for one in found]
+        left = set(decide(as_lines(worse), accepted(found)).holding)
+        for before, now in zip(found, worse, strict=True):
+            self.assertEqual(now in left, more > min(before.give, give) + 1e-9)
+
+    def test_the_other_side_the_other_task_and_the_other_point_are_others(self) -> None:
+        high = Identity(Question.POINTS, FaultKind.OFF, "A", Side.HIGH)
+        lifted = [AcceptedFault(high, 0.01, 0.002)]
+        for other in (
+            replace(high, side=Side.LOW),
+            replace(high, about="B"),
+            replace(high, kind=FaultKind.NOT_SHOT),
+            replace(high, question=Question.DEPTHS),
+        ):
+            line = CheckLine(other.question, (Fault(other, "", 0.001),), "")
+            self.assertFalse(decide([line], lifted).is_go, other)
+
+    @given(faults, faults)
+    def test_what_is_accepted_is_what_was_shown_and_holds_and_no_more_of_it(
+        self, now: list[Fault], shown: list[Fault]
+    ) -> None:
+        standing = {one.identity: one for one in now}
+        for one in as_shown(now, accepted(shown)):
+            self.assertIn(one.identity, {other.identity for other in shown})
+            self.assertLessEqual(one.amount, standing[one.identity].amount)
+            self.assertLessEqual(one.give, standing[one.identity].give)
 
     def test_of_many_reasons_the_first_are_named_and_the_rest_counted(self) -> None:
         thin = [f"P{n}." for n in range(500)]

@@ -10,7 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from core.pours import Question
+from core.pours import FaultKind, Question, Side
 from server.api.inputs import ByThePhone, DayAndTime, Entry, Key, Named
 from server.api.views import SignedInView, answers, recorded, records
 from server.decisions.services.answer_pour import AnswerForm, answer_pour
@@ -39,6 +39,17 @@ class PourInput(serializers.Serializer[Any]):
     elements = serializers.ListField(child=Key(), max_length=200)
 
 
+class FaultInput(serializers.Serializer[Any]):
+    """A fault as the list showed it."""
+
+    question = serializers.ChoiceField([str(question) for question in Question])
+    kind = serializers.ChoiceField([str(kind) for kind in FaultKind])
+    about = serializers.CharField(max_length=120, allow_blank=True)
+    side = serializers.ChoiceField([str(side) for side in Side], allow_blank=True)
+    amount = serializers.FloatField(min_value=0)
+    give = serializers.FloatField(min_value=0)
+
+
 class AnswerInput(serializers.Serializer[Any]):
     """An answer about a pour."""
 
@@ -46,6 +57,7 @@ class AnswerInput(serializers.Serializer[Any]):
     question = serializers.ChoiceField(Asked.values)
     answer = Named(80)
     is_good = serializers.BooleanField()
+    faults = FaultInput(many=True, required=False, default=list)
     taken_at = ByThePhone()
 
 
@@ -55,6 +67,7 @@ class LiftInput(serializers.Serializer[Any]):
     id = Key()
     question = serializers.ChoiceField([str(question) for question in Question])
     reason = Named(200)
+    faults = FaultInput(many=True)
     taken_at = ByThePhone()
 
 
@@ -63,6 +76,7 @@ class CloseInput(serializers.Serializer[Any]):
 
     id = Key()
     note = serializers.CharField(max_length=200, allow_blank=True)
+    began_at = DayAndTime()
     taken_at = ByThePhone()
 
 

@@ -38,8 +38,8 @@ def _answers(facts: Facts) -> Iterator[Evidence]:
 
 
 def _benchmark(facts: Facts) -> Iterator[Evidence]:
-    """The last time the benchmark was found good from where the instrument stands."""
-    standing = next(reversed(list(facts.job.standings.by_id.values())), None)
+    """The last time the benchmark was found good from a set-up the pour rests on."""
+    standing = facts.last_good
     if standing is None:
         return
     counting = standing.counting

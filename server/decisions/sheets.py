@@ -2,14 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable
 from datetime import timedelta
 from typing import Literal, TypedDict, cast
 from uuid import UUID
 
-from core.pours import Decision, Question, decide, loads_of, minutes_between_trucks, run_sheet
+from core.pours import (
+    CheckLine,
+    Decision,
+    Question,
+    decide,
+    loads_of,
+    minutes_between_trucks,
+    run_sheet,
+)
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.decisions.accepted import FaultSheet, accepted_of, fault_sheet
 from server.decisions.access import pour_for
 from server.decisions.evidence import Evidence, evidence_of
 from server.decisions.facts import Facts, JobFacts, facts_of
@@ -39,22 +48,28 @@ class PourRow(TypedDict):
 
 
 class LiftedSheet(TypedDict):
-    """Who lifted a hold, when and why."""
+    """Who lifted a hold, when and why, and the faults it was lifted for as they were shown."""
 
     by: str
     at: str
     reason: str
+    faults: list[str]
 
 
 class AskedLine(TypedDict):
-    """A line of the list with its reason, and where what it rests on is."""
+    """A line of the list with its reason, and where what it rests on is.
+
+    ``faults`` are those that nobody lifted; ``lifted`` what somebody did, the first first, with
+    what of it still is so. A line with faults, none of them open, was lifted whole.
+    """
 
     question: Question
     title: str
     is_go: bool
     reason: str
     where: str
-    lifted: LiftedSheet | None
+    faults: list[FaultSheet]
+    lifted: list[LiftedSheet]
     asked: str
 
 
@@ -96,11 +111,10 @@ class PourSheet(TypedDict):
     closed: ClosedSheet | None
 
 
-def decided(facts: Facts) -> tuple[Decision, dict[Question, LiftedHold]]:
-    """Return what a pour's list comes to, and which holds were lifted."""
-    lifted = facts.lifted
-    held_for = {question: one.held_for for question, one in lifted.items()}
-    return decide(facts.lines(), held_for), lifted
+def decided(facts: Facts) -> tuple[Decision, list[LiftedHold]]:
+    """Return what a pour's list comes to, and the holds that were lifted."""
+    accepted = [one for hold in facts.lifted for one in accepted_of(hold.faults)]
+    return decide(facts.lines(), accepted), facts.lifted
 
 
 def pour_rows(user: User, job_id: UUID) -> list[PourRow]:
@@ -119,7 +133,10 @@ def rows_of(job: Job, plan: JobPlan, standings: JobStandings) -> list[PourRow]:
     )
     ahead = [pour for pour in pours if not hasattr(pour, "closing")]
     read = JobFacts(job, ahead, plan, standings) if ahead else None
-    return [_row(pour, Facts(pour, read) if read and pour in ahead else None) for pour in pours]
+    return [
+        _row(pour, Facts(pour, read, pour.pours_at.timestamp()) if read and pour in ahead else None)
+        for pour in pours
+    ]
 
 
 def _row(pour: Pour, facts: Facts | None) -> PourRow:
@@ -143,9 +160,13 @@ def _row(pour: Pour, facts: Facts | None) -> PourRow:
 
 
 def _why(decision: Decision) -> list[str]:
-    """Return what holds a pour, line by line, each in its first sentence."""
-    held = (line.reason for line in decision.lines if line.question in decision.holds)
-    return [reason.partition(". ")[0].rstrip(".") for reason in held]
+    """Return what holds a pour, line by line: its first fault, and how many more there are."""
+    found = []
+    for question in decision.holds:
+        first, *others = decision.held_by(question)
+        more = f" And {len(others)} more." if others else ""
+        found.append(f"{first.says}{more}")
+    return found
 
 
 def pour_sheet(user: User, pour_id: UUID) -> PourSheet:
@@ -190,14 +211,16 @@ def _as_closed(closing: PourClosing) -> list[AskedLine]:
     lines = cast("list[AskedLine]", closing.lines)
     if not closing.taken_by.is_by_a_file:
         return lines
-    return [{**line, "lifted": _by_a_file(line["lifted"])} for line in lines]
+    return [
+        {
+            **line,
+            "lifted": [{**one, "by": f"{one['by']} (by a file)"} for one in line["lifted"]],
+        }
+        for line in lines
+    ]
 
 
-def _by_a_file(lifted: LiftedSheet | None) -> LiftedSheet | None:
-    return lifted and {**lifted, "by": f"{lifted['by']} (by a file)"}
-
-
-def asked_lines(decision: Decision, lifted: Mapping[Question, LiftedHold]) -> list[AskedLine]:
+def asked_lines(decision: Decision, lifted: Iterable[LiftedHold]) -> list[AskedLine]:
     """Return the lines of a pour's list, each with who lifted it."""
     return [
         {
@@ -206,20 +229,29 @@ def asked_lines(decision: Decision, lifted: Mapping[Question, LiftedHold]) -> li
             "is_go": line.is_go,
             "reason": line.reason,
             "where": WHERE.get(line.question, ""),
-            "lifted": _lifted_sheet(lifted.get(line.question), line.reason),
+            "faults": [fault_sheet(fault) for fault in decision.held_by(line.question)],
+            "lifted": [
+                sheet
+                for hold in lifted
+                if hold.question == line.question and (sheet := _lifted_sheet(hold, line))
+            ],
             "asked": str(ASKED.get(line.question, "")),
         }
         for line in decision.lines
     ]
 
 
-def _lifted_sheet(lifted: LiftedHold | None, reason: str) -> LiftedSheet | None:
-    if lifted is None or lifted.held_for != reason:
+def _lifted_sheet(lifted: LiftedHold, line: CheckLine) -> LiftedSheet | None:
+    """Return a lifted hold with those of its faults that are still so; None where none is."""
+    accepted = accepted_of(lifted.faults)
+    covered = [one for one in line.faults if any(what.covers(one) for what in accepted)]
+    if not covered:
         return None
     return {
         "by": lifted.taken_by.shown_name,
         "at": lifted.taken_at.isoformat(),
         "reason": lifted.reason,
+        "faults": [fault.says for fault in covered],
     }
 
 

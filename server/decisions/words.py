@@ -7,15 +7,16 @@ from server.pour.models import Asked
 
 TITLES = {
     Question.INSTRUMENT: "Instrument check in date",
-    Question.BENCHMARK: "Benchmark read again, and good",
+    Question.BENCHMARK: "Benchmark read again after every set-up, and good",
     Question.DOUBT: "No doubted reading in use",
-    Question.POINTS: "Bottoms, forms, screed points and piers shot and on",
+    Question.POINTS: "Bottoms, forms, marks, screed points and piers shot and on",
+    Question.AGE: "Readings of forms and stone fresh enough",
     Question.STONE: "Stone shot to its grid",
     Question.THIN: "No thin spot",
     Question.CONCRETE: "Concrete ordered",
     Question.EXTRA: "Extra acknowledged",
     Question.OVER_DIG: "No over-dug bottom",
-    Question.DEPTHS: "Bottoms deep enough, holes answered",
+    Question.DEPTHS: "Bottoms deep enough",
     Question.INSPECTION: "Inspection recorded",
     Question.STRIP: "Isolation strip on hand",
 }
@@ -24,6 +25,7 @@ WHERE = {
     Question.BENCHMARK: "set-up",
     Question.DOUBT: "set-up",
     Question.POINTS: "forms",
+    Question.AGE: "forms",
     Question.STONE: "stone",
     Question.THIN: "stone",
     Question.CONCRETE: "concrete",
@@ -35,6 +37,6 @@ ASKED = {
     Question.CONCRETE: Asked.ORDERED,
     Question.EXTRA: Asked.EXTRA,
     Question.INSPECTION: Asked.INSPECTION,
+    Question.OVER_DIG: Asked.OVER_DIG,
     Question.STRIP: Asked.STRIP,
-    Question.DEPTHS: Asked.FROST,
 }

@@ -236,6 +236,17 @@ class Shot(Timed, Sight):
         return f"{self.typed} on {self.point_id}"
 
 
+class KeptBenchmark(SiteRecord):
+    """The shot a benchmark's height was kept from: it is as sound as that reading is."""
+
+    benchmark = models.OneToOneField(Benchmark, on_delete=models.PROTECT, related_name="kept_from")
+    shot = models.ForeignKey(Shot, on_delete=models.PROTECT, related_name="+")
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.benchmark} kept"
+
+
 class HoleFinding(Timed, SiteRecord):
     """What was found at the bottom of a pier's hole; the last one counts.
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from math import hypot
-from typing import Any, Literal, TypedDict
+from typing import Any, Literal, NamedTuple, TypedDict
 from uuid import UUID
 
 from django.db.models import F, Window
@@ -221,7 +221,7 @@ def counting_shots(scope: Scope, standings: JobStandings) -> Counting:
     """Return the last shot of each point and pass that counts."""
     return {
         (point, setting): (shot, set_up, observed(sight, reading), in_doubt)
-        for point, setting, set_up, in_doubt, (shot, sight, reading) in _last_shots(
+        for point, setting, set_up, _, in_doubt, (shot, sight, reading) in last_shots(
             scope, standings, ("id", "sight", "reading")
         )
     }
@@ -231,22 +231,34 @@ def shot_fine(scope: Scope, standings: JobStandings) -> dict[UUID, bool]:
     """Return whether the fine shot that counts is in doubt, of each point that has one."""
     return {
         point: in_doubt
-        for point, setting, _, in_doubt, _ in _last_shots(scope, standings)
+        for point, setting, _, _, in_doubt, _ in last_shots(scope, standings)
         if setting == Setting.FINE
     }
 
 
-LastShot = tuple[UUID, str, UUID, bool, list[Any]]
-
-
-def _last_shots(
-    scope: Scope, standings: JobStandings, wanted: tuple[str, ...] = ()
-) -> Iterator[LastShot]:
-    """Yield the last shot of each point and pass that was not struck; the database picks it.
-
-    Of each: its point, its pass, its set-up, whether it is in doubt, and the columns wanted.
+class LastShot(NamedTuple):
+    """A shot of a point in one pass: its set-up, its time, whether it is in doubt, and what else
+    was read of it.
     """
-    last = Window(
+
+    point: UUID
+    setting: str
+    set_up: UUID
+    moment: Moment
+    in_doubt: bool
+    columns: list[Any]
+
+
+def last_shots(
+    scope: Scope, standings: JobStandings, wanted: tuple[str, ...] = (), last: int = 1
+) -> Iterator[LastShot]:
+    """Yield the last shot, or the last few, of each point and pass that were not struck; the
+    database picks them. Of several the newest comes first.
+
+    Of each: its point, its pass, its set-up, its moment, whether it is in doubt, the columns
+    wanted.
+    """
+    nth = Window(
         RowNumber(),
         partition_by=[F("point_id"), F("setting")],
         order_by=[F("taken_at").desc(), F("recorded_at").desc()],
@@ -255,15 +267,17 @@ def _last_shots(
     shots = Shot.objects.filter(strike=None, **of_points)
     columns = ("point_id", "setting", "set_up_id", *TIME_COLUMNS, *wanted)
     regraded = _regraded(of_points)
-    for point, setting, set_up, taken_at, phone, give, *rest in (
-        shots.annotate(nth=last).filter(nth=1).values_list(*columns)
-    ):
+    ordered = shots.annotate(nth=nth).filter(nth__lte=last)
+    if last > 1:
+        ordered = ordered.order_by("nth")
+    for point, setting, set_up, taken_at, phone, give, *rest in ordered.values_list(*columns):
         if set_up not in standings.by_id:
             continue  # from a set-up made after the standings were read
         moment = moment_of_columns(taken_at, phone, give)
         if point in regraded and not moment.is_surely_behind(regraded[point]):
             continue
-        yield point, setting, set_up, standings.by_id[set_up].doubts(moment), rest
+        in_doubt = standings.by_id[set_up].doubts(moment)
+        yield LastShot(point, setting, set_up, moment, in_doubt, rest)
 
 
 def _regraded(of_points: Scope) -> dict[UUID, Moment]:

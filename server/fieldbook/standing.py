@@ -241,10 +241,11 @@ class JobStandings:
             again_here = again[shot.point_id]
             later = next((s for s in again_here if s.moment.is_surely_behind(shot.moment)), None)
             if later is not None:
-                found[shot.set_up_id].append(self._agreement(shot, later))
+                found[shot.set_up_id].append(self.agreement(shot, later))
         return found
 
-    def _agreement(self, shot: Shot, later: Shot) -> Agreement:
+    def agreement(self, shot: Shot, later: Shot) -> Agreement:
+        """Return how a shot agrees with a later one on the same point; needs its point."""
         sighting, place = self.lines.sighting(shot.set_up_id), shot.point.spot
         sight = sight_on(sighting.rod, shot.observed, sighting.place, place)
         allowed = allowed_again(self._tolerance, sighting.kit(shot.setting), sight, sight)

@@ -60,7 +60,9 @@ def record_of(
         kind=InstrumentKind(instrument.kind),
         specification=specified_slope(instrument),
         checks=tuple(
-            MadeCheck(earliest_of(one.record), one.read.check, axes_of(one.record))
+            MadeCheck(
+                earliest_of(one.record), one.read.check, axes_of(one.record), latest_of(one.record)
+            )
             for one in checks
         ),
         knocks=tuple(latest_of(knock) for knock in knocks),
@@ -73,9 +75,9 @@ def earliest_of(check: InstrumentCheck) -> float:
     return check.moment.earliest
 
 
-def latest_of(knock: InstrumentKnock) -> float:
-    """Return the latest moment a knock may have happened at: it had, when it came in."""
-    return min(knock.moment.seconds + knock.clock_give, knock.recorded_at.timestamp())
+def latest_of(record: InstrumentCheck | InstrumentKnock) -> float:
+    """Return the latest moment a check or a knock may lie at: it had happened when it came in."""
+    return min(record.moment.seconds + record.clock_give, record.recorded_at.timestamp())
 
 
 def slope_error(instrument: Instrument, checks: Sequence[CheckRead], moment: datetime) -> float:

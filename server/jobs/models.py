@@ -10,6 +10,7 @@ from django.utils import timezone
 
 from core.floors import PlanPoint
 from core.lengths import Length
+from core.pours import USUAL_FRESH_HOURS
 from core.tasks import SURFACES, Task
 from server.crews.models import Crew, User
 from server.crews.retirable import Retirable
@@ -26,7 +27,8 @@ class Job(models.Model):
     ``begun_at`` is the time that counts of its opening: no set-up of it lies before.
     ``kit`` names the gear its first set-up is likely made with, from the job it was copied from.
     ``datum`` is the real elevation of the zero its heights are kept above; its last tie says it.
-    ``reread_minutes`` is how often its benchmark is read again. The tolerances of a re-read
+    ``reread_minutes`` is how often its benchmark is read again, ``fresh_hours`` how old readings
+    of forms and stone may be when it is poured. The tolerances of a re-read
     and of a rough pass, and what a run may be off a set-up, are empty where the defaults of its
     style hold.
     """
@@ -38,6 +40,7 @@ class Job(models.Model):
     style = models.CharField(max_length=10)
     datum = LengthField(default=Length(0))
     reread_minutes = models.PositiveSmallIntegerField(default=60)
+    fresh_hours = models.PositiveSmallIntegerField(default=USUAL_FRESH_HOURS)
     reread_tolerance = LengthField(null=True)
     rough_tolerance = LengthField(null=True)
     run_allowance = LengthField(null=True)

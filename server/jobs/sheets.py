@@ -56,6 +56,7 @@ class TrustLimits(TypedDict):
     """A job's limits as they can be typed again, and what holds where they are empty."""
 
     reread_minutes: int
+    fresh_hours: int
     reread_tolerance: str
     reread_tolerance_text: str
     rough_tolerance: str
@@ -151,6 +152,7 @@ def trust_limits(job: Job) -> TrustLimits:
     own, rough, run = job.reread_tolerance, job.rough_tolerance, job.run_allowance
     return {
         "reread_minutes": job.reread_minutes,
+        "fresh_hours": job.fresh_hours,
         "reread_tolerance": retypable(own, style) if own else "",
         "reread_tolerance_text": format_length(reread_tolerance_of(job), style),
         "rough_tolerance": retypable(rough, style) if rough else "",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 from django.db.models import Q
+from django.utils import timezone
 
 from core.pours import Question
 from server.crews.models import Crew, User
@@ -98,21 +99,22 @@ class Asked(models.TextChoices):
     ORDERED = "ordered", "concrete ordered"
     EXTRA = "extra", "extra acknowledged by"
     INSPECTION = "inspection", "inspection"
+    OVER_DIG = "over-dig", "over-dug bottoms"
     STRIP = "strip", "isolation strip"
-    FROST = "frost", "footings below the frost"
 
 
 class PourAnswer(Timed, SiteRecord):
     """An answer about a pour; the last one to a question counts, the earlier ones stay.
 
-    ``given_for`` is what the question said then, where an answer stands for no other amount, and
-    the unit of what is ordered.
+    ``accepted`` are the faults that were shown when it was given, where it stands for those
+    alone; ``unit`` is that of an amount.
     """
 
     pour = models.ForeignKey(Pour, on_delete=models.PROTECT, related_name="answers")
     question = models.CharField(max_length=12, choices=Asked)
     answer = models.CharField(max_length=80)
-    given_for = models.CharField(max_length=2000, blank=True, default="")
+    accepted = models.JSONField(default=list)
+    unit = models.CharField(max_length=4, blank=True, default="")
     is_good = models.BooleanField()
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
@@ -122,11 +124,15 @@ class PourAnswer(Timed, SiteRecord):
 
 
 class LiftedHold(Timed, SiteRecord):
-    """A hold somebody lifted, with the reason; it stands for what the hold said then."""
+    """A hold somebody lifted, with the reason.
+
+    It stands for the faults that were shown, which are kept in ``faults`` as data, each with the
+    sentence it was shown by.
+    """
 
     pour = models.ForeignKey(Pour, on_delete=models.PROTECT, related_name="lifted")
     question = models.CharField(max_length=12, choices=QUESTIONS)
-    held_for = models.CharField(max_length=2000)
+    faults = models.JSONField(default=list)
     reason = models.CharField(max_length=200)
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
@@ -136,10 +142,15 @@ class LiftedHold(Timed, SiteRecord):
 
 
 class PourClosing(Timed, SiteRecord):
-    """A pour that was made, its finished surface shot; ``lines`` is its list as it stood then."""
+    """A pour that was made, its finished surface shot.
+
+    ``began_at`` is when its first concrete was placed, as somebody said; ``lines`` is its list as
+    it stood then.
+    """
 
     pour = models.OneToOneField(Pour, on_delete=models.PROTECT, related_name="closing")
     note = models.CharField(max_length=200, blank=True)
+    began_at = models.DateTimeField(default=timezone.now)
     lines = models.JSONField()
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
+from typing import NamedTuple
 
 from core.elements import PierRow
 from core.instruments import Setting
@@ -18,11 +19,23 @@ from server.stages.piers import Findings
 NOWHERE = Elevation(0)
 
 
-def element_fact(element: Element, own: OwnPegs, aims: Aims, findings: Findings) -> ElementFact:
-    """Return an element with its points; of a row of piers its holes, and what was found there."""
-    points = {(fact.task, fact.name): (point, fact) for point, fact in point_facts(own, aims)}
+def element_fact(
+    element: Element, own: OwnPegs, aims: Aims, findings: Findings, at: ShotOf | None = None
+) -> ElementFact:
+    """Return an element with its points; of a row of piers its holes, and what was found there.
+
+    ``at`` says more of each reading than its height; without it nothing more is told.
+    """
+    points = {(fact.task, fact.name): (point, fact) for point, fact in point_facts(own, aims, at)}
+    key = str(element.pk)
     if not isinstance(aims.plan.element(element.pk), PierRow):
-        return ElementFact(element.name, tuple(fact for _, fact in points.values()))
+        return ElementFact(
+            key,
+            element.name,
+            tuple(fact for _, fact in points.values()),
+            frost=aims.plan.frost(element.pk),
+            is_wet=aims.plan.is_wet(element.pk),
+        )
     holes = []
     for (task, name), (point, bottom) in points.items():
         if task is Task.HOLE:
@@ -33,18 +46,35 @@ def element_fact(element: Element, own: OwnPegs, aims: Aims, findings: Findings)
             holes.append(HoleFact(ground, bottom, bearing, is_clean))
     tops = tuple(fact for (task, _), (_, fact) in points.items() if task is Task.PIER_TOP)
     depths = aims.pier_work(element.pk).depths
-    return ElementFact(element.name, tops, holes=tuple(holes), depths=depths)
+    return ElementFact(key, element.name, tops, holes=tuple(holes), depths=depths)
 
 
-def point_facts(own: OwnPegs, aims: Aims) -> Iterator[tuple[Point, PointFact]]:
+class Shots(NamedTuple):
+    """The readings of a point: the one that counts, the one before it, a rough one since."""
+
+    fine: ShotFact | None
+    before: ShotFact | None = None
+    rough: ShotFact | None = None
+
+
+ShotOf = Callable[[Point], Shots]
+
+
+def point_facts(
+    own: OwnPegs, aims: Aims, at: ShotOf | None = None
+) -> Iterator[tuple[Point, PointFact]]:
     """Yield every point of a floor or an element with what was shot there."""
     found = {one.point.pk: one for one in own.found}
     for point in own.points:
         one = found.get(point.pk)
-        shot = _shot(one) if one else _doubted(own, point)
-        tolerance = aims.judged(point, Setting.FINE).tolerance
-        target = one.target if one else None
-        yield point, PointFact(point.name, Task(point.task), target, tolerance, shot)
+        shots = at(point) if at else Shots(_shot(one) if one else _doubted(own, point))
+        judged = aims.judged(point, Setting.FINE)
+        yield (
+            point,
+            PointFact(
+                str(point.pk), point.name, Task(point.task), judged.target, judged.tolerance, *shots
+            ),
+        )
 
 
 def _shot(one: FoundPoint) -> ShotFact:

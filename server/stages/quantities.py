@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import TypedDict
 from uuid import UUID
 
-from core.elements import Element, Pad, PierRow, StripFooting, mean_over_dig
+from core.elements import AsDug, PierRow, mean_over_dig
 from core.lengths import Length, Style, format_length
-from core.orders import concrete_order, usual_step
+from core.orders import order_together, usual_step, with_waste
 from core.piers import concrete_sure_within
 from core.tasks import Task
 from server.crews.models import User
@@ -29,8 +29,8 @@ AS_PLANNED = "as planned"
 class QuantityRow(TypedDict):
     """A part of a job that takes concrete: volumes in the job's unit.
 
-    ``volume`` is none while it is not known, and ``why`` says what it waits for. Each part is
-    ordered with its waste, in its supplier's step.
+    ``volume`` is none while it is not known, and ``why`` says what it waits for. ``amount`` is it
+    with its waste; what is ordered is rounded up once, for all parts together.
     """
 
     name: str
@@ -38,16 +38,17 @@ class QuantityRow(TypedDict):
     volume: float | None
     waste: float
     step: float
-    order: float | None
+    amount: float | None
     text: str
     rests_on: str
     why: str
 
 
 class QuantitiesSheet(TypedDict):
-    """The concrete of a job, part by part, and in all as far as it is known."""
+    """The concrete of a job part by part, and the order for all of it as far as it is known."""
 
     unit: str
+    step: float
     rows: list[QuantityRow]
     total: float
     total_text: str
@@ -60,15 +61,18 @@ def element_concrete(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None
     A footing or a pad takes what its bottoms were over-dug by too. 0 for one that takes none;
     None while a pier of it is not known.
     """
-    made, unit = aims.plan.element(element_id), volume_unit(aims.plan.style)
-    if isinstance(made, StripFooting | Pad):
-        return made.concrete(over_dug(own)) / unit
-    if not isinstance(made, PierRow):
-        return 0.0
+    made = aims.plan.element(element_id)
+    shafts = _shafts(aims, element_id, own) if isinstance(made, PierRow) else None
+    volume = made.concrete(AsDug(over_dug(own), shafts))
+    return None if volume is None else volume / volume_unit(aims.plan.style)
+
+
+def _shafts(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None:
+    """Return the concrete of a row's shafts, cubic meters; None while one is not known."""
     sheet = schedule_of(aims, aims.plan.elements[element_id], own, {})
     if sheet["concrete"] is None or any(pier["concrete"] is None for pier in sheet["piers"]):
         return None
-    return sheet["concrete"]["value"]
+    return sheet["concrete"]["value"] * volume_unit(aims.plan.style)
 
 
 def over_dug(own: OwnPegs) -> float:
@@ -80,16 +84,10 @@ def over_dug(own: OwnPegs) -> float:
     )
 
 
-def element_order(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None:
-    """Return the concrete to order for an element, with its waste, in the supplier's step."""
+def element_with_waste(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None:
+    """Return the concrete an element takes with its waste, in the unit it is ordered in."""
     volume = element_concrete(aims, element_id, own)
-    if volume is None or volume == 0:
-        return volume
-    waste, step = (
-        aims.plan.waste(element_id),
-        order_step(aims.plan.style),
-    )
-    return concrete_order(volume, waste, step)
+    return None if volume is None else with_waste(volume, aims.plan.waste(element_id))
 
 
 def order_step(style: Style) -> float:
@@ -105,23 +103,19 @@ def quantities_sheet(user: User, job_id: UUID) -> QuantitiesSheet:
     pegs, aims = pegs_of(parts_of(plan.elements), plan, standings, shown=())
     unit = volume_unit_text(plan.style)
     rows = [_floor(plan, pk, stone.get(pk, OwnPegs()), unit) for pk in plan.floors]
-    rows += [
-        _element(aims, pk, pegs.get(pk, OwnPegs()), unit)
-        for pk in plan.elements
-        if _takes_concrete(plan.element(pk))
-    ]
-    total = sum(row["order"] or 0.0 for row in rows)
+    elements = [_element(aims, pk, pegs.get(pk, OwnPegs()), unit) for pk in plan.elements]
+    rows += [row for row in elements if row["volume"] != 0]
+    amounts = [row["amount"] for row in rows if row["amount"] is not None]
+    step = max((row["step"] for row in rows), default=order_step(plan.style))
+    total = order_together(amounts, step)
     return {
         "unit": unit,
+        "step": step,
         "rows": rows,
         "total": total,
         "total_text": f"{total:.2f} {unit}",
-        "is_whole": all(row["order"] is not None for row in rows),
+        "is_whole": all(row["amount"] is not None for row in rows),
     }
-
-
-def _takes_concrete(made: Element) -> bool:
-    return isinstance(made, StripFooting | Pad | PierRow)
 
 
 def _floor(plan: JobPlan, floor_id: UUID, own: OwnPegs, unit: str) -> QuantityRow:
@@ -176,15 +170,15 @@ def _row(
     named: tuple[str, str], figures: tuple[float | None, float, float], unit: str, why: str
 ) -> QuantityRow:
     volume, waste, step = figures
-    order = None if volume is None else concrete_order(max(volume, 0.0), waste, step)
+    amount = None if volume is None else with_waste(volume, waste)
     return {
         "name": named[0],
         "kind": named[1],
         "volume": volume,
         "waste": waste,
         "step": step,
-        "order": order,
-        "text": "" if order is None else f"{order:.2f} {unit}",
+        "amount": amount,
+        "text": "" if amount is None else f"{amount:.2f} {unit}",
         "rests_on": "",
         "why": why,
     }

@@ -133,7 +133,10 @@ def _holds(
     """Return what the core holds an element's bottoms for, before anything is poured on them."""
     fact, job = element_fact(element, own, aims, findings), aims.plan.job
     style, strictly = aims.plan.style, job.crew.strict_calls
-    found = [(what, ASK) for what in over_dug_of(fact, style)] if stage is Stage.DIG else []
-    found += [(what, CODE) for what in missing_depths_of(fact)]
-    found += [(what, LOOK) for what in holes_of(fact, style, strictly=strictly, only_shot=True)]
-    return [{"element": element.name, "what": what, "why": why} for what, why in found]
+    found = [(fault, ASK) for fault in over_dug_of(fact, style)] if stage is Stage.DIG else []
+    found += [(fault, CODE) for fault in missing_depths_of(fact)]
+    found += [(fault, LOOK) for fault in holes_of(fact, style, strictly=strictly, only_shot=True)]
+    return [
+        {"element": element.name, "what": fault.says.rstrip("."), "why": why}
+        for fault, why in found
+    ]

@@ -20,7 +20,7 @@ from server.stages.quantities import QuantitiesSheet, quantities_sheet
 
 BOLD = Font(bold=True)
 NO_SIGN = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")
-WIDTHS = (28, 16, 14, 10, 14, 10, 14, 60)
+WIDTHS = (28, 16, 14, 10, 14, 60)
 
 
 def take_off_workbook(user: User, job_id: UUID) -> tuple[str, bytes]:
@@ -40,26 +40,23 @@ def take_off_workbook(user: User, job_id: UUID) -> tuple[str, bytes]:
 
 def _write(page: Worksheet, sheet: QuantitiesSheet) -> None:
     unit = sheet["unit"]
-    titles = ("Part", "Kind", f"Volume, {unit}", "Waste", f"With waste, {unit}",
-              f"Step, {unit}", f"Order, {unit}", "Rests on")  # fmt: skip
+    titles = ("Part", "Kind", f"Volume, {unit}", "Waste", f"With waste, {unit}", "Rests on")
     for column, (title, width) in enumerate(zip(titles, WIDTHS, strict=True), start=1):
         as_text(page, 1, column, title).font = BOLD
         page.column_dimensions[get_column_letter(column)].width = width
     for number, row in enumerate(sheet["rows"], start=2):
         as_text(page, number, 1, row["name"])
         as_text(page, number, 2, row["kind"])
-        as_text(page, number, 8, row["why"] or row["rests_on"])
+        as_text(page, number, 6, row["why"] or row["rests_on"])
         page.cell(number, 4, row["waste"]).number_format = "0.0%"
-        page.cell(number, 6, row["step"])
         if row["volume"] is not None:
             page.cell(number, 3, round(row["volume"], 4))
             page.cell(number, 5, f"=C{number}*(1+D{number})")
-            page.cell(number, 7, f"=CEILING(ROUND(E{number},6),F{number})")
     last = len(sheet["rows"]) + 1
-    as_text(
-        page, last + 1, 1, "In all" if sheet["is_whole"] else "In all, as far as known"
-    ).font = BOLD
-    page.cell(last + 1, 7, f"=SUM(G2:G{max(last, 2)})").font = BOLD
+    whole = "Order for all together" if sheet["is_whole"] else "Order, as far as known"
+    as_text(page, last + 1, 1, f"{whole}, in steps of {sheet['step']:g} {unit}").font = BOLD
+    order = f"=CEILING(ROUND(SUM(E2:E{max(last, 2)}),6),{sheet['step']:g})"
+    page.cell(last + 1, 5, order).font = BOLD
 
 
 def as_text(page: Worksheet, row: int, column: int, text: str) -> Cell:

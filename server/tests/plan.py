@@ -10,8 +10,10 @@ Body = dict[str, Any]
 MEASURES: dict[str, dict[str, str]] = {
     "boards": {"clearance": '6"', "step": "2 ft", "tallest": "4 ft", "driven": '18"'},
     "excavation": {"spacing": "8 ft"},
-    "footing": {"strip_width": '16"', "depth": '8"', "spacing": "8 ft"},
-    "pad": {"x": "3 m", "y": "2 m", "length": "2 ft", "width": "2 ft", "depth": '12"'},
+    "footing": {"strip_width": '16"', "depth": '8"', "spacing": "8 ft", "grade": "",
+                "frost_depth": ""},
+    "pad": {"x": "3 m", "y": "2 m", "length": "2 ft", "width": "2 ft", "depth": '12"',
+            "grade": "", "frost_depth": ""},
     "wall": {
         "unit": '7 5/8"', "joint": '3/8"', "courses": "3", "thickness": '8"', "spacing": "8 ft",
     },
@@ -23,7 +25,7 @@ MEASURES: dict[str, dict[str, str]] = {
         "bottom": "", "stock": "12 ft", "kerf": '1/8"', "head_least": "", "head_greatest": "",
     },
     "marks": {"spacing": "16 ft"},
-    "screed": {"straightedge": "10 ft", "overlap": "1 ft"},
+    "screed": {"straightedge": "10 ft", "overlap": "1 ft", "screeds": "fixed"},
     "finished": {"spacing": "8 ft"},
     "lot": {},
 }  # fmt: skip

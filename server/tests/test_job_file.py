@@ -14,14 +14,10 @@ from django.apps import apps
 from django.db import connection, models, transaction
 from django.test import Client
 
-from core.clocks import LEAST_GIVE
-from core.lengths import Length
 from server.crews.models import Crew, Membership, Role, User
-from server.fieldbook.models import Shot
-from server.jobs.models import Archived, BroughtIn, DayOnJob, Floor, Glance, Job
+from server.jobs.models import Archived, BroughtIn, DayOnJob, Glance, Job
 from server.overview.job_sheet import job_sheet
 from server.papers.job_file.bring_in import bring_in_job
-from server.papers.job_file.older import OF_ITS_OWN_CLOCK, TIMES, brought_up
 from server.papers.job_file.parse import parsed
 from server.papers.job_file.tables import TABLES, VERSION
 from server.papers.job_file.write import digest_of, written_job
@@ -118,96 +114,6 @@ class JobFiles(WorkTestCase):
         self.foreman, self.helper = (person(self.crew, r) for r in (Role.FOREMAN, Role.HELPER))
         self.user = User.objects.get(memberships__role=Role.FOREMAN)
         return body
-
-    def test_a_file_of_version_1_is_read_as_saying_nothing_of_what_came_later(self) -> None:
-        body = self.small()
-        self.assertEqual(body["floors"][0].pop("underside"), {})
-        for table in ("struck_backsights", "struck_further_backsights"):
-            self.assertEqual(body.pop(table), [])
-        older = {name: rows for name, rows in body.items() if name not in HEAD}
-        head = {"format": "yellow-peg-job", "version": 1, "digest": digest_of(older)}
-        spoiled = json.dumps(head | older | {"shots": []}).encode()
-        self.assertIn("digest", self.bring_in(spoiled)["problems"][0]["why"])
-        work = self.bring_in(json.dumps(head | older).encode())
-        self.assertEqual((work["state"], work["problems"]), ("done", []))
-        (floor,) = Floor.objects.filter(job=work["job"])
-        self.assertEqual((floor.underside, floor.tolerance), ({}, Length.from_inches("0.25")))
-
-    def test_a_file_of_version_2_brings_its_tape_in_as_a_backsight_struck(self) -> None:
-        body = self.small()
-        for table in ("further_backsights", "turning_points", "re_reads", "shots"):
-            for row in body[table]:
-                self.assertEqual(row.pop("sight"), "standing")
-        set_up = body["set_ups"][0]
-        set_up.pop("backsight_sight")
-        set_up["taped_above_benchmark"] = "1.250000000"
-        older = {name: rows for name, rows in body.items() if name not in HEAD}
-        head = {"format": "yellow-peg-job", "version": 2, "digest": digest_of(older)}
-        work = self.bring_in(json.dumps(head | older).encode())
-        self.assertEqual((work["state"], work["problems"]), ("done", []))
-        sheet = self.get(f"jobs/{work['job']}")["set_ups"][0]
-        self.assertEqual(sheet["line"]["constant"]["text"], "54' 6 1/2\"")
-        taped = sheet["backsights"][1]
-        self.assertIn("taped down from the beam", taped["reading"])
-        self.assertIn("never counted", taped["struck"])
-
-    def test_a_file_of_version_3_was_typed_and_ordered_in_the_units_of_its_job(self) -> None:
-        self.ok(self.foreman, f"jobs/{self.job}/ties", {
-            "id": str(uuid4()), "benchmark": str(self.benchmark), "real": "612 ft"
-        })  # fmt: skip
-        body = self.small()
-        self.assertEqual(len(body["datum_ties"]), 1)
-        self.assertEqual(body["job"][0]["datum"], "171.183300000")
-        body.pop("datum_ties"), body["job"][0].pop("datum")
-        for row in body["floors"] + body["elements"]:
-            self.assertEqual(row.pop("typed_style"), "ft-in/8")
-            row.pop("typed_datum")
-        answer = {"question": "ordered", "given_for": "", "answer": "9"}
-        read = brought_up(body | {"pour_answers": [answer, {"question": "extra"}, 4]}, 3)
-        self.assertEqual(read["pour_answers"][0]["given_for"], "yd³")
-        self.assertNotIn("given_for", read["pour_answers"][1])
-        self.assertEqual(read["pour_answers"][2], 4)
-        metric = brought_up(
-            body | {"job": [body["job"][0] | {"style": "mm"}], "pour_answers": [answer]}, 3
-        )
-        self.assertEqual(metric["pour_answers"][0]["given_for"], "m³")
-        older = {name: rows for name, rows in body.items() if name not in HEAD}
-        head = {"format": "yellow-peg-job", "version": 3, "digest": digest_of(older)}
-        work = self.bring_in(json.dumps(head | older).encode())
-        self.assertEqual((work["state"], work["problems"]), ("done", []))
-        sheet = self.get(f"jobs/{work['job']}")
-        self.assertEqual(sheet["benchmarks"][0]["elevation"]["text"], "50' 4 1/2\"")
-        self.assertEqual(Floor.objects.get(job=work["job"]).typed_style, "ft-in/8")
-
-    def test_a_file_of_version_4_counts_when_its_phones_said(self) -> None:
-        body = self.small()
-        shot = body["shots"][0]
-        self.assertEqual(len(shot["phone"]), 36)
-        self.assertEqual(shot["said_at"], "2026-05-04T09:30:00Z")
-        self.assertGreaterEqual(float(shot["clock_give"]), LEAST_GIVE)
-        begun = body["job"][0].pop("begun_at")
-        for name in TIMES:
-            for row in body[name]:
-                for column in ("said_at", *OF_ITS_OWN_CLOCK):
-                    row.pop(column)
-        older = {name: rows for name, rows in body.items() if name not in HEAD}
-        head = {"format": "yellow-peg-job", "version": 4, "digest": digest_of(older)}
-        work = self.bring_in(json.dumps(head | older).encode())
-        self.assertEqual((work["state"], work["problems"]), ("done", []))
-        kept = Shot.objects.get(set_up__job=work["job"])
-        self.assertEqual((kept.said_at, kept.phone, kept.clock_give), (kept.taken_at, None, 0.0))
-        job = Job.objects.get(pk=work["job"])
-        self.assertEqual(job.begun_at, job.created_at)
-        self.assertTrue(begun.startswith("2026-01-01"))
-
-    def test_what_version_1_says_itself_is_kept(self) -> None:
-        check, price = {"axis": "second"}, {"concrete": "165"}
-        read = brought_up({"instrument_checks": [check, {}, 5], "prices": [price], "floors": 3}, 1)
-        first, second, odd = read["instrument_checks"]
-        self.assertEqual((first["axis"], second["axis"], odd), ("second", "first", 5))
-        self.assertEqual(read["prices"], [price | {"truck": None}])
-        self.assertEqual((read["floors"], read["struck_backsights"]), (3, []))
-        self.assertEqual(brought_up({"prices": [price]}, VERSION), {"prices": [price]})
 
     def test_files_that_can_not_be_leave_nothing_behind(self) -> None:
         good = self.small()

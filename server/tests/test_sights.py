@@ -15,7 +15,6 @@ from core.tests.worked import cases
 from server.crews.models import User
 from server.fieldbook.models import ExtraBacksight, Shot
 from server.jobs.models import Benchmark, Job
-from server.papers.job_file.older import brought_up
 from server.papers.job_file.write import written_job
 from server.tests.site import Body, SiteTestCase
 
@@ -215,48 +214,3 @@ class SaidEverywhere(SightSite):
         set_up = self.stand(up, '12"', "standing", benchmark=point["id"], extras=[tape])
         self.assertEqual(self.shoot(set_up, "1' 0\"", "taped-up")["elevation"]["text"],
                          "53' 4 1/2\"")  # fmt: skip
-
-
-class OlderFiles(SiteTestCase):
-    """Files that kept a tape beside the backsight say it as a backsight of its own."""
-
-    def test_a_tape_becomes_a_backsight_and_beside_a_staff_a_struck_one(self) -> None:
-        keys = [str(uuid4()) for _ in range(3)]
-        rods = [{"id": "u", "numbering": "up"}, {"id": "d", "numbering": "down"}]
-        rows: list[Any] = [
-            {"id": keys[0], "rod": "u", "benchmark": "b", "taped_above_benchmark": "1.250000000"},
-            {"id": keys[1], "rod": "d", "benchmark": "b", "taped_above_benchmark": "-0.500000000"},
-            {"id": keys[2], "rod": "d", "benchmark": "b", "taped_above_benchmark": None},
-            "no row",
-        ]
-        body: dict[str, Any] = {
-            "rods": rods, "set_ups": rows, "further_backsights": [],
-            "struck_further_backsights": [], "shots": [{"id": "s"}],
-        }  # fmt: skip
-        read = brought_up(body, 2)
-        self.assertEqual(read["shots"][0]["sight"], "standing")
-        for row in read["set_ups"][:3]:
-            self.assertNotIn("taped_above_benchmark", row)
-            self.assertEqual(row["backsight_sight"], "standing")
-        self.assertEqual(read["set_ups"][3], "no row")
-        told = [(one["set_up"], one["reading"], one["sight"]) for one in read["further_backsights"]]
-        self.assertEqual(
-            told,
-            [(keys[0], "1.250000000", "taped-down"), (keys[1], "0.500000000", "taped-up")],
-        )
-        (struck,) = read["struck_further_backsights"]
-        self.assertEqual(struck["extra"], read["further_backsights"][0]["id"])
-
-    def test_what_a_receiver_tells_by_has_a_name_of_its_own_now(self) -> None:
-        rows: list[Any] = [{"id": "r", "fast_beep": "too-low"}, {"signal": "arrows"}, 7]
-        read = brought_up({"receivers": rows}, 2)["receivers"]
-        self.assertEqual(read, [{"id": "r", "signal": "too-low"}, {"signal": "arrows"}, 7])
-        self.assertEqual(brought_up({"receivers": "x"}, 1)["receivers"], "x")
-
-    def test_damaged_rows_are_left_for_the_check(self) -> None:
-        for damage in ({"set_ups": 3}, {"rods": None}, {"further_backsights": "x"}):
-            body: dict[str, Any] = {"rods": [], "set_ups": [], "further_backsights": []} | damage
-            self.assertEqual(brought_up(body, 2)[next(iter(damage))], next(iter(damage.values())))
-        broken = {"rods": [], "further_backsights": [],
-                  "set_ups": [{"id": "no key", "taped_above_benchmark": "1"}]}  # fmt: skip
-        self.assertEqual(brought_up(broken, 2)["further_backsights"][0]["id"], "")

@@ -14,12 +14,15 @@ from django.utils import timezone
 
 from core.lengths import Style
 from server.crews.models import Crew, Membership, User
+from server.decisions.accepted import fault_sheet
+from server.decisions.facts import facts_of
 from server.decisions.services.answer_pour import AnswerForm, answer_pour
 from server.decisions.services.close_pour import CloseForm, close_pour
 from server.decisions.services.plan_pour import PourForm, plan_pour
 from server.fieldbook.models import SetUp
 from server.fieldbook.services.backsights import BacksightForm
 from server.fieldbook.services.findings import FindingForm, record_finding
+from server.fieldbook.services.read_again import RereadForm, read_again
 from server.fieldbook.services.record_shot import ShotForm, record_shot
 from server.fieldbook.services.set_up import SetUpForm, set_up
 from server.fieldbook.services.strikes import StrikeForm, strike_shot
@@ -47,7 +50,7 @@ from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
 from server.jobs.services.place_element import place_element
 from server.overview.day.who_is_where import put_on_job
-from server.pour.models import NoticeAcknowledgment
+from server.pour.models import NoticeAcknowledgment, Pour
 from server.pour.services.acknowledge_notice import AcknowledgeForm, acknowledge_notice
 from server.pour.services.notices import link_of
 from server.pour.services.prices import PricesForm, keep_prices
@@ -207,12 +210,17 @@ def _pour(owner: User, job: Job, pour: Entry) -> None:
         elements=[demo_id(job.name, "element", name) for name in pour["elements"]],
     )
     plan_pour(owner, job.pk, form)
+    stored = Pour.objects.get(pk=form.id)
     for answer in pour["answers"]:
         key = demo_id(form.id, "answer", answer["question"])
-        answer_pour(owner, form.id, AnswerForm(key, **answer, taken_at=moment(LAST_DAY)))
+        shown = [fault for line in facts_of(stored).lines() for fault in line.faults]
+        faults: list[Any] = [fault_sheet(fault) for fault in shown]
+        said = AnswerForm(key, **answer, faults=faults, taken_at=moment(LAST_DAY))
+        answer_pour(owner, form.id, said)
     if "closed" in pour:
-        closed, at = pour["closed"], moment(pour["closed"]["taken_at"])
-        close_pour(owner, form.id, CloseForm(demo_id(form.id, "closed"), closed["note"], at))
+        closed = pour["closed"]
+        began, at = moment(closed["began_at"]), moment(closed["taken_at"])
+        close_pour(owner, form.id, CloseForm(demo_id(form.id, "closed"), closed["note"], began, at))
 
 
 def _notice(owner: User, job: Job, entry: Entry) -> None:
@@ -246,6 +254,15 @@ def _set_up(users: dict[str, User], job: Job, number: int, station: Entry) -> No
     stands, _ = set_up(user, job.pk, form)
     for shot in station["shots"]:
         _shot(users["tobi"], stands, taken_at, shot)
+    for read in station.get("reads", []):
+        again = RereadForm(
+            demo_id(form.id, "read", read["minute"]),
+            sight.benchmark,
+            read["reading"],
+            read["occasion"],
+            taken_at + timedelta(minutes=read["minute"]),
+        )
+        read_again(user, stands.pk, again)
 
 
 def _shot(user: User, stands: SetUp, start: datetime, shot: Entry) -> None:

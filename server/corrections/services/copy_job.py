@@ -22,7 +22,7 @@ from server.timed import counted_now
 
 Row = TypeVar("Row", bound=models.Model)
 #: What a new job takes over of another's trust.
-LIMITS = ("reread_minutes", "reread_tolerance", "rough_tolerance", "run_allowance")
+LIMITS = ("reread_minutes", "fresh_hours", "reread_tolerance", "rough_tolerance", "run_allowance")
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
+from core.pours import Question, as_shown, unanswered
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.decisions.accepted import FaultSheet, accepted_of, kept
 from server.decisions.access import pour_for
 from server.decisions.facts import facts_of
 from server.decisions.services.close_pour import refuse_poured
@@ -20,12 +23,13 @@ from server.shown import volume_unit_text
 
 @dataclass(frozen=True, slots=True)
 class AnswerForm:
-    """An answer as it is typed; whether it is a good one."""
+    """An answer as it is typed; whether it is a good one, and the faults that were shown."""
 
     id: UUID
     question: str
     answer: str
     is_good: bool
+    faults: list[Any]
     taken_at: datetime
 
 
@@ -43,7 +47,8 @@ def answer_pour(user: User, pour_id: UUID, form: AnswerForm) -> tuple[PourAnswer
             pour=pour,
             question=form.question,
             answer=form.answer.strip(),
-            given_for=_given_for(pour, form, before),
+            accepted=before.accepted if before else _accepted(pour, form),
+            unit=_unit(pour, form, before),
             is_good=form.is_good,
             taken_at=form.taken_at,
             taken_by=user,
@@ -51,13 +56,32 @@ def answer_pour(user: User, pour_id: UUID, form: AnswerForm) -> tuple[PourAnswer
     )
 
 
-def _given_for(pour: Pour, form: AnswerForm, before: PourAnswer | None) -> str:
-    """Return the extra that somebody acknowledges, or the unit what is ordered was given in."""
+#: The answers that stand for what was shown, and for no more of it.
+FOR_WHAT_WAS_SHOWN = {
+    str(Asked.EXTRA): Question.EXTRA,
+    str(Asked.OVER_DIG): Question.OVER_DIG,
+}
+
+
+def _accepted(pour: Pour, form: AnswerForm) -> list[FaultSheet]:
+    """Return the faults an answer stands for, of those that were shown and are so.
+
+    What a good answer before it stood for, and is still so, goes on being answered.
+    """
+    question = FOR_WHAT_WAS_SHOWN.get(form.question)
+    if question is None:
+        return []
+    facts = facts_of(pour).gathered
+    now, before = unanswered(facts, question), facts.answer(form.question)
+    answered = before.accepted if before and before.is_good else ()
+    return kept(as_shown(now, (*answered, *accepted_of(form.faults))), now)
+
+
+def _unit(pour: Pour, form: AnswerForm, before: PourAnswer | None) -> str:
+    """Return the unit what is ordered was given in."""
     if before is not None:
-        return before.given_for
-    if form.question == Asked.ORDERED:
-        return volume_unit_text(style_of(pour.job))
-    return facts_of(pour).extra if form.question == Asked.EXTRA else ""
+        return before.unit
+    return volume_unit_text(style_of(pour.job)) if form.question == Asked.ORDERED else ""
 
 
 def _refuse_no_amount(text: str) -> None:

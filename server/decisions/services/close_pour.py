@@ -6,6 +6,8 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
+from django.utils import timezone
+
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.decisions.access import pour_for
@@ -15,30 +17,36 @@ from server.decisions.surfaces import FinishedSheet, finished_of
 from server.decisions.words import TITLES
 from server.pour.models import Pour, PourClosing
 from server.records import record_once
-from server.refusals import Conflict
+from server.refusals import Conflict, Invalid, Problem
+
+BEGAN = "Give the day and the hour of the first concrete."
 
 
 @dataclass(frozen=True, slots=True)
 class CloseForm:
-    """What is noted of a pour that was made."""
+    """What is noted of a pour that was made, and when its first concrete was placed."""
 
     id: UUID
     note: str
+    began_at: datetime
     taken_at: datetime
 
 
 def close_pour(user: User, pour_id: UUID, form: CloseForm) -> tuple[PourClosing, bool]:
-    """Close a pour once nothing holds it and every finished surface is shot."""
+    """Close a pour once nothing held it when it began, and every finished surface is shot."""
     pour = pour_for(user, pour_id, Ability.PLAN)
     before = getattr(pour, "closing", None)
     if before is not None and before.pk == form.id:
         return before, False
     refuse_poured(pour)
-    facts = facts_of(pour)
+    if form.began_at > timezone.now():
+        why = "It can't have begun yet."
+        raise Invalid(Problem("began_at", "ahead", form.began_at.isoformat(), why, BEGAN))
+    facts = facts_of(pour, form.began_at)
     decision, lifted = decided(facts)
     if decision.holds:
         named = ", ".join(TITLES[question].lower() for question in decision.holds)
-        why = f"It is on hold: {named}."
+        why = f"It was on hold when it began: {named}."
         raise Conflict(
             pour.name, why, "Clear each hold, or lift it by name, so that it is on record."
         )
@@ -49,6 +57,7 @@ def close_pour(user: User, pour_id: UUID, form: CloseForm) -> tuple[PourClosing,
             id=form.id,
             pour=pour,
             note=form.note.strip(),
+            began_at=form.began_at,
             lines=asked_lines(decision, lifted),
             taken_at=form.taken_at,
             taken_by=user,

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
-from core.pours import Question
+from core.pours import Question, as_shown
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.decisions.accepted import accepted_of, kept
 from server.decisions.access import pour_for
 from server.decisions.facts import facts_of
 from server.decisions.services.close_pour import refuse_poured
@@ -20,31 +22,37 @@ from server.refusals import Conflict
 
 @dataclass(frozen=True, slots=True)
 class LiftForm:
-    """Why a hold is lifted."""
+    """Why a hold is lifted, and the faults that were shown."""
 
     id: UUID
     question: str
     reason: str
+    faults: list[Any]
     taken_at: datetime
 
 
 def lift_hold(user: User, pour_id: UUID, form: LiftForm) -> tuple[LiftedHold, bool]:
-    """Lift a hold as it stands now; it is kept for good."""
+    """Lift a hold for the faults that were shown; it is kept for good.
+
+    Of those only what still holds is lifted, and no more of it than was shown.
+    """
     pour = pour_for(user, pour_id, Ability.PLAN)
     before = LiftedHold.objects.filter(pk=form.id, pour=pour).first()
     if before is not None:
         return before, False
     refuse_poured(pour)
-    lines = {line.question: line for line in facts_of(pour).lines()}
-    line = lines[Question(form.question)]
-    if line.is_go:
-        raise Conflict(TITLES[line.question], "Nothing holds there now.", "Look at the list again.")
+    question, lines = Question(form.question), facts_of(pour).lines()
+    now = [fault for line in lines if line.question is question for fault in line.faults]
+    accepted = as_shown(now, accepted_of(form.faults))
+    if not accepted:
+        why = "Nothing of what was shown holds there now."
+        raise Conflict(TITLES[question], why, "Look at the list again.")
     return record_once(
         LiftedHold(
             id=form.id,
             pour=pour,
             question=form.question,
-            held_for=line.reason,
+            faults=kept(accepted, now),
             reason=form.reason.strip(),
             taken_at=form.taken_at,
             taken_by=user,

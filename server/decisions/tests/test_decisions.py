@@ -26,12 +26,14 @@ class Pours(PourTestCase):
         self.assertEqual(lines["stone"][1], "12 points are not shot.")
         self.assertIn("10 not shot", lines["points"][1])
         self.assertIn("Nobody knows yet", lines["concrete"][1])
-        self.assertTrue(lines["benchmark"][0])
+        self.assertIn("Nothing of this pour was read", lines["benchmark"][1])
         bottoms = self.shoot_all_but_the_bottoms()
         self.shoot(bottoms[1:], "4' 7\"")
         self.shoot(bottoms[:1], "4' 9\"")
+        self.assertRegex(self.lines()["benchmark"][1], r"^Set-up 1: \d+ readings after its bench")
+        self.read_again()
         lines = self.lines()
-        for question in ("points", "stone", "thin", "doubt", "extra"):
+        for question in ("benchmark", "points", "age", "stone", "thin", "doubt", "extra"):
             self.assertTrue(lines[question][0], (question, lines[question]))
         self.assertIn("over-dug by 2", lines["over-dig"][1])
         self.assertIn("Nothing is ordered", lines["concrete"][1])
@@ -40,12 +42,6 @@ class Pours(PourTestCase):
         self.answer("ordered", "9")
         self.answer("inspection", "passed, inspector 14")
         self.answer("strip", "on hand")
-        self.assertEqual(
-            self.lines()["depths"][1], "Footings: Nobody said that it is below the frost."
-        )
-        self.answer("frost", "18 in only, said the inspector", is_good=False)
-        self.assertFalse(self.lines()["depths"][0])
-        self.answer("frost", "below it, said the inspector")
         self.assertTrue(self.lines()["concrete"][0])
         row = self.get(f"jobs/{self.job}/pours")["pours"][0]
         self.assertEqual((row["state"], row["holds"]), ("hold", 2))
@@ -53,7 +49,7 @@ class Pours(PourTestCase):
         self.assertEqual((step["state"], step["note"]), ("attention", "HOLD: Slab"))
         body = {
             "id": str(uuid4()), "question": "over-dig", "reason": "engineer on site",
-            "taken_at": TAKEN_AT,
+            "faults": self.shown("over-dig"), "taken_at": TAKEN_AT,
         }  # fmt: skip
         self.ok(self.foreman, f"pours/{self.pour}/lifts", body)
         self.ok(self.foreman, f"pours/{self.pour}/lifts", body, 200)
@@ -64,22 +60,23 @@ class Pours(PourTestCase):
         self.assertEqual(held, ["instrument", "over-dig"])
         self.lift("instrument")
         self.assertEqual(self.get(f"pours/{self.pour}")["state"], "go")
-        self.shoot(bottoms[1:2], "4' 10\"")
+        self.shoot(bottoms[1:2], "4' 10\"", taken_at="2026-05-04T09:35:00Z")
         again = self.get(f"pours/{self.pour}")
         self.assertEqual((again["state"], again["holds"]), ("hold", 1))
 
     def test_a_pour_closes_once_nothing_holds_it_and_its_surface_is_shot(self) -> None:
         def close(status: int) -> str:
-            body = {"id": str(uuid4()), "note": "dry, no wind", "taken_at": TAKEN_AT}
+            body = {"id": str(uuid4()), "note": "dry, no wind", "began_at": POURS_AT,
+                    "taken_at": TAKEN_AT}  # fmt: skip
             said = self.ok(self.foreman, f"pours/{self.pour}/closing", body, status)
             return "" if status == 201 else str(said["errors"][0]["why"])
 
         self.shoot(self.shoot_all_but_the_bottoms(), "4' 7\"")
-        self.assertIn("on hold: instrument check in date, concrete ordered", close(409))
+        self.read_again()
+        self.assertIn("hold when it began: instrument check in date, concrete ordered", close(409))
         self.answer("ordered", "9")
         self.answer("inspection", "passed")
         self.answer("strip", "on hand")
-        self.answer("frost", "below it")
         self.lift("instrument")
         self.assertEqual(close(409), "Floor has no finished surface to shoot.")
         finished = element_body("finished", str(self.floor), name="Top")
@@ -119,6 +116,8 @@ class Pours(PourTestCase):
             self.assertEqual(answer.status_code, status, answer.content)
             return {one["field"]: one["why"] for one in answer.json().get("errors", [])}
 
+        self.shoot(Point.objects.filter(element=self.form), "3' 2\"")
+        self.read_again()
         self.lift("inspection")
         held = self.get(f"pours/{self.pour}")["holds"]
         move(200, pours_at=POURS_AT)
@@ -168,9 +167,7 @@ class Pours(PourTestCase):
             self.assertTrue(self.lines()[question][0])
         form = Point.objects.filter(element=self.form)
         self.shoot(form[:1], "3' 3\"")
-        self.assertEqual(
-            self.lines()["points"][1], "The form, the top of the form: 0 not shot, 1 off."
-        )
+        self.assertEqual(self.lines()["points"][1], "The form, the top of the form: 1 off.")
         knock = {"id": str(uuid4()), "happened_at": "2026-05-04T09:20:00Z"}
         self.ok(self.foreman, f"set-ups/{self.set_up_id}/knocks", knock)
         lines = self.lines()
@@ -186,9 +183,14 @@ class Pours(PourTestCase):
         self.shoot(points[:3], "3' 9\"")
         is_go, why = self.lines()["extra"]
         self.assertFalse(is_go)
-        self.assertIn("A. Lund, by phone was told otherwise: Floor: 0.80 yd³ more.", why)
+        self.assertIn("A. Lund, by phone was told otherwise.", why)
+        self.answer("extra", "A. Lund, by phone again")
+        self.assertTrue(self.lines()["extra"][0])
 
     def test_a_later_pour_asks_for_the_benchmark_again(self) -> None:
+        self.shoot(Point.objects.filter(element=self.form), "3' 2\"")
+        self.read_again()
+        self.assertTrue(self.lines()["benchmark"][0])
         later = self.pour_body(name="Later", pours_at="2026-05-06T10:00:00Z")
         self.pour = self.ok(self.foreman, f"jobs/{self.job}/pours", later)["id"]
         self.assertIn("within 60 minutes", self.lines()["benchmark"][1])
@@ -217,7 +219,8 @@ class Pours(PourTestCase):
 
     def test_helpers_look_and_outsiders_find_nothing(self) -> None:
         body = {
-            "id": str(uuid4()), "question": "stone", "reason": "r", "taken_at": TAKEN_AT,
+            "id": str(uuid4()), "question": "stone", "reason": "r", "faults": [],
+            "taken_at": TAKEN_AT,
         }  # fmt: skip
         self.ok(self.helper, f"pours/{self.pour}/lifts", body, 403)
         self.ok(self.helper, f"jobs/{self.job}/pours", self.pour_body(name="x"), 403)

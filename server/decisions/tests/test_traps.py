@@ -5,8 +5,6 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID, uuid4
 
-from django.utils import timezone
-
 from server.fieldbook.models import SetUp
 from server.jobs.models import Point
 from server.tests.plan import element_body
@@ -72,7 +70,6 @@ class Traps(PourTestCase):
                 f"pier {name}: 2' 0\" short of the depth it is to have", self.held("depths")
             )
         self.shoot(bottoms, "7' 6\"")
-        self.answer("frost", "below it, said the inspector")
         self.assertTrue(self.lines()["depths"][0], self.lines()["depths"])
         self.shoot(bottoms.filter(name="2"), "7' 5 7/8\"")
         self.assertEqual(self.held("depths").count("short of"), 1)
@@ -92,7 +89,7 @@ class Traps(PourTestCase):
         coarse = {"distance": "30", "gap": "3 mm", "resolution": "5 mm"}
         body = {
             "id": str(uuid4()), "method": "face-about", "typed": coarse,
-            "made_at": timezone.now().isoformat(),
+            "made_at": "2026-05-04T09:00:00Z",
         }  # fmt: skip
         self.ok(self.helper, f"instruments/{instrument}/checks?units=m", body)
         self.assertIn("no check has proven anything", self.held("instrument"))

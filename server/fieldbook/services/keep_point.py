@@ -3,18 +3,23 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from uuid import UUID
+from uuid import UUID, uuid5
 
+from django.db import transaction
+
+from core.instruments import Setting
 from core.lengths import Length
 from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import point_for
-from server.fieldbook.pegs import OwnPegs, pegs_of
+from server.fieldbook.models import KeptBenchmark
+from server.fieldbook.pegs import OwnPegs, counting_shots, pegs_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Benchmark
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.services.add_benchmark import BenchmarkForm, Known, store_benchmark
+from server.records import record_once
 from server.refusals import Conflict
 
 
@@ -38,7 +43,8 @@ def keep_point(user: User, point_id: UUID, form: KeepPointForm) -> tuple[Benchma
     if point.task != Task.FREE:
         raise Conflict(point.name, "It is no free point.", "Add a free point and shoot it there.")
     job = point.owner.job
-    pegs, _ = pegs_of({"pk": point.pk}, JobPlan(job), JobStandings(job), shown=())
+    standings = JobStandings(job)
+    pegs, _ = pegs_of({"pk": point.pk}, JobPlan(job), standings, shown=())
     found = next(iter(pegs.get(point.owner_id, OwnPegs()).found), None)
     if found is None:
         raise Conflict(
@@ -48,4 +54,11 @@ def keep_point(user: User, point_id: UUID, form: KeepPointForm) -> tuple[Benchma
         )
     known = Known(found.elevation, point.spot, Length.from_float(found.half_width))
     described = BenchmarkForm(form.id, form.name, "", f"{point.where}, {point.name}"[:200])
-    return store_benchmark(user, job, described, known)
+    shot, *_ = counting_shots({"pk": point.pk}, standings)[point.pk, Setting.FINE]
+    with transaction.atomic():
+        benchmark, created = store_benchmark(user, job, described, known)
+        if created:
+            key = uuid5(benchmark.pk, "kept from its shot")
+            kept = KeptBenchmark(id=key, benchmark=benchmark, shot_id=shot, taken_by=user)
+            record_once(kept)
+    return benchmark, created

@@ -52,6 +52,7 @@ class TrustInput(serializers.Serializer[Any]):
     """How often a benchmark is read again, and how far off is still good."""
 
     reread_minutes = Entry()
+    fresh_hours = Entry()
     reread_tolerance = Entry()
     rough_tolerance = Entry()
     run_allowance = Entry()

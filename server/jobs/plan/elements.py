@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from math import nan
 from typing import Literal, NotRequired, TypedDict
 
-from core.design import GivenSurface, StackUp, Surface, parse_fall
+from core.design import FrostCover, GivenSurface, StackUp, Surface, parse_fall
 from core.design.stack import AdjustableHead, Layer
 from core.elements import (
     BoardsAround,
@@ -38,6 +38,9 @@ from server.refusals import Entries
 
 MOST_DIGITS = 12
 TAKES_CONCRETE = (ElementKind.FOOTING, ElementKind.PAD, ElementKind.PIERS)
+FOOTINGS = (ElementKind.FOOTING, ElementKind.PAD)
+#: What a measure says that screed points are struck in the concrete, not fixed before it.
+WET = "wet"
 Shape = Literal["line", "corners", "rectangle", "l-shape", "floor"]
 
 
@@ -140,6 +143,18 @@ def waste_of(entries: Entries) -> float | None:
     return waste / 100
 
 
+def frost_of(entries: Entries) -> FrostCover | None:
+    """Return what a footing is asked against the frost, as far as it was entered."""
+    grade = entries.elevation("grade") if entries.text("grade").strip() else None
+    depth = entries.optional("frost_depth")
+    return entries.check("frost_depth", lambda: FrostCover(grade, depth))
+
+
+def is_wet(entries: Entries) -> bool:
+    """Whether screed points are wet pads; where nobody said, they are fixed beforehand."""
+    return entries.text("screeds").strip() == WET
+
+
 Build = Callable[[Entries, Typed, Ground], Element | None]
 
 
@@ -147,6 +162,8 @@ def build(kind: str, entries: Entries, typed: Typed, ground: Ground) -> Element 
     """Return an element, or None with every refusal kept in its entries."""
     if kind in TAKES_CONCRETE:
         waste_of(entries)
+    if kind in FOOTINGS:
+        frost_of(entries)
     return BUILDS[ElementKind(kind)](entries, typed, ground)
 
 

@@ -10,6 +10,7 @@ from uuid import UUID
 
 from core import elements as built
 from core.design import (
+    FrostCover,
     LevelSurface,
     PanelSurface,
     Shifted,
@@ -25,11 +26,14 @@ from core.tasks import Task
 from server.crews.permissions import missing
 from server.jobs.models import Benchmark, Element, Floor, Job
 from server.jobs.plan.elements import (
+    FOOTINGS,
     Ground,
     PierWork,
     build,
     entries_of,
+    frost_of,
     given_surface,
+    is_wet,
     pier_work,
     waste_of,
 )
@@ -200,6 +204,19 @@ class JobPlan:
         work = pier_work(self._entries(element_id))
         assert work is not None
         return work
+
+    def frost(self, element_id: UUID) -> FrostCover | None:
+        """Return what a footing or a pad is asked against the frost; None of any other kind."""
+        if self.elements[element_id].kind not in FOOTINGS:
+            return None
+        entries = self._entries(element_id)
+        cover = frost_of(entries)
+        entries.finish()
+        return cover
+
+    def is_wet(self, element_id: UUID) -> bool:
+        """Whether an element's points are wet pads, struck while it is poured."""
+        return is_wet(self._entries(element_id))
 
     def waste(self, element_id: UUID) -> float:
         """Return the waste an element's concrete is ordered with."""

@@ -17,7 +17,9 @@ from server.jobs.services.note_change import note_difference
 from server.refusals import Entries
 
 WIDEST = Length.from_metres("0.1")
-MOST_MINUTES = 24 * 60
+#: The least and the most, and what they are.
+MINUTES = (5, 24 * 60, "minutes", "A benchmark is not read on such a clock.")
+HOURS = (1, 24 * 14, "hours", "Readings of forms and stone are not trusted on such a clock.")
 TOLERANCES = ("reread_tolerance", "rough_tolerance", "run_allowance")
 
 
@@ -26,6 +28,7 @@ class TrustForm:
     """The limits as they are typed; an empty tolerance goes back to the default."""
 
     reread_minutes: str
+    fresh_hours: str
     reread_tolerance: str
     rough_tolerance: str
     run_allowance: str
@@ -37,17 +40,19 @@ def keep_trust(user: User, job_id: UUID, form: TrustForm) -> Job:
     before = _limits(job)
     typed = {
         "reread_minutes": form.reread_minutes,
+        "fresh_hours": form.fresh_hours,
         "reread_tolerance": form.reread_tolerance,
         "rough_tolerance": form.rough_tolerance,
         "run_allowance": form.run_allowance,
     }
     entries = Entries(typed, style_of(job))
-    job.reread_minutes = _minutes(entries, form.reread_minutes)
+    job.reread_minutes = _whole(entries, "reread_minutes", *MINUTES)
+    job.fresh_hours = _whole(entries, "fresh_hours", *HOURS)
     for name in TOLERANCES:
         setattr(job, name, _tolerance(entries, job, name, typed[name]))
     entries.finish()
     with transaction.atomic():
-        job.save(update_fields=["reread_minutes", *TOLERANCES])
+        job.save(update_fields=["reread_minutes", "fresh_hours", *TOLERANCES])
         note_difference(user, job, "Limits of trust", before, _limits(job))
     return job
 
@@ -57,20 +62,22 @@ def _limits(job: Job) -> dict[str, object]:
     style = style_of(job)
     return {
         "re-read every, minutes": job.reread_minutes,
+        "forms and stone read within, hours": job.fresh_hours,
         "a re-read may differ by": format_length(reread_tolerance_of(job), style),
         "rough pass, on within": format_length(rough_tolerance_of(job), style),
         "a run may be off, a set-up": format_fine(float(run_allowance_of(job)), style),
     }
 
 
-def _minutes(entries: Entries, text: str) -> int:
-    accepts = f"Give whole minutes, 5 to {MOST_MINUTES}."
-    minutes = entries.decimal("reread_minutes", accepts)
-    if minutes is None:
-        return 0
-    if minutes != int(minutes) or not 5 <= minutes <= MOST_MINUTES:
-        entries.refuse("reread_minutes", text, "A benchmark is not read on such a clock.", accepts)
-    return int(minutes)
+def _whole(entries: Entries, field: str, least: int, most: int, unit: str, why: str) -> int:
+    accepts = f"Give whole {unit}, {least} to {most}."
+    number = entries.decimal(field, accepts)
+    if number is None:
+        return least
+    if number != int(number) or not least <= number <= most:
+        entries.refuse(field, entries.text(field), why, accepts)
+        return least
+    return int(number)
 
 
 def _tolerance(entries: Entries, job: Job, name: str, text: str) -> Length | None:

@@ -116,10 +116,18 @@ def _is_shaped(given: Any, shape: type, apart: tuple[str, ...] = ()) -> bool:
 
 
 def _is_line(given: Any) -> bool:
-    if not _is_shaped(given, AskedLine, apart=("is_go", "lifted")):
+    if not _is_shaped(given, AskedLine, apart=("is_go", "faults", "lifted")):
         return False
-    lifted = given["lifted"]
-    return isinstance(given["is_go"], bool) and (lifted is None or _is_shaped(lifted, LiftedSheet))
+    lists = isinstance(given["faults"], list) and isinstance(given["lifted"], list)
+    return isinstance(given["is_go"], bool) and lists and all(map(_is_lifted, given["lifted"]))
+
+
+def _is_lifted(given: Any) -> bool:
+    """Tell whether a hold was lifted for faults that are sentences."""
+    if not _is_shaped(given, LiftedSheet, apart=("faults",)):
+        return False
+    faults = given["faults"]
+    return isinstance(faults, list) and all(isinstance(says, str) for says in faults)
 
 
 def _is_numbers(given: Any) -> bool:

@@ -11,7 +11,6 @@ from django.db import models
 
 from core.errors import quoted
 from server.jobs.models import Job
-from server.papers.job_file.older import brought_up
 from server.papers.job_file.tables import (
     FORMAT,
     REFUSED,
@@ -76,24 +75,23 @@ def parsed(content: bytes) -> ParsedFile:
     body = _body(content)
     _check_head(body)
     written = {name: value for name, value in body.items() if name not in HEAD}
-    own = brought_up(written, body["version"])
     names = {"people", *(table.name for table in TABLES)}
-    for name in sorted(set(own) ^ names):
+    for name in sorted(set(written) ^ names):
         missing = name in names
         refuse(f"{name} is {'not in it' if missing else 'nothing this version knows'}.", name)
     digest = digest_of(written)
     if "digest" in body and body["digest"] != digest:
         refuse("It was changed after it was written: its digest is another.", "digest")
-    for name, rows in own.items():
+    for name, rows in written.items():
         if not isinstance(rows, list):
             refuse(f"{name} is no list.", name)
     rows = [
         _row(table, number, row)
         for table in TABLES
-        for number, row in enumerate(own[table.name], start=1)
+        for number, row in enumerate(written[table.name], start=1)
     ]
     _check_references(rows)
-    return ParsedFile(digest, str(body.get("seal", "")), own["people"], rows)
+    return ParsedFile(digest, str(body.get("seal", "")), written["people"], rows)
 
 
 def _body(content: bytes) -> dict[str, Any]:

@@ -28,7 +28,7 @@ from server.senders import FARTHEST_OFF
 from server.timed import EARLIEST, LATEST
 
 FORMAT = "yellow-peg-job"
-VERSION = 6
+VERSION = 1
 LONGEST_JSON = 200_000
 #: Moments that may lie ahead: what is planned, what runs out, and what a phone's clock showed.
 TO_COME = ("pours_at", "expires_at", "said_at", "last_counted_at")
@@ -94,6 +94,7 @@ TABLES = (
     Table("knocks", book.Knock, "set_up__job"),
     Table("accepted_runs", book.AcceptedRun, "closing__set_up__job"),
     Table("shots", book.Shot, "set_up__job"),
+    Table("kept_benchmarks", book.KeptBenchmark, "shot__set_up__job"),
     Table("hole_findings", book.HoleFinding, "point__element__job"),
     Table("head_locks", book.HeadLock, "point__element__job"),
     Table("regrades", book.Regrade, "floor__job"),

@@ -130,8 +130,10 @@ def _pour(sheet: PourSheet, width: float) -> list[Flowable]:
 
 
 def _line(line: AskedLine) -> list[str]:
-    lifted = line["lifted"]
-    if lifted is None:
-        return ["go" if line["is_go"] else "HOLD", line["title"], line["reason"]]
-    by = f"Lifted by {lifted['by']}, {moment_text(lifted['at'])}: {lifted['reason']}"
-    return ["lifted", line["title"], f"{line['reason']} {by}"]
+    state = "HOLD" if line["faults"] else "go" if line["is_go"] else "lifted"
+    by = [
+        f"Lifted by {lifted['by']}, {moment_text(lifted['at'])}: {lifted['reason']} "
+        f"Lifted was: {' '.join(lifted['faults'])}"
+        for lifted in line["lifted"]
+    ]
+    return [state, line["title"], " ".join([line["reason"], *by])]

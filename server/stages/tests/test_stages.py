@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from io import BytesIO
+from math import ceil
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -70,7 +71,8 @@ class Stages(SiteTestCase):
         self.assertEqual(said["action"], 'over-dug by 2"')
         self.assertEqual(self.shoot(footing, "footing-bottom", "3", "4' 5\"")["action"], 'dig 2"')
         self.shoot(dig, "formation", "A1", "4' 9\"")
-        (hold,) = self.stage("dig")["holds"]
+        hold, frost = self.stage("dig")["holds"]
+        self.assertIn("no frost depth", frost["what"])
         self.assertIn("point 2", hold["what"])
         self.assertIn("engineer", hold["why"])
 
@@ -241,7 +243,7 @@ class Stages(SiteTestCase):
         rows = {row["kind"]: row for row in sheet["rows"]}
         self.assertIn("needs three", rows["Floor"]["why"])
         self.assertIn("Shoot the bottom", rows["Piers"]["why"])
-        self.assertEqual(rows["Pad"]["text"], "0.25 yd³")
+        self.assertEqual(rows["Pad"]["text"], "0.16 yd³")
         self.assertEqual((rows["Pad"]["waste"], rows["Pad"]["step"]), (0.05, 0.25))
         self.assertRegex(rows["Piers"]["rests_on"], r"^as shot, ± 0\.00 yd³, about 95 %$")
         self.assertFalse(sheet["is_whole"])
@@ -250,7 +252,9 @@ class Stages(SiteTestCase):
         page = load_workbook(BytesIO(answer.content))["Take-off"]
         cells = {cell.value: cell for row in page.iter_rows() for cell in row if cell.value}
         self.assertEqual(cells["=1+1"].data_type, "s")
-        self.assertEqual(cells["=SUM(G2:G5)"].data_type, "f")
+        self.assertEqual(cells["=CEILING(ROUND(SUM(E2:E5),6),0.25)"].data_type, "f")
+        self.assertEqual(sheet["total"], 0.25 * ceil(sum(
+            row["amount"] or 0 for row in sheet["rows"]) / 0.25))  # fmt: skip
         away = self.outsider.get(f"/api/v1/jobs/{self.job}/take-off.xlsx")
         self.assertEqual(away.status_code, 404)
 

@@ -3088,7 +3088,7 @@ export interface components {
             text: string;
         };
         /** @enum {string} */
-        AnswerInputQuestionEnum: "ordered" | "extra" | "inspection" | "strip" | "frost";
+        AnswerInputQuestionEnum: "ordered" | "extra" | "inspection" | "over-dig" | "strip";
         /** @description An answer about a pour. */
         AnswerInputRequest: {
             /** Format: uuid */
@@ -3096,6 +3096,7 @@ export interface components {
             question: components["schemas"]["AnswerInputQuestionEnum"];
             answer: string;
             is_good: boolean;
+            faults?: components["schemas"]["FaultInputRequest"][];
             /** Format: date-time */
             taken_at: string;
         };
@@ -3125,7 +3126,8 @@ export interface components {
             is_go: boolean;
             reason: string;
             where: string;
-            lifted: components["schemas"]["LiftedSheet"] | null;
+            faults: components["schemas"]["FaultSheet"][];
+            lifted: components["schemas"]["LiftedSheet"][];
             asked: string;
         };
         /** @description A lesson somebody is asked for and has not passed since, and by whom. */
@@ -3430,6 +3432,8 @@ export interface components {
             id: string;
             note: string;
             /** Format: date-time */
+            began_at: string;
+            /** Format: date-time */
             taken_at: string;
         };
         /** @description Who closed a pour, when, and what was noted. */
@@ -3675,7 +3679,7 @@ export interface components {
             name: string;
             level_from: components["schemas"]["LevelFromEnum"];
             level: string;
-            side: components["schemas"]["SideEnum"];
+            side: components["schemas"]["LevelSideEnum"];
             /** Format: uuid */
             reference: string | null;
             part: components["schemas"]["FloorPartEnum"];
@@ -3707,7 +3711,7 @@ export interface components {
             name: string;
             level_from: components["schemas"]["LevelFromEnum"];
             level: string;
-            side: components["schemas"]["SideEnum"];
+            side: components["schemas"]["LevelSideEnum"];
             /** Format: uuid */
             reference: string | null;
             part: components["schemas"]["FloorPartEnum"];
@@ -3738,7 +3742,7 @@ export interface components {
             name: string;
             level_from: components["schemas"]["LevelFromEnum"];
             level: string;
-            side: components["schemas"]["SideEnum"];
+            side: components["schemas"]["LevelSideEnum"];
             /** Format: uuid */
             reference: string | null;
             part: components["schemas"]["FloorPartEnum"];
@@ -3774,7 +3778,7 @@ export interface components {
             name: string;
             level_from: components["schemas"]["LevelFromEnum"];
             level: string;
-            side: components["schemas"]["SideEnum"];
+            side: components["schemas"]["LevelSideEnum"];
             reference: string;
             part: components["schemas"]["FloorPartEnum"];
             tolerance: string;
@@ -3822,6 +3826,33 @@ export interface components {
             /** @default standing */
             sight: components["schemas"]["SightEnum"];
         };
+        /** @description A fault as the list showed it. */
+        FaultInputRequest: {
+            question: components["schemas"]["QuestionEnum"];
+            kind: components["schemas"]["FaultKindEnum"];
+            about: string;
+            side: components["schemas"]["FaultSideEnum"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            give: number;
+        };
+        /** @enum {string} */
+        FaultKindEnum: "nothing-poured" | "no-instrument" | "never-checked" | "check-due" | "check-proved-nothing" | "one-axis-checked" | "knocked" | "out-of-true" | "found-out-of-true-later" | "check-runs-out" | "no-set-up" | "set-up-in-doubt" | "benchmark-read-ahead" | "benchmark-read-long-ago" | "not-proven" | "in-doubt" | "not-shot" | "off" | "no-target" | "no-points" | "no-edge" | "rough-shot-differs" | "readings-old" | "moved" | "no-grid" | "more-shots" | "too-thin" | "volume-unknown" | "not-ordered" | "no-amount" | "other-unit" | "ordered-too-little" | "extra-not-agreed" | "over-dug" | "no-depth-entered" | "no-holes" | "ground-not-shot" | "too-shallow" | "no-bearing" | "not-cleaned" | "not-answered" | "answered-no";
+        /** @description A fault as a screen shows it, and sends it back when a person lifts it or answers for it. */
+        FaultSheet: {
+            question: components["schemas"]["QuestionEnum"];
+            kind: components["schemas"]["FaultKindEnum"];
+            about: string;
+            side: components["schemas"]["FaultSideEnum"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            give: number;
+            says: string;
+        };
+        /** @enum {string} */
+        FaultSideEnum: "high" | "low";
         /** @description A file, under a key its maker gave it. */
         FileInputRequest: {
             /** Format: uuid */
@@ -3872,7 +3903,7 @@ export interface components {
             corners: components["schemas"]["CornerInputRequest"][];
             level_from: components["schemas"]["LevelFromEnum"];
             level: string;
-            side: components["schemas"]["SideEnum"];
+            side: components["schemas"]["LevelSideEnum"];
             /** Format: uuid */
             reference: string | null;
             thickness: string;
@@ -3914,7 +3945,7 @@ export interface components {
             corners: components["schemas"]["CornerInputRequest"][];
             level_from: components["schemas"]["LevelFromEnum"];
             level: string;
-            side: components["schemas"]["SideEnum"];
+            side: components["schemas"]["LevelSideEnum"];
             /** Format: uuid */
             reference: string | null;
             thickness: string;
@@ -3960,7 +3991,7 @@ export interface components {
             corners: components["schemas"]["CornerInputRequest"][];
             level_from: components["schemas"]["LevelFromEnum"];
             level: string;
-            side: components["schemas"]["SideEnum"];
+            side: components["schemas"]["LevelSideEnum"];
             /** Format: uuid */
             reference: string | null;
             thickness: string;
@@ -4016,7 +4047,7 @@ export interface components {
             corners: components["schemas"]["Corner"][];
             level_from: components["schemas"]["LevelFromEnum"];
             level: string;
-            side: components["schemas"]["SideEnum"];
+            side: components["schemas"]["LevelSideEnum"];
             reference: string;
             thickness: string;
             least_thickness: string;
@@ -4497,20 +4528,24 @@ export interface components {
             points: components["schemas"]["BelowSheet"][];
             left_out: string;
         };
+        /** @enum {string} */
+        LevelSideEnum: "above" | "below";
         /** @description A hold that is lifted, and why. */
         LiftInputRequest: {
             /** Format: uuid */
             id: string;
             question: components["schemas"]["QuestionEnum"];
             reason: string;
+            faults: components["schemas"]["FaultInputRequest"][];
             /** Format: date-time */
             taken_at: string;
         };
-        /** @description Who lifted a hold, when and why. */
+        /** @description Who lifted a hold, when and why, and the faults it was lifted for as they were shown. */
         LiftedSheet: {
             by: string;
             at: string;
             reason: string;
+            faults: string[];
         };
         /** @description What a backsight gives: K, what it may be called, and the beam where it is known. */
         LineSheet: {
@@ -5209,9 +5244,11 @@ export interface components {
             metres: number | null;
             text: string;
         };
-        /** @description The concrete of a job, part by part, and in all as far as it is known. */
+        /** @description The concrete of a job part by part, and the order for all of it as far as it is known. */
         QuantitiesSheet: {
             unit: string;
+            /** Format: double */
+            step: number;
             rows: components["schemas"]["QuantityRow"][];
             /** Format: double */
             total: number;
@@ -5229,13 +5266,13 @@ export interface components {
             /** Format: double */
             step: number;
             /** Format: double */
-            order: number | null;
+            amount: number | null;
             text: string;
             rests_on: string;
             why: string;
         };
         /** @enum {string} */
-        QuestionEnum: "instrument" | "benchmark" | "doubt" | "points" | "stone" | "thin" | "concrete" | "extra" | "over-dig" | "depths" | "inspection" | "strip";
+        QuestionEnum: "instrument" | "benchmark" | "doubt" | "points" | "age" | "stone" | "thin" | "concrete" | "extra" | "over-dig" | "depths" | "inspection" | "strip";
         /** @description How far, and which way, a finished level is to move. */
         RaisedInputRequest: {
             by: string;
@@ -5783,8 +5820,6 @@ export interface components {
             choice: string;
         };
         /** @enum {string} */
-        SideEnum: "above" | "below";
-        /** @enum {string} */
         SightEnum: "standing" | "upside-down" | "taped-down" | "taped-up" | "on-the-point";
         /** @description A name and a password. */
         SignInRequest: {
@@ -6167,6 +6202,7 @@ export interface components {
         /** @description How often a benchmark is read again, and how far off is still good. */
         TrustInputRequest: {
             reread_minutes: string;
+            fresh_hours: string;
             reread_tolerance: string;
             rough_tolerance: string;
             run_allowance: string;
@@ -6174,6 +6210,7 @@ export interface components {
         /** @description A job's limits as they can be typed again, and what holds where they are empty. */
         TrustLimits: {
             reread_minutes: number;
+            fresh_hours: number;
             reread_tolerance: string;
             reread_tolerance_text: string;
             rough_tolerance: string;

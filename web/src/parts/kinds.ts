@@ -8,6 +8,8 @@ export type Measure = {
   /** The usual figure, in feet and inches and in meters; yours to change. */
   usual?: readonly [string, string];
   hint?: string;
+  /** Where it is chosen: what is sent, and its words; the first is the usual one. */
+  choices?: readonly (readonly [string, string])[];
 };
 
 type KindSheet = {
@@ -28,6 +30,16 @@ const SPACING: Measure = {
   label: "Points at most apart",
   usual: ["8 ft", "2.5 m"],
 };
+
+/** What a footing is asked against the frost; each is a hold until somebody entered it. */
+const FROST: readonly Measure[] = [
+  {
+    name: "frost_depth",
+    label: "Frost depth, local code",
+    hint: "A hold until entered; 0 where none is asked",
+  },
+  { name: "grade", label: "Finished grade beside it", hint: "An elevation; a hold until entered" },
+];
 
 const WASTE: Measure = {
   name: "waste",
@@ -81,6 +93,7 @@ export const KINDS: Record<Kind, KindSheet> = {
       { name: "strip_width", label: "Width of the strip", usual: ['16"', "400 mm"] },
       { name: "depth", label: "Depth, top to bottom", usual: ['8"', "200 mm"] },
       SPACING,
+      ...FROST,
       WASTE,
     ],
     hasSteps: true,
@@ -96,6 +109,7 @@ export const KINDS: Record<Kind, KindSheet> = {
       { name: "length", label: "Length, to the right" },
       { name: "width", label: "Width, away" },
       { name: "depth", label: "Depth, top to bottom" },
+      ...FROST,
       WASTE,
     ],
   },
@@ -168,6 +182,14 @@ export const KINDS: Record<Kind, KindSheet> = {
     level: "Finished level",
     shapes: AROUND,
     measures: [
+      {
+        name: "screeds",
+        label: "What the straightedge runs on",
+        choices: [
+          ["fixed", "pins, pipes or rails, fixed before the pour"],
+          ["wet", "wet pads, struck while it is poured"],
+        ],
+      },
       { name: "straightedge", label: "Straightedge", usual: ["10 ft", "3 m"] },
       { name: "overlap", label: "Overlap", usual: ["1 ft", "300 mm"] },
     ],

@@ -21,7 +21,10 @@ export function Quantities({ job }: { job: Schemas["JobSheet"] }) {
         {(sheet) => (
           <>
             <Typography sx={{ fontSize: "1.6rem", fontWeight: 700 }}>
-              {sheet.total_text} {sheet.is_whole ? "in all" : "as far as it is known"}
+              {sheet.total_text} to order{sheet.is_whole ? "" : ", as far as it is known"}
+            </Typography>
+            <Typography variant="body2" color="text.secondary">
+              For all parts together, rounded up once to {sheet.step} {sheet.unit}
             </Typography>
             <Box sx={{ overflowX: "auto" }}>
               <Table size="small" aria-label="Take-off of the whole job">
@@ -29,7 +32,7 @@ export function Quantities({ job }: { job: Schemas["JobSheet"] }) {
                   <TableRow>
                     <TableCell>Part</TableCell>
                     <TableCell sx={WIDE}>Kind</TableCell>
-                    <TableCell align="right">To order</TableCell>
+                    <TableCell align="right">With waste</TableCell>
                     <TableCell>Rests on</TableCell>
                   </TableRow>
                 </TableHead>

@@ -184,6 +184,7 @@ function Limits({ job }: { job: Schemas["JobSheet"] }) {
     draft: `limits:${job.id}`,
     initial: {
       reread_minutes: String(limits.reread_minutes),
+      fresh_hours: String(limits.fresh_hours),
       reread_tolerance: limits.reread_tolerance,
       rough_tolerance: limits.rough_tolerance,
       run_allowance: limits.run_allowance,
@@ -205,6 +206,12 @@ function Limits({ job }: { job: Schemas["JobSheet"] }) {
           />
           <Entry
             form={form}
+            name="fresh_hours"
+            label="Use readings of forms and stone for, hours"
+            hint="Older ones: three points of each are shot again before the pour"
+          />
+          <Entry
+            form={form}
             name="reread_tolerance"
             label="A re-read may differ by"
             hint={`Empty: ${limits.reread_tolerance_text}`}
@@ -223,7 +230,13 @@ function Limits({ job }: { job: Schemas["JobSheet"] }) {
           />
           <RecordButton
             form={form}
-            fields={["reread_minutes", "reread_tolerance", "rough_tolerance", "run_allowance"]}
+            fields={[
+              "reread_minutes",
+              "fresh_hours",
+              "reread_tolerance",
+              "rough_tolerance",
+              "run_allowance",
+            ]}
           >
             Keep these limits
           </RecordButton>

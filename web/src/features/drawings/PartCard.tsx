@@ -7,6 +7,7 @@ import type { Problem, Schemas } from "../../api/client";
 import { EntryField } from "../../parts/EntryField";
 import { KINDS } from "../../parts/kinds";
 import { LevelFields } from "../../parts/LevelFields";
+import { MeasureField } from "../../parts/MeasureField";
 import { Panel } from "../../parts/Page";
 import { Problems } from "../../parts/Problems";
 import { LayerRows, StepRows } from "../elements/Rows";
@@ -151,19 +152,17 @@ function DrawnElement({ job, form, hasLevel, problems, change }: ElementProps) {
         />
       )}
       <Box sx={TWO}>
-        {all.map(({ name, label, hint }) => (
-          <EntryField
-            key={name}
-            name={name}
-            label={label}
-            value={form.measures[name] ?? ""}
-            onChange={(text) => set({ measures: { ...form.measures, [name]: text } })}
+        {all.map((measure) => (
+          <MeasureField
+            key={measure.name}
+            measure={
+              FROM_DRAWING.includes(measure.name)
+                ? { ...measure, hint: "Empty: as it is drawn" }
+                : measure
+            }
+            value={form.measures[measure.name] ?? ""}
+            onChange={(text) => set({ measures: { ...form.measures, [measure.name]: text } })}
             problems={problems}
-            {...(FROM_DRAWING.includes(name)
-              ? { hint: "Empty: as it is drawn" }
-              : hint
-                ? { hint }
-                : {})}
           />
         ))}
       </Box>

@@ -7,6 +7,7 @@ import { CornerFields } from "../../parts/CornerFields";
 import { EntryField } from "../../parts/EntryField";
 import { KINDS, type Measure, type Shape, sidesOf } from "../../parts/kinds";
 import { LevelFields } from "../../parts/LevelFields";
+import { MeasureField } from "../../parts/MeasureField";
 import { Panel } from "../../parts/Page";
 import { Select } from "../../parts/Select";
 import { LayerRows, StepRows } from "./Rows";
@@ -122,15 +123,13 @@ function ShapeChoice(props: Props) {
 
 function Measures(props: Props & { measures: readonly Measure[] }) {
   const { form, change, problems, measures } = props;
-  return measures.map(({ name, label, hint }) => (
-    <EntryField
-      key={name}
-      name={name}
-      label={label}
-      value={form.measures[name] ?? ""}
-      onChange={(text) => change({ measures: { ...form.measures, [name]: text } })}
+  return measures.map((measure) => (
+    <MeasureField
+      key={measure.name}
+      measure={measure}
+      value={form.measures[measure.name] ?? ""}
+      onChange={(text) => change({ measures: { ...form.measures, [measure.name]: text } })}
       problems={problems}
-      {...(hint ? { hint } : {})}
     />
   ));
 }

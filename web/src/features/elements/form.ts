@@ -35,7 +35,12 @@ export function emptyElement(job: Schemas["JobSheet"], kind: Kind): ElementForm 
   const { shapes, measures, hasLayers } = KINDS[kind];
   const floor = job.floors[0];
   const usual = (all: readonly Measure[]) =>
-    Object.fromEntries(all.map(({ name, usual }) => [name, usual?.[isMetric(job) ? 1 : 0] ?? ""]));
+    Object.fromEntries(
+      all.map(({ name, usual, choices }) => [
+        name,
+        choices?.[0]?.[0] ?? usual?.[isMetric(job) ? 1 : 0] ?? "",
+      ]),
+    );
   return {
     kind,
     name: "",

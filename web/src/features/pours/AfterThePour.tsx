@@ -3,10 +3,12 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
+import { EntryField } from "../../parts/EntryField";
 import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { Figure } from "../../parts/Figure";
+import { momentOf, typedMoment } from "./moment";
 
 type Props = { job: Schemas["JobSheet"]; pour: Schemas["PourSheet"] };
 type Finished = Schemas["FinishedSheet"];
@@ -27,11 +29,12 @@ export function AfterThePour({ job, pour }: Props) {
           <Surface key={one.floor} job={job.id} one={one} isOpen={pour.closed === null} />
         ))}
         {pour.closed === null &&
-          (pour.state === "go" && isShot && job.can_plan ? (
-            <Close pour={pour.id} />
+          (isShot && job.can_plan ? (
+            <Close pour={pour} />
           ) : (
             <Typography color="text.secondary">
-              Once nothing holds it and its finished surface is shot, the pour can be closed.
+              Once its finished surface is shot, the pour can be closed, if nothing held it when it
+              began.
             </Typography>
           ))}
       </Stack>
@@ -83,22 +86,44 @@ function Surface({ job, one, isOpen }: { job: string; one: Finished; isOpen: boo
   );
 }
 
-function Close({ pour }: { pour: string }) {
+/** Closes a pour by the list as it stood when its first concrete was placed. */
+function Close({ pour }: { pour: Schemas["PourSheet"] }) {
   const form = useForm({
-    draft: `close:${pour}`,
-    initial: { note: "" },
-    send: ({ id, note }, taken_at) =>
+    draft: `close:${pour.id}`,
+    initial: { ...typedMoment(pour.pours_at), note: "" },
+    send: ({ id, day, time, note }, taken_at) =>
       told(
         api.POST("/api/v1/pours/{pour}/closing", {
-          params: { path: { pour } },
-          body: { id, note, taken_at },
+          params: { path: { pour: pour.id } },
+          body: { id, note, began_at: momentOf(day, time), taken_at },
         }),
       ),
   });
+  const { values, change, problems } = form;
   return (
     <Stack component="form" noValidate onSubmit={form.submit} spacing={1.5}>
+      <Typography>The list is kept as it stood when the first concrete was placed.</Typography>
+      <Stack direction="row" sx={{ gap: 1.5, flexWrap: "wrap" }}>
+        <EntryField
+          name="began_at"
+          label="It began on"
+          type="date"
+          value={values.day}
+          onChange={(day) => change({ day })}
+          problems={problems}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <EntryField
+          name="time"
+          label="at"
+          type="time"
+          value={values.time}
+          onChange={(time) => change({ time })}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+      </Stack>
       <Entry form={form} name="note" label="Weather, helpers, anything to remember" />
-      <RecordButton form={form} fields={["note"]}>
+      <RecordButton form={form} fields={["began_at", "note"]}>
         Close the pour
       </RecordButton>
     </Stack>

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { type Schemas, api, told } from "../../api/client";
 import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Select } from "../../parts/Select";
+import { asSentBack } from "./faults";
 
 type Props = { pour: Schemas["PourSheet"]; line: Schemas["AskedLine"] };
 type Asked = Schemas["AnswerInputRequest"]["question"];
@@ -13,10 +14,10 @@ const WORDS: Record<Asked, { ask: string; label: string; choices: [string, strin
   extra: { ask: "Acknowledged", label: "By whom", choices: ["acknowledged", "not acknowledged"] },
   inspection: { ask: "Inspection", label: "Who, and what was said", choices: ["passed", "failed"] },
   strip: { ask: "Isolation strip", label: "What", choices: ["on hand, or none needed", "missing"] },
-  frost: {
-    ask: "Frost depth",
-    label: "Who, and what was said of the footings",
-    choices: ["below the frost", "not below it"],
+  "over-dig": {
+    ask: "Over-dug",
+    label: "How it is filled, and who said so",
+    choices: ["filled with concrete, or as the engineer or inspector said", "not answered yet"],
   },
 };
 
@@ -32,7 +33,14 @@ export function Answer({ pour, line }: Props) {
       told(
         api.POST("/api/v1/pours/{pour}/answers", {
           params: { path: { pour: pour.id } },
-          body: { id, question: asked, answer, is_good: is_good === "yes", taken_at },
+          body: {
+            id,
+            question: asked,
+            answer,
+            is_good: is_good === "yes",
+            faults: line.faults.map(asSentBack),
+            taken_at,
+          },
         }),
       ),
     onRecorded: () => setOpen(false),

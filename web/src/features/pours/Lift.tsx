@@ -4,10 +4,12 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { type Schemas, api, told } from "../../api/client";
 import { Entry, RecordButton, useForm } from "../../parts/form";
+import { FaultList } from "./FaultList";
+import { asSentBack } from "./faults";
 
 type Props = { pour: string; line: Schemas["AskedLine"] };
 
-/** Lifts a hold by name and with a reason; it holds again when what it says changes. */
+/** Lifts a hold by name and with a reason, for the faults it lists and for no others. */
 export function Lift({ pour, line }: Props) {
   const [isOpen, setOpen] = useState(false);
   const form = useForm({
@@ -17,7 +19,13 @@ export function Lift({ pour, line }: Props) {
       told(
         api.POST("/api/v1/pours/{pour}/lifts", {
           params: { path: { pour } },
-          body: { id, question: line.question, reason, taken_at },
+          body: {
+            id,
+            question: line.question,
+            reason,
+            faults: line.faults.map(asSentBack),
+            taken_at,
+          },
         }),
       ),
     onRecorded: () => setOpen(false),
@@ -42,9 +50,11 @@ export function Lift({ pour, line }: Props) {
       sx={{ flexBasis: "100%", pl: { md: 9 } }}
     >
       <Typography>
-        Your name, the time and the reason are kept for good. It holds again when what it says
-        changes.
+        You lift {line.faults.length === 1 ? "this" : `these ${line.faults.length}`}, and nothing
+        else. What is new, or worse by more than can be told apart, holds again. Your name, the time
+        and the reason are kept for good.
       </Typography>
+      <FaultList says={line.faults.map((fault) => fault.says)} />
       <Entry form={form} name="reason" label="Why it may go all the same" />
       <RecordButton form={form} fields={["reason"]}>
         Lift the hold

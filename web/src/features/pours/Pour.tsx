@@ -13,6 +13,7 @@ import { useJobSheet } from "../frame/useJobSheet";
 import { TakeOut } from "../mend";
 import { Pictures } from "../pictures";
 import { AfterThePour } from "./AfterThePour";
+import { FaultList } from "./FaultList";
 import { Answer } from "./Answer";
 import { Lift } from "./Lift";
 import { Move } from "./Move";
@@ -125,7 +126,7 @@ function RunSheet({ sheet, canMove }: { sheet: Schemas["PourSheet"]; canMove: bo
 type LineProps = { line: Line; pour: Schemas["PourSheet"]; job: Schemas["JobSheet"] };
 
 function OneLine({ line, pour, job }: LineProps) {
-  const isLifted = line.lifted !== null;
+  const isLifted = !line.is_go && line.faults.length === 0;
   const isOpen = job.can_plan && pour.closed === null;
   return (
     <Box component="li" sx={{ borderBottom: 1, borderColor: "divider", py: { xs: 0.75, lg: 0 } }}>
@@ -170,11 +171,9 @@ function OneLine({ line, pour, job }: LineProps) {
                 </Typography>
               ))}
           </Box>
-          {line.lifted && (
-            <Typography>
-              Lifted by {line.lifted.by}, {shownTime(line.lifted.at)}: {line.lifted.reason}
-            </Typography>
-          )}
+          {line.lifted.map((lifted) => (
+            <Lifted key={lifted.at} lifted={lifted} isWhole={isLifted} />
+          ))}
         </Box>
         {line.question === "inspection" && (
           <Pictures job={job.id} kind="inspection" about={pour.id} />
@@ -187,6 +186,19 @@ function OneLine({ line, pour, job }: LineProps) {
         {isOpen && line.asked && <Answer pour={pour} line={line} />}
         {isOpen && !line.is_go && !isLifted && <Lift pour={pour.id} line={line} />}
       </Stack>
+    </Box>
+  );
+}
+
+/** Who lifted what of a line; where more holds since, that is said. */
+function Lifted({ lifted, isWhole }: { lifted: Line["lifted"][number]; isWhole: boolean }) {
+  return (
+    <Box component="details" sx={{ gridColumn: "1 / -1" }}>
+      <Box component="summary" sx={{ cursor: "pointer", minHeight: 32 }}>
+        Lifted by {lifted.by}, {shownTime(lifted.at)}: {lifted.reason}
+        {isWhole ? "" : " The rest holds."}
+      </Box>
+      <FaultList says={lifted.faults} />
     </Box>
   );
 }
