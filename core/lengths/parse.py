@@ -10,7 +10,7 @@ from core.errors import AmbiguousLength, Offer, UnreadableLength
 from core.lengths.possible import EXAMPLES, Ask, Possible, Readings, readings_of
 from core.lengths.quantity import GREATEST_METRES, NANOMETRES_PER_METRE, Length
 from core.lengths.style import Style, StyleKind, format_length
-from core.lengths.typed import cleaned, terms_of
+from core.lengths.typed import cleaned, side_of, terms_of
 
 LONGEST_TEXT = 60
 MOST_OFFERS = 2
@@ -37,19 +37,45 @@ def parse_length(text: str, kind: StyleKind, on_the_rod: Fits | None = None) -> 
     Decimal('1.584325000')
     >>> parse_length("7 9/16 - 1", StyleKind.INCHES).metres
     Decimal('0.166687500')
+    >>> parse_length('7 3/4" lower', StyleKind.METRES).metres
+    Decimal('-0.196850000')
     """
     if len(text) > LONGEST_TEXT:
         raise UnreadableLength(text, "That is too long for a length.", EXAMPLES[kind])
+    side = side_of(cleaned(text))
+    if side is not None:
+        return _to_a_side(text, side, kind, on_the_rod)
     sign, body = _without_sign(text, cleaned(text), kind)
     readings = _readings(text, sign, body, kind)
     first = _whole(text, readings.all[0], kind)
     apart = _told_apart(readings.all)
     can_be = [one for one in apart if on_the_rod is None or on_the_rod(one[1])]
-    if not can_be:
+    if not can_be or len(apart) == 1:
         return first
     if _is_clear(readings.ask, can_be[0][1] == first, len(can_be), on_the_rod):
         return can_be[0][1]
     raise _ambiguous(text, can_be[:MOST_OFFERS])
+
+
+def _to_a_side(
+    text: str, side: tuple[int, str], kind: StyleKind, on_the_rod: Fits | None
+) -> Length:
+    """Read an amount that a word says lies higher or lower; a sign beside the word is refused."""
+    sign, amount = side
+    if not amount:
+        raise UnreadableLength(text, "There is a word for its side and no number.", EXAMPLES[kind])
+    if amount[:1] in ("+", "-"):
+        why = "It has a sign and a word for it."
+        raise UnreadableLength(text, why, "Leave one of them away.")
+    fits = None if on_the_rod is None else lambda length: on_the_rod(length * sign)
+    try:
+        return parse_length(amount, kind, fits) * sign
+    except AmbiguousLength as asked:
+        word = "lower" if sign < 0 else "higher"
+        offers = tuple(Offer(f"{o.label} {word}", f"{o.text} {word}") for o in asked.offers)
+        raise AmbiguousLength(text, asked.why, asked.accepts, offers) from None
+    except UnreadableLength as refused:
+        raise UnreadableLength(text, refused.why, refused.accepts) from None
 
 
 def with_unit(text: str, kind: StyleKind) -> str:
@@ -62,6 +88,8 @@ def with_unit(text: str, kind: StyleKind) -> str:
     '12.5 ft'
     """
     length = parse_length(text, kind)
+    if side_of(cleaned(text)) is not None:
+        return text if _is_plain(text, length) else f"{length.metres.normalize():f} m"
     sign, body = _without_sign(text, cleaned(text), kind)
     meant = [
         one.text
@@ -163,7 +191,7 @@ def _signed_sum(terms: list[tuple[int, Readings]]) -> Readings:
     sums = []
     for at in range(count):
         chosen = [(s, readings.all[min(at, len(readings.all) - 1)]) for s, readings in terms]
-        total = sum((s * one.nanometres for s, one in chosen), Fraction(0))
+        total = sum((one.signed(s) for s, one in chosen), Fraction(0))
         sums.append(Possible(_written(chosen), total))
     return Readings(tuple(sums), max(readings.ask for _, readings in terms))
 

@@ -49,10 +49,19 @@ class Ask(IntEnum):
 
 @dataclass(frozen=True, slots=True)
 class Possible:
-    """One reading of what was typed: as it would be typed without doubt, and its nanometres."""
+    """One reading of what was typed: as it would be typed without doubt, and its nanometres.
+
+    ``behind`` is the part of them that stands behind a sign of its own: a sign before the whole
+    is the first number's alone.
+    """
 
     text: str
     nanometres: Fraction
+    behind: Fraction = Fraction(0)
+
+    def signed(self, sign: int) -> Fraction:
+        """Return its nanometres with a sign before its first number."""
+        return sign * (self.nanometres - self.behind) + self.behind
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,14 +90,17 @@ def _one(text: str, nanometres: Fraction) -> Readings:
 
 def _unmarked(text: str, found: re.Match[str], kind: StyleKind) -> Readings:
     """Read ``5 2 3/8`` and its kin; with a dash between two bare numbers it may be a difference."""
+    is_difference = "-" in found["between"] and not found["top"]
+    spaced = is_difference and found["between"].strip() != found["between"]
+    if kind.is_metric and is_difference and (spaced or not found["mark"]):
+        return _difference(found, kind)
     if kind.is_metric and not found["mark"]:
-        if "-" in found["between"] and not found["top"]:
-            return _difference(found, kind)
+        if not is_difference and len(found["inches"]) == 3 and not found["top"]:
+            whole = f"{found['feet']}{found['inches']}"
+            return _one(f"{whole} mm", Fraction(whole) * t.UNIT_WORDS["mm"])
         raise UnreadableLength(
             text, "This field is metric and no foot or inch is marked.", EXAMPLES[kind]
         )
-    is_difference = "-" in found["between"] and not found["top"]
-    spaced = is_difference and found["between"].strip() != found["between"]
     try:
         nanometres = _feet_and_inches(text, found, kind)
     except UnreadableLength:
@@ -109,11 +121,15 @@ def _inches_text(found: re.Match[str]) -> str:
 
 
 def _difference(found: re.Match[str], kind: StyleKind) -> Readings:
-    """Two bare numbers with a dash between, as one less the other in the field's unit."""
-    mark, unit = BARE_UNITS.get(kind, BARE_UNITS[StyleKind.INCHES])
-    one, other = found["feet"], found["inches"]
-    less = (Fraction(one) - Fraction(other)) * unit
-    return _one(f"{one}{mark} - {other}{mark}", less)
+    """Two numbers with a dash between, as one less the other: a bare one in the field's unit."""
+    bare = BARE_UNITS.get(kind, BARE_UNITS[StyleKind.INCHES])
+    (mark, unit), (other_mark, other_unit) = (
+        bare,
+        BARE_UNITS[StyleKind.INCHES] if found["mark"] else bare,
+    )
+    first, behind = Fraction(found["feet"]) * unit, -Fraction(found["inches"]) * other_unit
+    text = f"{found['feet']}{mark} - {found['inches']}{other_mark}"
+    return Readings((Possible(text, first + behind, behind),), Ask.NEVER)
 
 
 def _bare_number(_: str, found: re.Match[str], kind: StyleKind) -> Readings:
@@ -184,6 +200,11 @@ def _feet_fraction(text: str, found: re.Match[str], kind: StyleKind) -> Readings
 
 
 def _marked_feet(text: str, found: re.Match[str], kind: StyleKind) -> Readings:
+    has_inches = found["inches"] is not None or found["top2"]
+    if found["dash"] and has_inches and "." in found["feet"]:
+        first = Fraction(found["feet"]) * NANOMETRES_PER_FOOT
+        behind = -_inches(text, found, kind) * NANOMETRES_PER_INCH
+        return Readings((Possible(found.group(), first + behind, behind),), Ask.NEVER)
     return _one(found.group(), _feet_and_inches(text, found, kind))
 
 

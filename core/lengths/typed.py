@@ -47,6 +47,8 @@ FREE_SPACES = (
     (r"(\d)\s*(?:inches|inch|in)(?![a-z])\s*(?=$|[+\-])", r'\1"'),
     (r"(\d)\s*\"\s*(\d+/\d+)", r'\1 \2"'),
     (r"\"\s*\"$", '"'),
+    (r"\s*(?:&|\band\b)\s*(?=\d+/\d)", " "),
+    (r"^([+\-]?\d+)\s*m\s*(\d{1,3})$", r"\1.\2 m"),
     (r"\s+", " "),
 )
 
@@ -58,7 +60,9 @@ INCHES = (
     r"|(?P<top2>\d+)/(?P<bottom2>\d+))"
 )
 INCHES_ONLY = re.compile(rf'{INCHES}\s*(?P<mark>")?', re.ASCII)
-FEET_AND_INCHES = re.compile(rf"(?P<feet>{DECIMAL})\s*'\s*-?\s*(?:{INCHES}\s*\"?)?", re.ASCII)
+FEET_AND_INCHES = re.compile(
+    rf"(?P<feet>{DECIMAL})\s*'\s*(?P<dash>-?)\s*(?:{INCHES}\s*\"?)?", re.ASCII
+)
 FRACTION_OF_FEET = re.compile(
     r"(?:(?P<whole>\d+)\s+)?(?P<top>\d+)/(?P<bottom>\d+)\s*(?:'|ft|foot|feet)", re.ASCII
 )
@@ -67,6 +71,15 @@ UNMARKED_FEET_AND_INCHES = re.compile(
     r"(?:(?:\s*-\s*|\s+)(?P<top>\d+)/(?P<bottom>\d+))?\s*(?P<mark>\"?)(?P<top2>)(?P<bottom2>)",
     re.ASCII,
 )
+
+#: Words that say to which side something lies, as crews write them behind an amount or before it.
+SIDE_WORDS = {
+    "lower": -1, "low": -1, "below": -1, "down": -1,
+    "higher": 1, "high": 1, "above": 1, "up": 1,
+}  # fmt: skip
+_SIDES = "|".join(SIDE_WORDS)
+SIDE_BEHIND = re.compile(rf"(?P<rest>.*[\d\"'a-z.])\s*\b(?P<side>{_SIDES})", re.ASCII)
+SIDE_BEFORE = re.compile(rf"(?P<side>{_SIDES})\b\s*(?P<rest>.*)", re.ASCII)
 
 SPACED_SIGN = re.compile(r"\s*(\+)\s*|\s+(-)\s*|\s*(-)\s+", re.ASCII)
 ANY_SIGN = re.compile(r"\s*(\+)\s*|\s*((?<=[\"'a-z])-|(?<=/\d)-|(?<=/\d\d)-)\s*", re.ASCII)
@@ -82,6 +95,18 @@ def cleaned(text: str) -> str:
     for pattern, by in FREE_SPACES:
         plain = re.sub(pattern, by, plain, flags=re.ASCII)
     return plain.strip()
+
+
+def side_of(plain: str) -> tuple[int, str] | None:
+    """Return the sign that a word gives an amount, and the amount; None where there is no word.
+
+    >>> side_of('7 3/4" lower'), side_of("up 5.2"), side_of("7 3/4")
+    ((-1, '7 3/4"'), (1, '5.2'), None)
+    """
+    for pattern in (SIDE_BEFORE, SIDE_BEHIND):
+        if found := pattern.fullmatch(plain):
+            return SIDE_WORDS[found["side"]], found["rest"].strip()
+    return None
 
 
 def terms_of(body: str) -> tuple[tuple[int, str], ...]:
