@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from math import hypot, sqrt
+from itertools import pairwise
+from math import hypot, inf, sqrt
 
 from core.floors import PlanPoint
 from core.lengths import Length
@@ -12,6 +13,8 @@ from core.lengths import Length
 NEIGHBOURS = 8
 ENOUGH_FOR_A_PLANE = 5
 LONGEST_REACH = 12.0
+#: A place lies beside a line where it is farther off than this, meters.
+BESIDE_A_LINE = 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,6 +42,29 @@ class Expected:
     scatter: float | None
     spread: float | None
     near: tuple[Near, ...]
+    is_plane: bool = False
+
+    @property
+    def is_beside_their_line(self) -> bool:
+        """Whether the neighbors lie on one line and the place beside it: nothing tells how the
+        ground falls across it.
+        """
+        if self.is_plane:
+            return False
+        one = self.near[0]
+        other = max(self.near, key=lambda point: hypot(point.x - one.x, point.y - one.y))
+        along = hypot(other.x - one.x, other.y - one.y)
+        aside = abs(one.x * other.y - one.y * other.x)
+        return along == 0 or aside > BESIDE_A_LINE * along
+
+    @property
+    def loneliest(self) -> float:
+        """How far at most one of the neighbors lies from the one that is nearest to it in height:
+        little on both levels of a step, much on ground that falls.
+        """
+        offs = sorted(one.off for one in self.near)
+        gaps = [inf, *(above - below for below, above in pairwise(offs)), inf]
+        return max(min(pair) for pair in pairwise(gaps))
 
     def nearest_to(self, off: float, among: int = NEIGHBOURS) -> float:
         """How far from an amount off design the closest to it of the nearest neighbors lies."""
@@ -61,10 +87,11 @@ def expected_at(near: Sequence[Near]) -> Expected | None:
     closest = tuple(p for p in reach if hypot(p.x, p.y) <= LONGEST_REACH)[:NEIGHBOURS]
     if not closest:
         return None
-    off, rest, free, leverage = _plane_at_origin(closest) or _level_of(closest)
+    plane = _plane_at_origin(closest)
+    off, rest, free, leverage = plane or _level_of(closest)
     scatter = sqrt(rest / free) if free else None
     spread = None if scatter is None else scatter * sqrt(1 + leverage)
-    return Expected(off, scatter, spread, closest)
+    return Expected(off, scatter, spread, closest, is_plane=plane is not None)
 
 
 def _level_of(points: Sequence[Near]) -> tuple[float, float, int, float]:

@@ -23,10 +23,18 @@ BESIDE = 4
 #: How near to a neighbor a gross slip must land: a share of its size, and at most in metres.
 LANDING = 0.35
 WIDEST_LANDING = 0.075
-#: The same against the design alone, where a floor may be low all over; 100 mm less than others.
+#: The least it may miss, meters, and so many spreads: neighbors that agree leave less room.
+LEAST_LANDING = 0.02
+SPREADS_OF_A_LANDING = 4.0
+#: The same against the design alone, where a floor may be low all over. 100 mm is no surprise
+#: there: stone that was not pitched, benched or dug yet lies as far off.
 LANDING_ON_DESIGN = 0.35
 WIDEST_LANDING_ON_DESIGN = 0.15
-LANDING_OF_100_MM = 0.2
+#: 100 mm needs so many neighbors, that agree within this among themselves, meters.
+NEIGHBORS_FOR_100_MM = 3
+AGREEING_FOR_100_MM = 0.025
+#: Or, where they lie on both sides of a step, each beside another of them within this.
+BESIDE_ANOTHER = 0.02
 #: So many of the neighbors say how rough the ground is; fewer are held against what is usual.
 ENOUGH_NEIGHBOURS = 5
 USUALLY_ROUGH = 2.5
@@ -124,22 +132,33 @@ def _explains(
     ``off`` and ``meant`` are how far above design the reading lies, as it is and without it.
     """
     shift = one.shift / NANOMETRES_PER_METRE
+    is_100_mm = one.slip is Slip.HUNDRED_MILLIMETRES
     if expected is None:
-        return one.is_gross and abs(meant) <= _landing_on_design(one, shift)
+        widest = min(LANDING_ON_DESIGN * shift, WIDEST_LANDING_ON_DESIGN)
+        return one.is_gross and not is_100_mm and abs(meant) <= widest
     away = expected.nearest_to(off, BESIDE)
-    if away <= SHARED * shift:
+    if away <= SHARED * shift or (is_100_mm and not _agree_for_100_mm(expected)):
         return False
     if one.is_gross:
-        return away > _rough(expected, aim) and expected.nearest_to(meant) <= min(
-            LANDING * shift, WIDEST_LANDING
-        )
+        return away > _rough(expected, aim) and _lands(shift, meant, expected)
     return _explains_finely(shift, off, meant, expected, aim)
 
 
-def _landing_on_design(one: Explanation, shift: float) -> float:
-    if one.slip is Slip.HUNDRED_MILLIMETRES:
-        return LANDING_OF_100_MM * shift
-    return min(LANDING_ON_DESIGN * shift, WIDEST_LANDING_ON_DESIGN)
+def _agree_for_100_mm(expected: Expected) -> bool:
+    """Say whether neighbors agree so well that 100 mm is no step and no fall among them."""
+    if len(expected.near) < NEIGHBORS_FOR_100_MM or expected.is_beside_their_line:
+        return False
+    if expected.scatter is not None and expected.scatter <= AGREEING_FOR_100_MM:
+        return True
+    return expected.loneliest <= BESIDE_ANOTHER
+
+
+def _lands(shift: float, meant: float, expected: Expected) -> bool:
+    """Say whether a reading without its slip lies where its neighbors say."""
+    landing = min(LANDING * shift, WIDEST_LANDING)
+    if len(expected.near) >= ENOUGH_NEIGHBOURS and expected.spread is not None:
+        landing = min(landing, max(LEAST_LANDING, SPREADS_OF_A_LANDING * expected.spread))
+    return min(abs(meant - expected.off), expected.nearest_to(meant)) <= landing
 
 
 def _rough(expected: Expected, aim: Aim) -> float:

@@ -76,7 +76,9 @@ class GrossSlips(TestCase):
 
     def test_each_is_asked_about_with_what_was_meant(self) -> None:
         for graduation, typed, meant, slip in self.TABLE[:-1]:
-            for near in ((), LEVEL[:1], LEVEL):
+            for near in ((LEVEL[:3], LEVEL) if slip is Slip.HUNDRED_MILLIMETRES else (
+                (), LEVEL[:1], LEVEL
+            )):  # fmt: skip
                 with self.subTest(f"{slip}, {len(near)} around"):
                     question = asked(graduation, typed, meant, near)
                     assert question is not None
@@ -109,7 +111,7 @@ class GrossSlips(TestCase):
 
     def test_a_slip_must_land_near_to_what_lies_around(self) -> None:
         metric, feet = ("m/cm", "1.445", "1.345"), ("ft-in/8", "3' 4 1/8\"", "4' 4 1/8\"")
-        for reading, near, away in ((metric, 0.03, 0.045), (feet, 0.07, 0.085)):
+        for reading, near, away in ((metric, 0.015, 0.025), (feet, 0.015, 0.025)):
             for way in (1, -1):
                 with self.subTest(reading=reading, way=way):
                     found, none = (
@@ -128,9 +130,32 @@ class GrossSlips(TestCase):
 
     def test_rough_ground_that_few_points_show_is_given_the_benefit(self) -> None:
         off_100 = ("m/cm", "1.445", "1.345")
-        self.assertIsNone(asked(*off_100, LEVEL[:2], task=Task.FORMATION))
-        self.assertIsNotNone(asked(*off_100, LEVEL[:2], task=Task.STONE))
+        self.assertIsNone(asked(*off_100, LEVEL[:3], task=Task.FORMATION))
+        self.assertIsNotNone(asked(*off_100, LEVEL[:3], task=Task.STONE))
         self.assertIsNotNone(asked(*off_100, LEVEL, task=Task.FORMATION))
+
+    def test_100_mm_is_no_surprise_before_neighbors_agree(self) -> None:
+        """Stone not pitched, benched or dug yet lies as far off its design."""
+        off_100 = ("m/cm", "1.445", "1.345")
+        self.assertIsNone(asked(*off_100))
+        self.assertIsNone(asked(*off_100, LEVEL[:2]))
+        self.assertIsNotNone(asked(*off_100, LEVEL[:3]))
+        fall = flat(0.0, 0.03, 0.06, 0.09, 0.12, 0.15)
+        self.assertIsNone(asked(*off_100, fall), "ground that falls says nothing of 100 mm")
+        beside = [Near(x, 2.4, 0.0) for x in (-2.4, 0.0, 2.4, 4.8)]
+        self.assertIsNone(asked(*off_100, beside), "nor does a row that it lies beside")
+        along = [Near(x, 0.0, 0.0) for x in (-7.2, -4.8, -2.4)]
+        self.assertIsNotNone(asked(*off_100, along))
+
+    def test_neighbors_on_both_levels_of_a_step_still_tell_100_mm(self) -> None:
+        off_100 = ("m/cm", "1.445", "1.345")
+        both = flat(0.0, 0.3, 0.002, 0.301, 0.001, 0.302, 0.0)
+        self.assertIsNotNone(asked(*off_100, both))
+
+    def test_rough_neighbors_leave_a_slip_more_room(self) -> None:
+        feet = ("ft-in/8", "3' 4 1/8\"", "4' 4 1/8\"")
+        rough = flat(0.05, -0.02, 0.07, 0.01, 0.06, 0.03, 0.0)
+        self.assertIsNotNone(asked(*feet, rough))
 
     def test_a_wrong_unit_is_gross_only_where_it_moves_much(self) -> None:
         rod = Rod(Numbering.UP, GRADUATIONS["ft/100"], Length.from_feet(13))

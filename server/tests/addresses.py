@@ -7,6 +7,7 @@ from uuid import uuid4
 from core.tasks import Stage
 from server.jobs.models import Point
 from server.tests.plan import element_body
+from server.tests.pours import NO_INSPECTION
 from server.tests.site import TAKEN_AT, SiteTestCase, floor_body
 
 
@@ -99,7 +100,9 @@ class AddressCase(SiteTestCase):
             "elements": [],
         }
         answer = {"question": "strip", "answer": "on", "is_good": True, "taken_at": TAKEN_AT}
-        lift = {"question": "strip", "reason": "none needed", "taken_at": TAKEN_AT}
+        lift = {"question": "inspection", "reason": "none needed", "taken_at": TAKEN_AT,
+                "faults": [NO_INSPECTION]}  # fmt: skip
+        closing = {"note": "", "began_at": TAKEN_AT, "taken_at": TAKEN_AT}
         notice = {"rate": "1", "days": 3, "taken_at": TAKEN_AT}
         from_here, its = f"set-ups/{self.set_up_id}", f"instruments/{self.instrument}"
         benchmark = {"name": "B", "elevation": "5 ft", "description": "d"}
@@ -137,7 +140,7 @@ class AddressCase(SiteTestCase):
             (f"jobs/{self.job}/pours", key | pour, True),
             (f"pours/{self.pour}/answers", key | answer, True),
             (f"pours/{self.pour}/lifts", key | lift, True),
-            (f"pours/{self.pour}/closing", key | {"note": "", "taken_at": TAKEN_AT}, True),
+            (f"pours/{self.pour}/closing", key | closing, True),
             (f"floors/{self.floor}/notices", key | notice, True),
             (f"jobs/{self.job}/records", key, False),
         ]  # fmt: skip

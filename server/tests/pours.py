@@ -12,6 +12,11 @@ from server.tests.plan import element_body
 from server.tests.site import TAKEN_AT, SiteTestCase
 
 NOW = "2026-05-04T09:45:00Z"
+#: A fault as the list shows it, and takes it back.
+NO_INSPECTION = {
+    "question": "inspection", "kind": "not-answered", "about": "", "side": "", "amount": 0,
+    "give": 0,
+}  # fmt: skip
 POURS_AT = "2026-05-04T10:00:00Z"
 
 

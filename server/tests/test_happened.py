@@ -68,7 +68,7 @@ class WhatHappened(PourTestCase):
         kept = {
             name: limits[name] for name in ("reread_tolerance", "rough_tolerance", "run_allowance")
         }
-        trust = kept | {"reread_minutes": "45"}
+        trust = kept | {"reread_minutes": "45", "fresh_hours": "12"}
         path = f"/api/v1/jobs/{self.job}/trust"
         for _ in range(2):
             self.foreman.put(path, trust, content_type="application/json")
@@ -81,7 +81,10 @@ class WhatHappened(PourTestCase):
         )
         self.assertEqual(
             changed["Limits of trust"],
-            [{"name": "re-read every, minutes", "before": "60", "after": "45"}],
+            [
+                {"name": "re-read every, minutes", "before": "60", "after": "45"},
+                {"name": "forms and stone read within, hours", "before": "24", "after": "12"},
+            ],
         )
         self.assertEqual(self.words().count("Limits of trust"), 1)
         pour = {one["name"]: (one["before"], one["after"]) for one in changed["Pour Slab"]}

@@ -47,8 +47,8 @@ class EveryAddress(AddressCase):
             with self.subTest(path):
                 self.ok(self.helper, path, body, 403 if plans else 201)
         limits = {"reread_minutes": "30", "reread_tolerance": "", "rough_tolerance": ""} | {
-            "run_allowance": ""
-        }
+            "run_allowance": "", "fresh_hours": "24",
+        }  # fmt: skip
         for path, change in (
             (f"floors/{self.floor}", floor_body(self.benchmark) | {"opened": {}}),
             (f"elements/{self.element}", element_body("piers", self.floor) | {"opened": {}}),

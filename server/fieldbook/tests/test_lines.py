@@ -49,7 +49,8 @@ class Lines(Trusted):
         turn = self.turn(self.set_up_id, "TP1", "4' 2\"", 5)
         second = self.add_set_up(backsight="4' 0\"", benchmark=turn, taken_at=at(10))
         self.reread(20, "4' 0 1/2\"", set_up=second, occasion="closing")
-        limits = {"reread_minutes": "60", "reread_tolerance": "", "rough_tolerance": ""}
+        limits = {"reread_minutes": "60", "reread_tolerance": "", "rough_tolerance": "",
+                  "fresh_hours": "24"}  # fmt: skip
         allowed = []
         for own in ("", '1/2"'):
             answer = self.foreman.put(

@@ -137,7 +137,7 @@ class DoubtAndTheWayOut(Trusted):
         self.assertEqual(said["doubts"], "1 reading since the last good check")
         self.assertEqual(self.states(), {"A1": "on"})
         limits = {"reread_minutes": "45", "reread_tolerance": '1/4"', "rough_tolerance": "",
-            "run_allowance": "",
+            "run_allowance": "", "fresh_hours": "24",
         }  # fmt: skip
         path = f"/api/v1/jobs/{self.job}/trust"
         self.foreman.put(path, limits, content_type="application/json")
@@ -145,11 +145,11 @@ class DoubtAndTheWayOut(Trusted):
         self.assertTrue(said["is_good"])
         self.assertEqual(self.standing()["due_at"], "2026-05-04T10:14:58+00:00")
         wrong = self.foreman.put(
-            path, limits | {"reread_minutes": "2", "rough_tolerance": "5 ft"},
+            path, limits | {"reread_minutes": "2", "fresh_hours": "0", "rough_tolerance": "5 ft"},
             content_type="application/json",
         )  # fmt: skip
         fields = {error["field"] for error in wrong.json()["errors"]}
-        self.assertEqual(fields, {"reread_minutes", "rough_tolerance"})
+        self.assertEqual(fields, {"reread_minutes", "fresh_hours", "rough_tolerance"})
 
 
 class Runs(Trusted):

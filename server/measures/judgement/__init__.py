@@ -1,7 +1,5 @@
 """How far judgement can be trusted, on simulated sites whose truth is known.
 
-Every seed differs from those any limit was chosen on.
+Every figure takes the seed its sites are drawn from; ``./yp bench`` draws a new one each time it
+is run, and prints it.
 """
-
-#: The first seed of the bench; limits were chosen on smaller ones.
-FIRST_SEED = 50_000

@@ -13,7 +13,6 @@ from core.errors import NotEnoughShots
 from core.floors import Outline, PlanPoint
 from core.lengths import Length
 from core.surfaces import Plane, Region, SetUpErrors, ShotErrors, SlabModel, volume_range
-from server.measures.judgement import FIRST_SEED
 from server.measures.judgement.reading import KITS, sight_of
 from simulation import (
     Laser,
@@ -50,14 +49,14 @@ class Held:
         return self.held / self.floors
 
 
-def volumes_held(floors: int) -> Iterator[Held]:
+def volumes_held(floors: int, seed: int) -> Iterator[Held]:
     """Yield how often the range holds, over so many seeded floors a row, however shots lie."""
     for lie in LIES:
         for shots in SHOTS if lie == "grid" else SHOTS[1:]:
             for spread in SPREADS:
                 for patch in PATCHES if spread else PATCHES[:1]:
                     held = [
-                        _floor(f"{FIRST_SEED + n} {lie}", spread, patch, shots, lie)
+                        _floor(f"{seed + n} {lie}", spread, patch, shots, lie)
                         for n in range(floors)
                     ]
                     found = [one for one in held if one is not None]

@@ -9,7 +9,6 @@ from random import Random
 
 from core.runs import carried_half_widths
 from core.uncertainty import Beam, Kit, uncertainty
-from server.measures.judgement import FIRST_SEED
 from server.measures.judgement.reading import KITS, sight_of
 from simulation import Ground, Laser, Place, ReceiverTruth, RodTruth, SimulatedSite, tilt_of_axes
 
@@ -40,7 +39,7 @@ class Covered:
         return self.poor / self.set_ups
 
 
-def covered_by_geometry(set_ups: int) -> Iterator[Covered]:
+def covered_by_geometry(set_ups: int, seed: int) -> Iterator[Covered]:
     """Yield the coverage of each geometry and reach, of a laser and of an optical level.
 
     The benchmark lies behind, beside, ahead or across from the points; of a laser each axis is
@@ -50,15 +49,16 @@ def covered_by_geometry(set_ups: int) -> Iterator[Covered]:
         for name, degrees in GEOMETRIES.items():
             for near, far in REACHES:
                 what = f"{beam}, benchmark {name}, {near:.0f} to {far:.0f} m"
-                yield _covered(what, set_ups, beam, degrees, (near, far))
+                yield _covered(what, (seed, set_ups), beam, degrees, (near, far))
 
 
 def _covered(
-    what: str, set_ups: int, beam: Beam, degrees: float, reach: tuple[float, float]
+    what: str, drawn: tuple[int, int], beam: Beam, degrees: float, reach: tuple[float, float]
 ) -> Covered:
     inside = poor = 0
-    for seed in range(set_ups):
-        rng = Random(f"{FIRST_SEED + seed}{what}")  # noqa: S311 - no secret hangs on it
+    first, set_ups = drawn
+    for seed in range(first, first + set_ups):
+        rng = Random(f"{seed}{what}")  # noqa: S311 - no secret hangs on it
         kit = replace(rng.choice(KITS), beam=beam)
         held = _inside(rng, kit, degrees, reach)
         inside += held
@@ -91,11 +91,11 @@ def _inside(rng: Random, kit: Kit, degrees: float, reach: tuple[float, float]) -
     return held
 
 
-def covered_by_runs(runs: int) -> Covered:
+def covered_by_runs(runs: int, first: int) -> Covered:
     """Return how often U of turning points holds after spreading, legs and sights unequal."""
     inside = points = poor = 0
-    for seed in range(runs):
-        rng = Random(f"run {FIRST_SEED + seed}")  # noqa: S311
+    for seed in range(first, first + runs):
+        rng = Random(f"run {seed}")  # noqa: S311
         held, count = _run(rng)
         inside, points, poor = inside + held, points + count, poor + (held < FEW_INSIDE * count)
     return Covered("points of a spread run, unequal legs", points, inside, runs, poor)

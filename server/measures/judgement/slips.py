@@ -10,7 +10,6 @@ from core.lengths import Length
 from core.rods import GRADUATIONS, Numbering, Observed, Rod, SightLine, Tie
 from core.slips import Aim, Near, question_about
 from core.tasks import Task
-from server.measures.judgement import FIRST_SEED
 from server.measures.judgement.reading import elevation_of, reading_of
 from simulation import Blunder, Place, SurfaceKind, Worked, spoil, worked_surface
 
@@ -55,12 +54,12 @@ class Counted:
     fine: Share = field(default_factory=Share)
 
 
-def slips_by_ground(floors: int) -> Iterator[Counted]:
+def slips_by_ground(floors: int, first: int) -> Iterator[Counted]:
     """Yield what is caught and asked on each kind of ground, over so many seeded floors."""
     for kind in SurfaceKind:
         counted = Counted(kind)
-        for seed in range(floors):
-            _Crew(kind, FIRST_SEED + seed).shoot(counted)
+        for seed in range(first, first + floors):
+            _Crew(kind, seed).shoot(counted)
         yield counted
 
 

@@ -100,6 +100,11 @@ TOLD = (
         pictured=_itself("benchmark"),
     ),
     Told(
+        "plan", book.KeptBenchmark, ("benchmark__job",),
+        lambda one: f"{one.benchmark} kept from its reading {one.shot.typed}",
+        with_it=("benchmark", "shot"),
+    ),
+    Told(
         "change", jobs.DatumTie, ("job",), lambda one: f"Every height tied: {one}",
         with_it=("benchmark",),
     ),

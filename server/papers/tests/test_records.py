@@ -12,6 +12,7 @@ from pypdf import PdfReader
 from server.jobs.models import Point
 from server.papers.models import KeptPaper
 from server.papers.works import carry_out_next
+from server.tests.pours import NO_INSPECTION
 from server.tests.site import TAKEN_AT
 from server.tests.works import WorkTestCase
 
@@ -43,7 +44,7 @@ class Records(WorkTestCase):
         self.ok(self.foreman, f"jobs/{self.job}/pours", pour)
         lift = {
             "id": str(uuid4()), "question": "inspection", "reason": "none called for here",
-            "taken_at": TAKEN_AT,
+            "faults": [NO_INSPECTION], "taken_at": TAKEN_AT,
         }  # fmt: skip
         self.ok(self.foreman, f"pours/{pour['id']}/lifts", lift)
         notice = {"id": str(uuid4()), "rate": "180", "days": 14, "taken_at": TAKEN_AT}

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from random import SystemRandom
 from typing import Any
 
 from django.conf import settings
@@ -113,19 +114,21 @@ class Command(BaseCommand):
         return made.seconds
 
     def _judgement(self) -> None:
-        for covered in covered_by_geometry(SET_UPS):
+        seed = SystemRandom().randrange(1, 10**9)
+        self._line("judgement, on sites drawn anew: their first seed", str(seed), "")
+        for covered in covered_by_geometry(SET_UPS, seed):
             poor = f"({covered.poor_share:.1%} of set-ups under 80 %)"
             self._line(f"U holds, {covered.what}", f"{covered.share:.1%}", "95 to 99.5 %", poor)
-        run = covered_by_runs(RUNS)
+        run = covered_by_runs(RUNS, seed)
         self._line(f"U holds, {run.what}", f"{run.share:.1%}", "95 to 99.5 %")
-        for counted in slips_by_ground(FLOORS):
+        for counted in slips_by_ground(FLOORS, seed):
             what, asked = f"slips on {counted.kind} ground", counted.asked.share
             self._line(f"{what}: true readings asked about", f"{asked:.2%}", "under 2 %")
             first = f"({counted.first_gross.share:.0%} at a pass's first reading)"
             gross = f"{counted.gross.share:.1%}"
             self._line(f"{what}: gross ones caught", gross, "over 97 %", first)
             self._line(f"{what}: finer ones caught", f"{counted.fine.share:.1%}", "")
-        for held in volumes_held(FLOORS):
+        for held in volumes_held(FLOORS, seed):
             how = held.lie
             stone = f"{held.spread * 1000:.0f} mm in {held.patch:g} m"
             what = f"volume's range holds, {held.shots} shots, {how}, {stone}"
