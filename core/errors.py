@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from math import isfinite
 from typing import ClassVar
 
 QUOTED_AT_MOST = 40
@@ -60,6 +61,15 @@ class OutOfRange(RuleError):
     """A well-formed value that makes no sense where it was given."""
 
     code = "out-of-range"
+
+
+def require_finite(what: str, *numbers: float) -> None:
+    """Refuse numbers that are none, or endless: raises :class:`OutOfRange` that names what of."""
+    for number in numbers:
+        if not isfinite(number):
+            raise OutOfRange(
+                f"{number}", f"That is no number for {what}.", "Work it out from finite numbers."
+            )
 
 
 class OffTheRod(RuleError):

@@ -85,13 +85,15 @@ class Sight:
     """A sight: the distance from the instrument and the beam's height on the rod, metres.
 
     ``at`` is the point's place in plan, None where nobody knows it; ``own`` the half-width of
-    a known point's elevation, where a run carried it there.
+    a known point's elevation, where a run carried it there. ``is_upward`` is whether the point
+    lies over the beam: the rod upside down, or a tape up from the beam.
     """
 
     distance: float
     height_on_rod: float
     at: tuple[float, float] | None = None
     own: float = 0.0
+    is_upward: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -182,7 +184,20 @@ def _own(kit: Kit, height_on_rod: float) -> Variances:
 def _shared(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> Variances:
     """Return the variances of the mean of the backsights, and of the slope over the arm."""
     slope = kit.slope_error * arm_of(kit.beam, point, backsights)
-    return {**_of_backsights(kit, tuple(backsights)), Source.SLOPE: slope**2 / 3}
+    found = {**_of_backsights(kit, tuple(backsights)), Source.SLOPE: slope**2 / 3}
+    found[Source.ROD_LEAN] += _leaning_apart(kit, point, backsights)
+    return found
+
+
+def _leaning_apart(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> float:
+    """Return what the lean adds between a reading upward and one downward, as a variance.
+
+    A lean always makes a rod read too much: two readings held alike differ by the root of their
+    squares, one upward and one downward by the sum, so that twice their product comes on top.
+    """
+    lean = 1 - cos(radians(kit.lean_degrees))
+    apart = [one.height_on_rod for one in backsights if one.is_upward is not point.is_upward]
+    return 2 * lean**2 * point.height_on_rod * sum(apart) / len(backsights) / 3
 
 
 def least_told_apart(kit: Kit, one: Sight, other: Sight) -> float:

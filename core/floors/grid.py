@@ -233,12 +233,34 @@ def _strictly_between(lines: list[int], one: int, other: int) -> list[int]:
 def _inside(
     outline: Outline, columns: list[int], rows: list[int], spacing: Length
 ) -> Iterator[PlanPoint]:
-    margin = float(spacing) / CROWDED
+    """Yield the crossings inside that are not too near to an edge; each row's edges looked up
+    once. What lies on an edge is too near to it.
+    """
+    margin = spacing.nanometres // CROWDED
+    edges = [(a.x.nanometres, a.y.nanometres, b.x.nanometres, b.y.nanometres)
+             for a, b in outline.edges]  # fmt: skip
     for y in rows[1:-1]:
+        crossed = sorted(
+            ax + Fraction((bx - ax) * (y - ay), by - ay)
+            for ax, ay, bx, by in edges
+            if (ay > y) is not (by > y)
+        )
+        near = [
+            edge for edge in edges
+            if min(edge[1], edge[3]) - margin <= y <= max(edge[1], edge[3]) + margin
+        ]  # fmt: skip
         for x in columns[1:-1]:
-            place = PlanPoint(Length(x), Length(y))
-            if outline.contains(place) and outline.clearance(place) >= margin:
-                yield place
+            is_inside = bisect_left(crossed, x) % 2 == 1
+            if is_inside and all(_distance(x, y, edge) >= margin for edge in near):
+                yield PlanPoint(Length(x), Length(y))
+
+
+def _distance(x: int, y: int, edge: tuple[int, int, int, int]) -> float:
+    """Return how far a place is from an edge, both in nanometers."""
+    ax, ay, bx, by = edge
+    dx, dy, px, py = bx - ax, by - ay, x - ax, y - ay
+    along = max(0.0, min(1.0, (px * dx + py * dy) / (dx * dx + dy * dy)))
+    return hypot(px - along * dx, py - along * dy)
 
 
 def _in_walking_order(places: list[PlanPoint], rows: list[int]) -> Iterator[ProposedPoint]:

@@ -12,7 +12,7 @@ from decimal import Decimal
 from fractions import Fraction
 from typing import overload
 
-from core.errors import OutOfRange
+from core.errors import OutOfRange, require_finite
 
 NANOMETRES_PER_METRE = 10**9
 NANOMETRES_PER_FOOT = 304_800_000
@@ -87,7 +87,11 @@ class Length:
 
     @classmethod
     def from_float(cls, metres: float) -> Length:
-        """Return an averaged or interpolated number of metres, rounded to the nanometre."""
+        """Return an averaged or interpolated number of metres, rounded to the nanometre.
+
+        Raises :class:`OutOfRange` for what is no finite number.
+        """
+        require_finite("a length in meters", metres)
         return cls(round_half_away(Fraction(metres) * NANOMETRES_PER_METRE))
 
     @property

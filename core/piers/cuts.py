@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from core.errors import OutOfRange
@@ -11,7 +11,7 @@ from core.lengths import Length
 Tube = tuple[str, Length]
 
 #: So many ways are tried; a row's count is small enough for all of them.
-MOST_TRIED = 200_000
+MOST_TRIED = 20_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,12 +62,16 @@ def _stock(pieces: list[Tube], stock: Length, kerf: Length) -> Stock:
 
 
 class _Packing:
-    """Sizes, the largest first, into as few bins of one capacity as there can be."""
+    """Sizes, the largest first, into as few bins of one capacity as there can be.
+
+    A bin is filled after the other, each from its largest piece on. With a number of bins to beat,
+    what may be left over in all of them together is known: a filling that leaves more can't do.
+    """
 
     def __init__(self, sizes: list[Length], capacity: Length) -> None:
         self.sizes = [size.nanometres for size in sizes]
         self.capacity = capacity.nanometres
-        self.least = -(-sum(self.sizes) // self.capacity)
+        self.least = max((self._least_by(size) for size in {0, *self.sizes}), default=0)
         self.tried = 0
         self.best: list[list[int]] = []
 
@@ -79,9 +83,26 @@ class _Packing:
     def fewest(self) -> list[list[int]]:
         """Return the pieces of each bin: first where each fits, then better if there is better."""
         self.best = self._first_fit()
-        if len(self.best) > self.least:
-            self._try(0, [], [])
+        while len(self.best) > self.least:
+            spare = (len(self.best) - 1) * self.capacity - sum(self.sizes)
+            better = self._filled(tuple(range(len(self.sizes))), spare)
+            if better is None:
+                break
+            self.best = better
         return self.best
+
+    def _least_by(self, small: int) -> int:
+        """Return how many bins there are at least, by what no smaller piece can fill.
+
+        Pieces of over half a bin each take one of their own; beside those that leave room for a
+        piece of that size, what is at least as large as it fills what is left.
+        """
+        half = self.capacity / 2
+        large = [size for size in self.sizes if size > half]
+        beside = [size for size in large if size <= self.capacity - small]
+        middle = sum(size for size in self.sizes if small <= size <= half)
+        room = len(beside) * self.capacity - sum(beside)
+        return len(large) + max(0, -(-(middle - room) // self.capacity))
 
     def _first_fit(self) -> list[list[int]]:
         bins: list[list[int]] = []
@@ -95,29 +116,37 @@ class _Packing:
             left[at] -= size
         return bins
 
-    def _try(self, piece: int, bins: list[list[int]], left: list[int]) -> bool:
-        """Place the pieces from one on in every way that differs; True once none can be better."""
-        if piece == len(self.sizes):
-            self.best = [list(one) for one in bins]
-            return len(bins) <= self.least
+    def _filled(self, pieces: tuple[int, ...], spare: int) -> list[list[int]] | None:
+        """Return bins of some pieces that leave no more than that over in all; None for none."""
+        if not pieces:
+            return []
+        first, others = pieces[0], pieces[1:]
+        fillings = self._fillings(others, self.capacity - self.sizes[first], spare)
+        for rest, taken in sorted(fillings):
+            if self.tried >= MOST_TRIED:
+                return None
+            used = set(taken)
+            left = tuple(piece for piece in others if piece not in used)
+            bins = self._filled(left, spare - rest)
+            if bins is not None:
+                return [[first, *taken], *bins]
+        return None
+
+    def _fillings(
+        self, pieces: tuple[int, ...], room: int, spare: int
+    ) -> Iterator[tuple[int, tuple[int, ...]]]:
+        """Yield what may lie beside a bin's first piece, and the room it leaves: no more than is
+        spare. Of pieces of one size only the first is tried in a place.
+        """
         self.tried += 1
         if self.tried >= MOST_TRIED:
-            return True
-        size, seen = self.sizes[piece], set[int]()
-        for at, rest in enumerate(left):
-            if rest >= size and rest not in seen:
-                seen.add(rest)
-                bins[at].append(piece)
-                left[at] -= size
-                if self._try(piece + 1, bins, left):
-                    return True
-                bins[at].pop()
-                left[at] += size
-        if len(bins) + 1 < len(self.best):
-            bins.append([piece])
-            left.append(self.capacity - size)
-            if self._try(piece + 1, bins, left):
-                return True
-            bins.pop()
-            left.pop()
-        return False
+            return
+        if room <= spare:
+            yield room, ()
+        before = 0
+        for at, piece in enumerate(pieces):
+            size = self.sizes[piece]
+            if size <= room and size != before:
+                before = size
+                for rest, taken in self._fillings(pieces[at + 1 :], room - size, spare):
+                    yield rest, (piece, *taken)

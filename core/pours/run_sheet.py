@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import ceil
 
-from core.errors import OutOfRange
+from core.errors import OutOfRange, require_finite
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +30,7 @@ def minutes_between_trucks(truck: float, rate: float) -> float:
 
     Raises :class:`OutOfRange` for a truck or a rate that is none.
     """
+    require_finite("a truck's load or what is placed an hour", truck, rate)
     if truck <= 0 or rate <= 0:
         raise OutOfRange(
             f"{truck:g} a truck, {rate:g} an hour",
@@ -47,6 +48,7 @@ def loads_of(ordered: float, truck: float) -> int:
     >>> loads_of(16.0, 8.0), loads_of(16.25, 8.0), loads_of(0.0, 8.0)
     (2, 3, 0)
     """
+    require_finite("an amount of concrete", ordered, truck)
     return max(1, ceil(ordered / truck - 1e-9)) if ordered > 0 else 0
 
 

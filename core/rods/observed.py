@@ -27,6 +27,11 @@ class SightKind(StrEnum):
         return self in (SightKind.STANDING, SightKind.UPSIDE_DOWN)
 
     @property
+    def is_upward(self) -> bool:
+        """Whether the point lies over the beam."""
+        return self in (SightKind.UPSIDE_DOWN, SightKind.TAPED_UP)
+
+    @property
     def in_words(self) -> str:
         """What was held, and how."""
         return WORDS[self]

@@ -60,13 +60,30 @@ def _single(seen: Flags, starts: Flags) -> list[int]:
 
 
 def _pair(seen: Flags, starts: Flags, places: Floats, reach: Reach) -> list[int]:
-    """Return two set-ups that see all between them; of places that see the same one will do."""
-    for first in np.flatnonzero(starts):
-        missed = ~seen[first]
-        others = np.flatnonzero(seen[:, missed].all(axis=1) & _joined(int(first), places, reach))
-        if len(others):
-            return [int(first), int(others[0])]
+    """Return two set-ups that see all between them.
+
+    What each place sees is held as bits, and a place is passed over where even the one that sees
+    most could not see all that it misses.
+    """
+    sees, whole = _as_bits(seen), _as_bits(np.ones((1, seen.shape[1]), dtype=bool))[0]
+    counts = seen.sum(axis=1)
+    enough = starts & (counts + counts.max() >= seen.shape[1])
+    for first in np.flatnonzero(enough):
+        missed = whole & ~sees[first]
+        both = ((sees & missed) == missed).all(axis=1)
+        if both.any():
+            others = np.flatnonzero(both & _joined(int(first), places, reach))
+            if len(others):
+                return [int(first), int(others[0])]
     return []
+
+
+def _as_bits(flags: Flags) -> npt.NDArray[np.uint64]:
+    """Return rows of flags as words of 64 bits."""
+    packed = np.packbits(flags, axis=1)
+    words = np.zeros((len(flags), -(-packed.shape[1] // 8) * 8), dtype=np.uint8)
+    words[:, : packed.shape[1]] = packed
+    return words.view(np.uint64)
 
 
 def _joined(first: int, places: Floats, reach: Reach) -> Flags:

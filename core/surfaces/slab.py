@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from typing import NamedTuple
 
 import numpy as np
 
@@ -112,6 +113,15 @@ class SlabVolume:
         return self.volume - self.nominal
 
 
+class Part(NamedTuple):
+    """The regions of a slab that are as thick by design: the indexes of the places on them, and
+    the area of them that each of the slab's places stands for, square meters.
+    """
+
+    places: Integers
+    weights: Floats
+
+
 class SlabModel:
     """A slab in regions over the places its stone was shot.
 
@@ -135,6 +145,9 @@ class SlabModel:
         own = self._own_regions(places)
         self.tops = self._at_places(own, [region.top for region in regions])
         self.thickness = self._at_places(own, [region.thickness for region in regions])
+        #: The floor and each depth of thickening: which places lie there, and what of the area
+        #: there each place stands for.
+        self.parts = self._parts(own)
         self.design: Floats = self.tops - self.thickness
         #: The volume of the design.
         self.nominal = sum(
@@ -152,6 +165,19 @@ class SlabModel:
                 )
                 own[at] = next(holding, 0)
         return own
+
+    def _parts(self, own: Integers) -> list[Part]:
+        """Return the regions of one design thickness together, in the order they come."""
+        alike: dict[Plane, list[int]] = {}
+        for number, region in enumerate(self.regions):
+            alike.setdefault(region.thickness, []).append(number)
+        return [
+            Part(
+                np.flatnonzero(np.isin(own, numbers)),
+                sum((self.meshes[n].weights for n in numbers), np.zeros(1)),
+            )
+            for numbers in alike.values()
+        ]
 
     def _at_places(self, own: Integers, planes: Sequence[Plane]) -> Floats:
         heights = np.zeros(len(own))

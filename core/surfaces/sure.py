@@ -16,7 +16,7 @@ from scipy.spatial import cKDTree
 from scipy.stats import t as students_t
 
 from core.surfaces.slab import SlabModel
-from core.surfaces.triangles import Floats
+from core.surfaces.triangles import Floats, Integers
 from core.uncertainty import Kit, Sight, own_half_width, shared_half_width
 
 LEVEL = 0.975
@@ -34,6 +34,8 @@ LINED = 1.5
 #: The stone of a gap runs together over so many times the square of how far away shots are.
 GAP = 5.0
 LATTICE = 24
+#: Fewer places of a thickening than this tell its roughness no better than all places do.
+ENOUGH_ALIKE = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,22 +116,58 @@ def _between(model: SlabModel, off: Floats, own: Floats) -> float:
     """What the stone between the shots makes of the volume.
 
     Places are left out in turn; how far the plane of its neighbors misses each, beyond what the
-    reading itself may be off, tells how far the stone runs from place to place. An even grid on
+    reading itself may be off, tells how far the stone runs from place to place: in the floor and
+    in each thickening by the places there, as a trench is often the rougher. An even grid on
     stone that its neighbors predict knows more than that: the gaps are nearer to a shot than a
     shot is to the next, and what is missed cancels. Shots in lines know less: the gaps are farther
     from a shot than shots from each other, and what is missed in one runs together.
     """
     count, gaps = len(model.weights), _gaps(model)
-    tried = range(0, count, -(-count // MOST_LEFT_OUT))
+    tried = np.arange(0, count, -(-count // MOST_LEFT_OUT))
     beyond = sqrt(3) * gaps.away if gaps.ratio > LINED else 0.0
-    missed = max(0.0, float(np.mean([_missed(at, model, off, own, beyond) for at in tried])))
+    each = np.array([_missed(int(at), model, off, own, beyond) for at in tried])
+    missed = max(0.0, float(each.mean()))
     known = min(1.0, max(0.0, (count - FEW) / (MANY - FEW)))
     evened = _predicted(model, off, missed) ** (gaps.evenness * known) if known else 1.0
     factor = float(students_t.ppf(LEVEL, max(1, count - TREND)))
-    area, squares = float(model.weights.sum()), float((model.weights**2).sum())
+    rough = _roughness(model, tried, each, missed)
+    variance = _part_by_part(model, rough, missed)
     if gaps.ratio > LINED:
-        squares = max(squares, area * GAP * gaps.away**2)
-    return factor * sqrt(missed * evened * squares)
+        areas = [float(part.weights.sum()) for part in model.parts]
+        in_one = sum(area * own for area, own in zip(areas, rough, strict=True))
+        variance = max(variance, in_one * GAP * gaps.away**2)
+    return factor * sqrt(evened * variance)
+
+
+def _roughness(model: SlabModel, tried: Integers, each: Floats, missed: float) -> list[float]:
+    """Return how rough the stone of each part is, as the variance of a place.
+
+    ``each`` is what the places ``tried`` miss by, ``missed`` the mean of all: where few lie on a
+    part, it is taken to be no smoother than that.
+    """
+    found = []
+    for part in model.parts:
+        here = each[np.isin(tried, part.places)]
+        own = max(0.0, float(here.mean())) if len(here) else missed
+        found.append(own if len(here) >= ENOUGH_ALIKE else max(own, missed))
+    return found
+
+
+def _part_by_part(model: SlabModel, rough: Sequence[float], missed: float) -> float:
+    """Return the variance of the volume, each part by its own roughness.
+
+    A place stands for its own part as that is rough, and for area of another as the rougher of
+    the two is.
+    """
+    at_places = np.full(len(model.weights), missed)
+    for part, own in zip(model.parts, rough, strict=True):
+        at_places[part.places] = own
+    spread = sum(
+        (part.weights * np.sqrt(np.maximum(at_places, own))
+         for part, own in zip(model.parts, rough, strict=True)),
+        np.zeros(1),
+    )  # fmt: skip
+    return float((spread**2).sum())
 
 
 def _predicted(model: SlabModel, off: Floats, missed: float) -> float:

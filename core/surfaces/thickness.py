@@ -9,11 +9,12 @@ from typing import NamedTuple
 
 import numpy as np
 
-from core.errors import OutOfRange
+from core.errors import OutOfRange, require_finite
 from core.surfaces.slab import SlabModel
 from core.surfaces.triangles import Floats
 
 MOST_BANDS = 12
+A_HAIR = 1e-9
 
 
 class Band(NamedTuple):
@@ -44,11 +45,10 @@ def band_levels(
     The step is widened by whole numbers where it would give more than twelve bands. Raises
     :class:`OutOfRange` for a step that is none.
     """
+    require_finite("a thickness in meters", thinnest, thickest, step, nominal)
     if step <= 0:
         raise OutOfRange(f"{step:g} m", "A band is more than 0 thick.", "1/4 in or 5 mm is usual.")
-    widened = step
-    while (thickest - thinnest) / widened > MOST_BANDS - 2:
-        widened += step
+    widened = step * max(1, ceil((thickest - thinnest) / (MOST_BANDS - 2) / step - A_HAIR))
     edge = nominal - widened / 2
     first, last = floor((thinnest - edge) / widened), ceil((thickest - edge) / widened)
     return tuple(edge + n * widened for n in range(first, max(last, first + 1) + 1))

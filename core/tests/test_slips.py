@@ -142,9 +142,9 @@ class GrossSlips(TestCase):
         self.assertIsNotNone(asked(*off_100, LEVEL[:3]))
         fall = flat(0.0, 0.03, 0.06, 0.09, 0.12, 0.15)
         self.assertIsNone(asked(*off_100, fall), "ground that falls says nothing of 100 mm")
-        beside = [Near(x, 2.4, 0.0) for x in (-2.4, 0.0, 2.4, 4.8)]
+        beside = tuple(Near(x, 2.4, 0.0) for x in (-2.4, 0.0, 2.4, 4.8))
         self.assertIsNone(asked(*off_100, beside), "nor does a row that it lies beside")
-        along = [Near(x, 0.0, 0.0) for x in (-7.2, -4.8, -2.4)]
+        along = tuple(Near(x, 0.0, 0.0) for x in (-7.2, -4.8, -2.4))
         self.assertIsNotNone(asked(*off_100, along))
 
     def test_neighbors_on_both_levels_of_a_step_still_tell_100_mm(self) -> None:

@@ -50,6 +50,32 @@ class HowSure(TestCase):
                 said = "close" if verdict.is_close else str(verdict.lean)
                 self.assertEqual(said, expected["verdict"])
 
+    def test_worked_cases_of_readings_held_two_ways(self) -> None:
+        for number, case in enumerate(cases("held_two_ways")):
+            g = case["given"]
+            halves = g["receiver_half_band"], g["least_count"], g["lean_degrees"]
+            kit, turned = Kit(g["slope"], *halves), radians(g["degrees_between_sights"])
+            there = g["d_benchmark"] * cos(turned), g["d_benchmark"] * sin(turned)
+            point, known = (
+                Sight(g[f"d_{who}"], g[f"h_{who}"], at, is_upward=g[f"{who}_held"] != "standing")
+                for who, at in (("point", (g["d_point"], 0.0)), ("benchmark", there))
+            )
+            with self.subTest(number):
+                width = uncertainty(kit, point, [known]).half_width
+                self.assertAlmostEqual(width, case["expect"]["U"], delta=case["tolerance"])
+
+    @given(st.floats(0, 4), st.floats(0, 4), st.floats(0.1, 3))
+    def test_a_lean_adds_up_between_one_standing_and_one_upside_down(
+        self, one: float, other: float, lean: float
+    ) -> None:
+        kit = Kit(0.0, 0.0, 0.0, lean)
+        up, down = Sight(9.0, one, is_upward=True), Sight(9.0, other)
+        share = 2 * (1 - cos(radians(lean))) / sqrt(3)
+        alike = uncertainty(kit, down, [replace(up, is_upward=False)]).half_width
+        self.assertAlmostEqual(alike, share * hypot(one, other), places=9)
+        apart = uncertainty(kit, down, [up]).half_width
+        self.assertAlmostEqual(apart, share * (one + other), places=9)
+
     def test_two_points_of_one_beam_differ_by_the_slope_between_them_and_their_own(self) -> None:
         flat = Kit(0.0001, 0.0, 0.0, 0.0)
         one, other = Sight(6.0, 1.0, (6.0, 0.0)), Sight(8.0, 1.0, (0.0, 8.0))

@@ -100,9 +100,9 @@ def sight_on(
     """
     height = float(seen.height_on(rod))
     if station is None or place is None:
-        return Sight(float(ASSUMED_DISTANCE), height, None, own)
+        return Sight(float(ASSUMED_DISTANCE), height, None, own, seen.kind.is_upward)
     at = float(place.x), float(place.y)
-    return Sight(float(station.distance(place)), height, at, own)
+    return Sight(float(station.distance(place)), height, at, own, seen.kind.is_upward)
 
 
 def sight_back(
@@ -116,7 +116,8 @@ def sight_back(
     if known.place is not None and station is not None:
         return sight_on(rod, seen, station, known.place, known.own)
     distance = float(paced or ASSUMED_DISTANCE)
-    return Sight(distance, float(seen.height_on(rod)), None, known.own)
+    height = float(seen.height_on(rod))
+    return Sight(distance, height, None, known.own, seen.kind.is_upward)
 
 
 @dataclass(frozen=True, slots=True)

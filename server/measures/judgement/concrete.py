@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from math import sqrt
 from random import Random
+from statistics import fmean
 
 import numpy as np
 
@@ -28,7 +29,7 @@ from simulation import (
 SPREADS = (0.0, 0.005, 0.010, 0.015)
 PATCHES = (0.5, 1.0, 2.0, 3.0)
 SHOTS = (4, 6, 9, 16, 24, 40, 60)
-THICK = 0.12
+THICK, DEEPER = 0.12, 0.18
 FINELY = 60
 
 
@@ -85,7 +86,7 @@ def _floor(seed: str, spread: float, patch: float, shots: int, lie: str) -> bool
 
 
 def _shoot(
-    rng: Random, stone: Patchy, places: list[Place]
+    rng: Random, stone: Patchy | _WithTrench, places: list[Place]
 ) -> tuple[list[float], list[float], SetUpErrors]:
     kit, at = rng.choice(KITS[:3]), Place(rng.uniform(-15, 20), rng.uniform(-15, 20))
     benchmark = Place(rng.uniform(-25, 30), rng.uniform(-25, 30)), rng.uniform(-0.4, 0.4)
@@ -104,9 +105,80 @@ def _shoot(
     return heights, readings, SetUpErrors(kit, sights, (at.x, at.y))
 
 
+#: How rough the floor and the trench under its edges are, meters.
+TRENCHED = ((0.003, 0.020), (0.005, 0.030), (0.015, 0.005))
+
+
+def trenched_held(floors: int, seed: int) -> Iterator[Held]:
+    """Yield how often the range holds on floors with thickened edges, rougher or smoother there."""
+    for lie in ("grid", "strewn"):
+        for shots in SHOTS[2:]:
+            for rough in TRENCHED:
+                held = [_trenched(f"{seed + n} {lie}", rough, shots, lie) for n in range(floors)]
+                found = [one for one in held if one is not None]
+                yield Held(rough[1], 1.0, shots, f"{lie}, trench", len(found), sum(found))
+
+
+@dataclass(frozen=True, slots=True)
+class _WithTrench:
+    """Stone on its design, in a floor and in a trench all round it of another roughness."""
+
+    size: tuple[float, float]
+    wide: float
+    floor: Patchy
+    trench: Patchy
+
+    def above(self, place: Place) -> float:
+        """How far it lies above the floor's stone."""
+        length, width = self.size
+        if min(place.x, place.y, length - place.x, width - place.y) < self.wide:
+            return self.trench.above(place) - DEEPER
+        return self.floor.above(place)
+
+
+def _trenched(seed: str, rough: tuple[float, float], shots: int, lie: str) -> bool | None:
+    """Shoot a floor with thickened edges and tell whether its volume was held."""
+    rng = Random(f"{seed} {rough} {shots}")  # noqa: S311 - no secret hangs on it
+    length, width, wide = rng.uniform(5, 12), rng.uniform(4, 9), rng.uniform(0.3, 0.7)
+    patches = (patchy_stone(rng, one, rng.uniform(0.5, 2)) for one in rough)
+    stone = _WithTrench((length, width), wide, *patches)
+    inner = (wide, wide, length - wide, width - wide)
+    around = (
+        (0.0, 0.0, length, wide),
+        (0.0, width - wide, length, width),
+        (0.0, wide, wide, width - wide),
+        (length - wide, wide, length, width - wide),
+    )
+    top = Plane(THICK)
+    regions = [Region(_box(*inner), top, top)]
+    regions += [Region(_box(*box), top, Plane(THICK + DEEPER)) for box in around]
+    places = LIES[lie](rng, length, width, shots)
+    try:
+        model = SlabModel(regions, [_planned(place) for place in places])
+    except NotEnoughShots:
+        return None
+    heights, readings, set_up = _shoot(rng, stone, places)
+    off = model.off(model.places.mean(np.array(heights)))
+    errors = [ShotErrors(0, read) for read in readings]
+    sure = volume_range(model, off, errors, [set_up])
+    true = length * width * (THICK - _lattice_mean(stone))
+    return abs(model.volume(off) - true) <= sure.half_width
+
+
+def _lattice_mean(stone: _WithTrench) -> float:
+    length, width = stone.size
+    steps = [(n + 0.5) / FINELY for n in range(FINELY)]
+    return fmean(stone.above(Place(x * length, y * width)) for x in steps for y in steps)
+
+
+def _box(left: float, near: float, right: float, far: float) -> Outline:
+    corners = ((left, near), (right, near), (right, far), (left, far))
+    return Outline(tuple(_planned(Place(*corner)) for corner in corners))
+
+
 @dataclass(frozen=True, slots=True)
 class _Surface:
-    stone: Patchy
+    stone: Patchy | _WithTrench
 
     def elevation(self, place: Place) -> float:
         """The stone's true height at a place."""

@@ -11,7 +11,7 @@ from django.core.management.base import BaseCommand
 from server.measures.clock import Compared
 from server.measures.day import copies_of, opening_the_day
 from server.measures.drawings import printing_pegs, reading_a_drawing, writing_triangles
-from server.measures.judgement.concrete import volumes_held
+from server.measures.judgement.concrete import trenched_held, volumes_held
 from server.measures.judgement.heights import covered_by_geometry, covered_by_runs
 from server.measures.judgement.slips import slips_by_ground
 from server.measures.papers import making_a_record, moving_a_job
@@ -128,7 +128,7 @@ class Command(BaseCommand):
             gross = f"{counted.gross.share:.1%}"
             self._line(f"{what}: gross ones caught", gross, "over 97 %", first)
             self._line(f"{what}: finer ones caught", f"{counted.fine.share:.1%}", "")
-        for held in volumes_held(FLOORS, seed):
+        for held in (*volumes_held(FLOORS, seed), *trenched_held(FLOORS // 4, seed)):
             how = held.lie
             stone = f"{held.spread * 1000:.0f} mm in {held.patch:g} m"
             what = f"volume's range holds, {held.shots} shots, {how}, {stone}"
