@@ -264,6 +264,7 @@ SPECTACULAR_SETTINGS = {
             "wall",
             "form",
             "piers",
+            "piles",
             "marks",
             "screed",
             "finished",

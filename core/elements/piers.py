@@ -84,7 +84,8 @@ class PierRow:
 
     With an adjustable head that level is its seat, and the pier is cut so that the head
     stands at mid-travel. ``bottom`` is the hole's planned bottom, None where the ground and
-    the least depth tell it. A bottom that leaves no pier under its stack is refused with
+    the least depth tell it. Piles that are screwed or driven have no holes: their tops alone are
+    shot, and they take no concrete. A bottom that leaves no pier under its stack is refused with
     :class:`BadLevel`.
     """
 
@@ -94,6 +95,7 @@ class PierRow:
     fall: Fall
     bottom: Elevation | None = None
     head: AdjustableHead | None = None
+    has_holes: bool = True
 
     def __post_init__(self) -> None:
         if self.bottom is not None:
@@ -105,11 +107,12 @@ class PierRow:
         return tuple((name, self._top(place, along)) for name, place, along in self.grid.places())
 
     def points(self) -> tuple[PlannedPoint, ...]:
-        """Of each pier the ground, the bottom of its hole and its top."""
+        """Of each pier the ground, the bottom of its hole and its top; of a pile its top."""
         found: list[PlannedPoint] = []
         for name, place, along in self.grid.places():
-            found.append(PlannedPoint(Task.GROUND, name, place, None))
-            found.append(PlannedPoint(Task.HOLE, name, place, self.bottom))
+            if self.has_holes:
+                found.append(PlannedPoint(Task.GROUND, name, place, None))
+                found.append(PlannedPoint(Task.HOLE, name, place, self.bottom))
             found.append(PlannedPoint(Task.PIER_TOP, name, place, self._top(place, along)))
         return tuple(found)
 
@@ -126,7 +129,7 @@ class PierRow:
 
     def concrete(self, dug: AsDug) -> float | None:
         """Its concrete in cubic meters: that of its shafts, as their holes were shot."""
-        return dug.shafts
+        return dug.shafts if self.has_holes else 0.0
 
     def drawn(self) -> tuple[Drawn, ...]:
         """The line of each row."""

@@ -54,6 +54,13 @@ class SlopeCheck:
         margin = abs(specification - abs(self.slope))
         return sqrt(self.readings) * self.resolution / margin if margin > 0 else None
 
+    def resolution_needed(self, specification: float) -> float:
+        """Return how finely the marks would have to be read to settle it with this slope, meters;
+        0 where no step is fine enough.
+        """
+        margin = abs(specification - abs(self.slope))
+        return margin * self.leverage / sqrt(self.readings)
+
     def error_at(self, distance: float) -> float:
         """The error at a distance, in metres; plus where the beam is above."""
         return self.slope * distance

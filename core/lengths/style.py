@@ -8,7 +8,7 @@ from decimal import Decimal
 from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache, partial
-from math import ceil
+from math import ceil, floor
 
 from core.errors import OutOfRange
 from core.lengths.quantity import (
@@ -275,6 +275,57 @@ def format_deviation(deviation: Length, style: Style, step: Length | None = None
 
 
 FINE_FRACTION = 32
+FINEST_FRACTION = 64
+
+
+def format_at_most(metres: float, style: Style) -> str:
+    """Write a step that something must be read to, rounded down to one a person can read: a power
+    of two of an inch, tenths of a millimeter, thousandths of a foot. Empty below the finest.
+
+    >>> (
+    ...     format_at_most(0.0007, Style(StyleKind.INCHES, 8)),
+    ...     format_at_most(0.0007, Style.from_code("mm")),
+    ... )
+    ('1/64"', '0.7 mm')
+    """
+    if style.kind.has_fractions:
+        parts = FINEST_FRACTION
+        if metres < 0.0254 / parts:
+            return ""
+        while parts > 1 and 0.0254 / (parts // 2) <= metres:
+            parts //= 2
+        return '1"' if parts == 1 else f'1/{parts}"'
+    unit, places, mark = (0.3048, 3, "ft") if style.kind is StyleKind.DECIMAL_FEET else (
+        0.001, 1, "mm"
+    )  # fmt: skip
+    steps = floor(metres / unit * 10**places + 1e-9)
+    return f"{steps / 10**places:.{places}f} {mark}" if steps else ""
+
+
+def format_distance(metres: float, style: Style) -> str:
+    """Write how far something is, to the foot or to a tenth of a meter.
+
+    >>> (
+    ...     format_distance(24.38, Style.from_code("mm")),
+    ...     format_distance(24.38, Style.from_code("in/8")),
+    ... )
+    ('24.4 m', '80 ft')
+    """
+    return f"{metres:.1f} m" if style.kind.is_metric else f"{round(metres / 0.3048)} ft"
+
+
+def format_at_least(metres: float, style: Style) -> str:
+    """Write a distance that is needed, rounded up to whole feet or to tenths of a meter.
+
+    >>> (
+    ...     format_at_least(18.213, Style.from_code("m")),
+    ...     format_at_least(18.213, Style.from_code("ft")),
+    ... )
+    ('18.3 m', '60 ft')
+    """
+    if style.kind.is_metric:
+        return f"{ceil(metres * 10 - 1e-9) / 10:.1f} m"
+    return f"{ceil(metres / 0.3048 - 1e-9)} ft"
 
 
 def format_fine(metres: float, style: Style) -> str:

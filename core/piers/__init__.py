@@ -1,7 +1,7 @@
 """Piers and piles: tubes, bells, concrete, cut lists and heads (section 11)."""
 
 from core.piers.cuts import CutList, Stock, cut_list
-from core.piers.head import HeadStand, stand_head
+from core.piers.head import Do, TopOrder, order_for_top
 from core.piers.hole import Bearing, HoleDepths
 from core.piers.meets import meets
 from core.piers.pier import Bell, Pier, concrete_of, concrete_sure_within, hole_depth, tube_length
@@ -10,15 +10,16 @@ __all__ = [
     "Bearing",
     "Bell",
     "CutList",
-    "HeadStand",
+    "Do",
     "HoleDepths",
     "Pier",
     "Stock",
+    "TopOrder",
     "concrete_of",
     "concrete_sure_within",
     "cut_list",
     "hole_depth",
     "meets",
-    "stand_head",
+    "order_for_top",
     "tube_length",
 ]

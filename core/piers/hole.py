@@ -16,6 +16,7 @@ class Bearing(StrEnum):
     REFUSAL = "refusal"
     UNDISTURBED_SOIL = "undisturbed soil"
     ENGINEERED_FILL = "engineered fill"
+    TORQUE = "torque reached"
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,24 +3,27 @@
 from __future__ import annotations
 
 from core.lengths import Length, Style, format_amount
-from core.verdicts import Judgement, Verdict
+from core.piers.head import Do, TopOrder
 
 
-def meets(judged: Judgement, style: Style, step: Length, *, has_head: bool) -> str:
-    """Say how a pier's top meets its floor, and what to do about it.
+def meets(order: TopOrder, style: Style, step: Length) -> str:
+    """Say how a top meets its floor, and what to do about it.
 
-    What is cast is not lowered and not shimmed like a form: a high one is ground off or the
-    floor raised, a low one packed; a head that turns makes up for either.
+    What is cast is not lowered and not shimmed like a form: a high one is cut off or the floor
+    raised, a low one packed. A head makes up for either as far as it can, and what travel it has
+    left is said.
 
-    >>> meets(Judgement(Length(0), Verdict.ON), Style.from_code("mm"), Length(1), has_head=False)
+    >>> meets(TopOrder(Do.LEAVE), Style.from_code("mm"), Length(1))
     'meets it'
     """
-    if judged.verdict is Verdict.ON:
-        return "meets it"
-    amount = format_amount(judged.deviation, style, step)
-    is_high = judged.verdict is Verdict.HIGH
-    if has_head:
-        return f"turn its head {'DOWN' if is_high else 'UP'} {amount}"
-    if is_high:
-        return f"{amount} too high: grind it off, or raise what stands on it"
-    return f"{amount} too low: pack it"
+    amount = format_amount(order.amount, style, step)
+    if order.left is not None:
+        words = "meets it" if order.do is Do.LEAVE else order.in_words(style, step)
+        return f"{words}, {order.left_in_words(style)}"
+    match order.do:
+        case Do.CUT:
+            return f"{amount} too high: cut it, or raise what stands on it"
+        case Do.PACK:
+            return f"{amount} too low: pack it"
+        case _:
+            return "meets it"

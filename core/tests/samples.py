@@ -79,7 +79,7 @@ from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Reading, Style, StyleKind
 from core.lengths.possible import readings_of
 from core.options import Prices, cheapest_of
-from core.piers import Bell, HoleDepths, Pier, cut_list, stand_head
+from core.piers import Bell, HoleDepths, Pier, cut_list, order_for_top
 from core.pours import (
     USUAL_STEPS,
     AcceptedFault,
@@ -211,7 +211,7 @@ def samples() -> Iterator[Any]:
     yield from (bell, Pier(Elevation(0), Elevation(10**9), metres("0.25"), bell))
     yield from (
         cut_list([("P1", metres(1))], metres(3), Length(1)),
-        stand_head(Elevation(1), head, Elevation(0)),
+        order_for_top(Elevation(1), Elevation(0), Tolerance.either_way(Length(5)), head),
     )
     offer = SlipOffer(Slip.INCH, Reading(1), Elevation(1))
     yield from (offer, Explanation(Slip.INCH, Reading(1), 5))

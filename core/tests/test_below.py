@@ -32,16 +32,17 @@ from core.layout import batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Style
 from core.piers import (
     Bell,
+    Do,
     Pier,
     concrete_of,
     concrete_sure_within,
     cut_list,
     meets,
-    stand_head,
+    order_for_top,
     tube_length,
 )
 from core.tests.worked import cases, elevations, metres, place
-from core.verdicts import Tolerance, Verdict, judge
+from core.verdicts import Tolerance, Verdict
 
 LEVEL = Fall(Fraction(0))
 falls = st.fractions(0, Fraction(1, 2), max_denominator=1000).map(Fall)
@@ -193,20 +194,70 @@ class Panels(TestCase):
 class StacksAndPiers(TestCase):
     """From a finished level to the bottom of the hole."""
 
-    def test_a_cast_top_is_ground_or_packed_and_a_head_is_turned(self) -> None:
+    def test_a_cast_top_is_cut_or_packed_and_a_head_is_turned(self) -> None:
         inches, step = Style.from_code("in/8"), Length.from_inches("0.0625")
         tolerance = Tolerance.either_way(Length.from_inches("0.125"))
+        head = AdjustableHead(Length.from_inches(2), Length.from_inches(5))
+        left = '%s" left up, %s" down'
         table = [
-            ("0.125", "meets it", "meets it"),
-            ("-0.125", "meets it", "meets it"),
-            ("0.5", '1/2" too high: grind it off, or raise what stands on it',
-             'turn its head DOWN 1/2"'),
-            ("-0.1875", '3/16" too low: pack it', 'turn its head UP 3/16"'),
+            ("0.125", "meets it", "meets it, " + left % ("1 1/2", "1 1/2")),
+            ("-0.125", "meets it", "meets it, " + left % ("1 1/2", "1 1/2")),
+            ("0.5", '1/2" too high: cut it, or raise what stands on it',
+             'turn its head DOWN 1/2", ' + left % (2, 1)),
+            ("-0.1875", '3/16" too low: pack it',
+             'turn its head UP 3/16", ' + left % ("1 3/8", "1 3/4")),
+            ("2", '2" too high: cut it, or raise what stands on it',
+             "cut 2\", beyond its head's travel; then " + left % ("1 1/2", "1 1/2")),
         ]  # fmt: skip
+        seat = Elevation(0)
         for off, cast, headed in table:
-            judged = judge(Elevation(Length.from_inches(off).nanometres), Elevation(0), tolerance)
-            self.assertEqual(meets(judged, inches, step, has_head=False), cast)
-            self.assertEqual(meets(judged, inches, step, has_head=True), headed)
+            above = Length.from_inches(off)
+            plain = order_for_top(seat, seat + above, tolerance)
+            self.assertEqual(meets(plain, inches, step), cast)
+            top = head.cut_level(seat) + above
+            self.assertEqual(meets(order_for_top(seat, top, tolerance, head), inches, step), headed)
+
+    def test_worked_cases_of_heads(self) -> None:
+        for number, case in enumerate(cases("pile_heads")):
+            g, expected, delta = case["given"], case["expect"], case["tolerance"]
+            head = AdjustableHead(metres(g["head_least"]), metres(g["head_greatest"]))
+            now = metres(g["head_now"])
+            top = Elevation(metres(g["top_of_head_shot"]).nanometres) - now
+            seat = Elevation(metres(g["seat"]).nanometres)
+            within = Tolerance.either_way(metres(g["tolerance"]))
+            order = order_for_top(seat, top, within, head, now)
+            with self.subTest(number):
+                does = {"nothing": Do.LEAVE, "turn": Do.TURN, "cut": Do.CUT, "pack": Do.PACK}
+                self.assertIs(order.do, does[expected["do"]])
+                amount = expected.get("amount", expected.get("up", 0.0))
+                self.assertAlmostEqual(float(order.amount), amount, delta=delta)
+                assert order.left is not None
+                for way in ("up", "down"):
+                    if f"left_{way}" in expected:
+                        left = float(getattr(order.left, way))
+                        self.assertAlmostEqual(left, expected[f"left_{way}"], delta=delta)
+
+    @given(st.integers(-300, 300), st.integers(0, 60), st.integers(1, 120), st.integers(0, 5))
+    def test_one_order_brings_the_head_to_its_seat_and_never_past_its_travel(
+        self, off: int, least: int, travel: int, within: int
+    ) -> None:
+        head = AdjustableHead(Length(least * 10**6), Length((least + travel) * 10**6))
+        seat = Elevation(5 * 10**9)
+        top = head.cut_level(seat) + Length(off * 10**6)
+        order = order_for_top(seat, top, Tolerance.either_way(Length(within * 10**6)), head)
+        height = head.middle
+        if order.do is Do.TURN:
+            height = height + order.amount
+        elif order.do is Do.CUT:
+            top = top - order.amount
+        elif order.do is Do.PACK:
+            top = top + order.amount
+        self.assertLessEqual(abs((top + height) - seat).nanometres, within * 10**6)
+        self.assertTrue(head.least <= height <= head.greatest)
+        could_turn = head.least <= seat - (head.cut_level(seat) + Length(off * 10**6))
+        could_turn = could_turn and head.greatest >= head.middle - Length(off * 10**6)
+        if order.do in (Do.CUT, Do.PACK):
+            self.assertFalse(could_turn, "nothing is cut where the head has the travel")
 
     def test_worked_cases(self) -> None:
         for case in cases("piers"):
@@ -265,14 +316,6 @@ class StacksAndPiers(TestCase):
         head = AdjustableHead(metres("0.10"), metres("0.16"))
         seat = Elevation.from_metres("5.000")
         self.assertEqual(head.cut_level(seat), Elevation.from_metres("4.870"))
-        low = stand_head(seat, head, Elevation.from_metres("4.81"))
-        self.assertEqual((low.packing, low.cut), (metres("0.06"), None))
-        high = stand_head(seat, head, Elevation.from_metres("4.92"))
-        self.assertEqual((high.packing, high.cut), (None, metres("0.05")))
-        self.assertEqual(stand_head(seat, head, Elevation.from_metres("4.85")).packing, None)
-        for just in ("4.84", "4.90"):
-            at_its_end = stand_head(seat, head, Elevation.from_metres(just))
-            self.assertEqual((at_its_end.packing, at_its_end.cut), (None, None), just)
         travel = head.travel_at(metres("0.15"))
         self.assertEqual((travel.up, travel.down), (metres("0.01"), metres("0.05")))
         self.assertRaises(BadLevel, AdjustableHead, metres("0.2"), metres("0.1"))

@@ -5,14 +5,15 @@ from __future__ import annotations
 from collections.abc import Mapping
 from uuid import UUID
 
+from core.elements import PierRow
 from core.instruments import Setting
 from core.lengths import Elevation, Length
 from core.tasks import Task
 from core.verdicts import Tolerance
 from server.fieldbook.figures import Judged
 from server.jobs.models import Element, Point
-from server.jobs.plan.elements import PierWork
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.plan.pier_elements import PierWork
 from server.jobs.rules import rough_tolerance_of
 
 Grounds = Mapping[tuple[UUID, str], Elevation]
@@ -38,7 +39,15 @@ class Aims:
         element = self.plan.elements[point.owner_id]
         task = Task(point.task)
         tolerance = self.tolerance(element, task, setting)
-        return Judged(task, self.target(element, point), tolerance, self.plan.style, setting)
+        made = self.plan.element(element.pk) if task is Task.PIER_TOP else None
+        return Judged(
+            task,
+            self.target(element, point),
+            tolerance,
+            self.plan.style,
+            setting,
+            head=made.head if isinstance(made, PierRow) else None,
+        )
 
     def _stone(self, point: Point, setting: str) -> Judged:
         floor, surfaces = self.plan.floors[point.owner_id], self.plan.surfaces(point.owner_id)

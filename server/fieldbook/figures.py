@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, TypedDict
 
-from core.design import SlabOver
+from core.design import AdjustableHead, SlabOver
 from core.floors import PlanPoint
 from core.instruments import Setting
 from core.lengths import (
@@ -17,6 +17,7 @@ from core.lengths import (
     format_fine,
     format_length,
 )
+from core.piers import TopOrder, order_for_top
 from core.rods import Observed, Rod, SightKind
 from core.tasks import VERBS, Task
 from core.uncertainty import sure_verdict
@@ -65,7 +66,8 @@ class Said(TypedDict):
 class Judged:
     """What a reading on a point is judged against in one pass, and what it is written in.
 
-    There is no target where the surface is only to be found out.
+    There is no target where the surface is only to be found out. ``head`` is the adjustable one
+    on the top of a pier or a pile.
     """
 
     task: Task
@@ -74,6 +76,21 @@ class Judged:
     style: Style
     setting: str = Setting.FINE
     slab: SlabOver | None = None
+    head: AdjustableHead | None = None
+
+    def action(self, elevation: Elevation, step: Length) -> str:
+        """Say what to do about a surface found so high; what has no target is not asked."""
+        assert self.target is not None
+        if self.task is Task.PIER_TOP:
+            return self.order(elevation).in_words(self.style, step)
+        judgement = judge(elevation, self.target, self.tolerance)
+        return judgement.action(self.style, VERBS[self.task], step)
+
+    def order(self, top: Elevation) -> TopOrder:
+        """Return the one order for the top of a pier or a pile found so high."""
+        assert self.target is not None
+        seat = self.target if self.head is None else self.target + self.head.middle
+        return order_for_top(seat, top, self.tolerance, self.head)
 
 
 def both_texts(reading: Reading, rod: Rod, style: Style) -> BothTexts:
@@ -135,7 +152,7 @@ def said(seen: Observed, sighting: Sighting, place: PlanPoint | None, judged: Ju
         "verdict": verdict.lean,
         "is_close": verdict.is_close,
         "verdict_text": verdict.in_words,
-        "action": judgement.action(style, VERBS[judged.task], step),
+        "action": judged.action(elevation, step),
     }
     if judged.slab is not None:
         thickness = judged.slab.thickness_over(elevation)

@@ -265,10 +265,14 @@ class HoleFinding(Timed, SiteRecord):
 
 
 class HeadLock(Timed, SiteRecord):
-    """The head of a pier or pile was locked, or was not; the last one counts."""
+    """The head of a pier or pile was locked, or was not; the last one counts.
+
+    ``word`` is why it was locked though its top is not on, empty where it is.
+    """
 
     point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="head_locks")
     is_locked = models.BooleanField()
+    word = models.CharField(max_length=120, blank=True, default="")
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 

@@ -13,7 +13,15 @@ from core.instruments import (
     TrustState,
     slope_in_words,
 )
-from core.lengths import Length, Style, format_fine, format_length
+from core.lengths import (
+    Length,
+    Style,
+    format_at_least,
+    format_at_most,
+    format_distance,
+    format_fine,
+    format_length,
+)
 from server.gear.methods import Read
 from server.gear.models import CheckMethod, Instrument, InstrumentKnock
 from server.gear.trust import CheckRead, moment_of, specified_slope
@@ -82,6 +90,10 @@ class TrustSheet(TypedDict):
     state: TrustState
     text: str
     due_at: str
+
+
+#: What a check is told in where it was typed in another system than its site's.
+OTHER_SYSTEM = {True: Style.from_code("mm"), False: Style.from_code("ft-in/8")}
 
 
 @dataclass(frozen=True, slots=True)
@@ -161,6 +173,7 @@ def knock_row(knock: InstrumentKnock) -> KnockRow:
 def check_says(instrument: Instrument, method: str, read: Read, site: Site) -> CheckSays:
     """Return what a check says of an instrument, for a site."""
     check, style, specified = read.check, site.style, specified_slope(instrument)
+    own = style if read.is_metric in (None, style.kind.is_metric) else OTHER_SYSTEM[read.is_metric]
     verdict = check.verdict(specified)
     base = check.leverage / _turns(method)
     return {
@@ -171,12 +184,12 @@ def check_says(instrument: Instrument, method: str, read: Read, site: Site) -> C
         "uncertainty": site.quoted(check.uncertainty),
         "uncertainty_plotted": site.plotted(check.uncertainty),
         "specification": specification_text(instrument, site),
-        "gap": "" if read.gap is None else format_fine(read.gap, style),
-        "true_error": format_fine(check.error_at(base), style),
-        "base": format_length(Length.from_float(base), style),
+        "gap": "" if read.gap is None else format_fine(read.gap, own),
+        "true_error": format_fine(check.error_at(base), own),
+        "base": format_distance(base, own),
         "direction": _direction(read.tilt),
         "direction_degrees": None if read.tilt is None else round(read.tilt.direction, 1),
-        "settle": _settle(method, read, specified, style),
+        "settle": _settle(method, read, specified, own),
         "errors": [_error_at(read, Length.from_float(metres), style) for metres in _usual(site)],
     }
 
@@ -204,9 +217,10 @@ def _settle(method: str, read: Read, specified: float, style: Style) -> str:
     needed = read.check.leverage_needed(specified)
     if needed is None:
         return "It is as large as the specification itself: no base settles it. Have it adjusted."
-    base = format_length(Length.from_float(min(needed / _turns(method), 9999.0)), style)
-    finer = format_fine(abs(specified - abs(read.check.slope)) * read.check.leverage, style)
-    return f"A base of at least {base} would settle it, or marks read to {finer}."
+    base = format_at_least(min(needed / _turns(method), 9999.0), style)
+    finer = format_at_most(read.check.resolution_needed(specified), style)
+    or_finer = f", or marks read to {finer}" if finer else ""
+    return f"A base of at least {base} would settle it{or_finer}."
 
 
 def _direction(tilt: Tilt | None) -> str:

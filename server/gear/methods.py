@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
@@ -32,11 +32,15 @@ IMPERIAL = re.compile(r"""['"′″’”]|\d\s*(?:ft|in|foot|feet|inch|inches)\
 
 @dataclass(frozen=True, slots=True)
 class Read:
-    """A check as it was read: the beam's slope, and its direction where both axes were."""
+    """A check as it was read: the beam's slope, and its direction where both axes were.
+
+    ``is_metric`` is whether it was typed in meters or in feet, None where no entry says a unit.
+    """
 
     check: SlopeCheck
     tilt: Tilt | None
     gap: float | None
+    is_metric: bool | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,19 +92,30 @@ METHODS: dict[str, Method] = {
 }  # fmt: skip
 
 
-def made(method: Method, metres: Metres) -> Read:
+def made(method: Method, metres: Metres, typed: Iterable[str] = ()) -> Read:
     """Return what a check's readings make; raises what the core's checks raise."""
     found = method.make(metres)
     gap = abs(metres[method.gap]) if method.gap else None
+    is_metric = _is_metric(typed)
     if isinstance(found, Tilt):
-        return Read(found.as_check, found, gap)
-    return Read(found, None, gap)
+        return Read(found.as_check, found, gap, is_metric)
+    return Read(found, None, gap, is_metric)
+
+
+def _is_metric(typed: Iterable[str]) -> bool | None:
+    """Say which system of units entries were typed in; None where none says."""
+    for text in typed:
+        if METRIC.search(text):
+            return True
+        if IMPERIAL.search(text):
+            return False
+    return None
 
 
 def recorded_check(check: InstrumentCheck) -> Read:
     """Return what a stored check says."""
     metres = {name: float(entry["metres"]) for name, entry in check.readings.items()}
-    return made(METHODS[check.method], metres)
+    return made(METHODS[check.method], metres, (one["typed"] for one in check.readings.values()))
 
 
 def read_entries(
@@ -150,7 +165,8 @@ def slope_of(lengths: Mapping[str, Length], method: Method, entries: Entries) ->
     if entries.problems or set(lengths) != set(method.entries):
         return None
     metres = {name: float(length) for name, length in lengths.items()}
-    return entries.check(None, lambda: made(method, metres))
+    typed = [entries.text(name) for name in method.entries]
+    return entries.check(None, lambda: made(method, metres, typed))
 
 
 def unknown_method(code: str) -> Invalid:

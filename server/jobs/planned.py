@@ -55,6 +55,7 @@ class ElementKind(models.TextChoices):
     WALL = "wall", "Wall of courses"
     FORM = "form", "Forms"
     PIERS = "piers", "Piers"
+    PILES = "piles", "Screwed or driven piles"
     MARKS = "marks", "Wall marks"
     SCREED = "screed", "Screed points"
     FINISHED = "finished", "Finished surface"

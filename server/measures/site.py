@@ -13,7 +13,7 @@ from core.lengths import Length, Reading
 from server.crews.models import User
 from server.fieldbook.models import SetUp, Shot
 from server.jobs.models import Benchmark, Floor, FloorCorner, Job, Point
-from server.jobs.plan.elements import Typed
+from server.jobs.plan.element_form import Typed
 from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.place_element import place_element
 from server.webapp.demo_ids import demo_id

@@ -28,7 +28,8 @@ def element_fact(
     """
     points = {(fact.task, fact.name): (point, fact) for point, fact in point_facts(own, aims, at)}
     key = str(element.pk)
-    if not isinstance(aims.plan.element(element.pk), PierRow):
+    made = aims.plan.element(element.pk)
+    if not (isinstance(made, PierRow) and made.has_holes):
         return ElementFact(
             key,
             element.name,

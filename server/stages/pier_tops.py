@@ -7,23 +7,28 @@ from collections.abc import Mapping
 from typing import TypedDict
 from uuid import UUID
 
+from core.elements import PierRow
 from core.instruments import Setting
 from core.piers import meets
 from core.tasks import Task
 from core.uncertainty import sure_verdict
-from core.verdicts import Verdict, judge
+from core.verdicts import Verdict
 from server.fieldbook.aims import Aims
-from server.fieldbook.models import HeadLock
+from server.fieldbook.models import HeadLock, HoleFinding
 from server.fieldbook.pegs import OwnPegs
 from server.jobs.models import Element, Point
 from server.jobs.planned import ElementKind
+from server.stages.piers import Findings
 
 
 class PierTop(TypedDict):
-    """A pier's top: how it meets its floor, and whether its head is locked.
+    """A pier's or a pile's top: how it meets its floor, and whether its head is locked.
 
-    ``locked_by`` is who said so last, empty where it is not; ``verdict`` is empty while it was
-    not shot.
+    ``asked`` is the torque or refusal that is asked of a pile, ``driven`` what it was screwed or
+    driven to; each empty while nobody said.
+
+    ``locked_by`` is who said so last, empty where it is not, and ``lock_word`` why it was locked
+    though the top is not on; ``verdict`` is empty while it was not shot.
     """
 
     point: str
@@ -32,7 +37,11 @@ class PierTop(TypedDict):
     verdict: Verdict | None
     says: str
     has_head: bool
+    is_pile: bool
+    asked: str
+    driven: str
     locked_by: str
+    lock_word: str
 
 
 class PierTops(TypedDict):
@@ -43,6 +52,8 @@ class PierTops(TypedDict):
     tops: list[PierTop]
 
 
+#: Elements with tops that carry something.
+ON_PIERS = (ElementKind.PIERS, ElementKind.PILES)
 Locks = Mapping[UUID, HeadLock]
 
 
@@ -52,12 +63,14 @@ def locks_of(job_id: UUID) -> dict[UUID, HeadLock]:
     return {lock.point_id: lock for lock in said.order_by("taken_at", "recorded_at")}
 
 
-def pier_tops(aims: Aims, found: Mapping[UUID, OwnPegs], locks: Locks) -> list[PierTops]:
+def pier_tops(
+    aims: Aims, found: Mapping[UUID, OwnPegs], locks: Locks, findings: Findings
+) -> list[PierTops]:
     """Return the pier tops of a job by the floor their rows are set from."""
     by_floor: dict[str, list[PierTop]] = {}
     meeting: Counter[str] = Counter()
     for element in aims.plan.elements.values():
-        if element.kind != ElementKind.PIERS:
+        if element.kind not in ON_PIERS:
             continue
         floor = (
             aims.plan.floors.get(element.reference_floor_id)
@@ -69,7 +82,7 @@ def pier_tops(aims: Aims, found: Mapping[UUID, OwnPegs], locks: Locks) -> list[P
         tops = by_floor.setdefault(name, [])
         for point in own.points:
             if point.task == Task.PIER_TOP:
-                top, counts = _top(aims, element, own, point, locks)
+                top, counts = _top(aims, element, own, point, (locks, findings))
                 tops.append(top)
                 meeting[name] += counts
     return [
@@ -89,19 +102,20 @@ def _says(tops: list[PierTop], meeting: int) -> str:
 
 
 def _top(
-    aims: Aims, element: Element, own: OwnPegs, point: Point, locks: Locks
+    aims: Aims, element: Element, own: OwnPegs, point: Point, said: tuple[Locks, Findings]
 ) -> tuple[PierTop, bool]:
     """Return a pier's top, and whether the crew counts it as meeting its floor."""
+    locks, findings = said
     shot = next((one for one in own.found if one.point.pk == point.pk), None)
-    has_head = aims.pier_work(element.pk).head is not None
+    made = aims.plan.element(element.pk)
+    has_head = isinstance(made, PierRow) and made.head is not None
     counts, verdict, says = False, None, "in doubt" if point.pk in own.doubted else "not shot"
     if shot is not None and shot.target is not None:
-        tolerance = aims.tolerance(element, Task.PIER_TOP, Setting.FINE)
-        judged = judge(shot.elevation, shot.target, tolerance)
-        sure = sure_verdict(judged.deviation, tolerance, shot.half_width)
+        judged = aims.judged(point, Setting.FINE)
+        sure = sure_verdict(shot.elevation - shot.target, judged.tolerance, shot.half_width)
         counts = sure.counts_as_on(strictly=aims.plan.job.crew.strict_calls)
         verdict = sure.lean
-        says = meets(judged, aims.plan.style, shot.sighting.step, has_head=has_head)
+        says = meets(judged.order(shot.elevation), aims.plan.style, shot.sighting.step)
         says += ", close call" if sure.is_close else ""
     lock = locks.get(point.pk)
     top: PierTop = {
@@ -111,6 +125,17 @@ def _top(
         "verdict": verdict,
         "says": says,
         "has_head": has_head,
+        "is_pile": element.kind == ElementKind.PILES,
+        "asked": element.typed["measures"].get("torque", "").strip(),
+        "driven": _driven(findings.get(point.pk)),
         "locked_by": lock.taken_by.shown_name if lock and lock.is_locked else "",
+        "lock_word": lock.word if lock and lock.is_locked else "",
     }
     return top, counts
+
+
+def _driven(finding: HoleFinding | None) -> str:
+    """Say what a pile was screwed or driven to."""
+    if finding is None:
+        return ""
+    return f"{finding.bearing}{finding.note and f', {finding.note}'}"

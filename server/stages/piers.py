@@ -11,19 +11,21 @@ from core.errors import RuleError
 from core.lengths import Elevation, Length, Style
 from core.piers import (
     CutList,
+    Do,
     Pier,
     concrete_of,
     cut_list,
     hole_depth,
-    stand_head,
+    order_for_top,
     tube_length,
 )
 from core.tasks import Task
+from core.verdicts import Tolerance
 from server.fieldbook.aims import Aims
 from server.fieldbook.models import HoleFinding
 from server.fieldbook.pegs import OwnPegs
 from server.jobs.models import Element
-from server.jobs.plan.elements import PierWork
+from server.jobs.plan.pier_elements import PierWork
 from server.shown import Amount, Shown, show, show_volume
 
 Findings = Mapping[UUID, HoleFinding]
@@ -184,14 +186,11 @@ class _Schedule:
         head = self.work.head
         if head is None:
             return ""
-        stands = stand_head(seat, head, shot_top or head.cut_level(seat))
-        if stands.packing is not None:
-            return f"pack {show(stands.packing, self.style)['text']}, the head can't reach"
-        if stands.cut is not None:
-            return f"cut {show(stands.cut, self.style)['text']}, the head can't go lower"
-        left = stands.left
-        up, down = show(left.up, self.style)["text"], show(left.down, self.style)["text"]
-        return f"{up} left up, {down} down"
+        top = shot_top or head.cut_level(seat)
+        tolerance = Tolerance.either_way(self.element.tolerance)
+        order = order_for_top(seat, top, tolerance, head)
+        left = order.left_in_words(self.style)
+        return left if order.do is Do.LEAVE else f"{order.in_words(self.style)}, {left}"
 
     def _cuts(self) -> tuple[list[StockLine], Shown | None, str]:
         stock = self.work.stock

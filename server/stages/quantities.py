@@ -62,7 +62,8 @@ def element_concrete(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None
     None while a pier of it is not known.
     """
     made = aims.plan.element(element_id)
-    shafts = _shafts(aims, element_id, own) if isinstance(made, PierRow) else None
+    is_cast = isinstance(made, PierRow) and made.has_holes
+    shafts = _shafts(aims, element_id, own) if is_cast else None
     volume = made.concrete(AsDug(over_dug(own), shafts))
     return None if volume is None else volume / volume_unit(aims.plan.style)
 

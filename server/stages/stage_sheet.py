@@ -105,7 +105,9 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
         "schedules": schedules,
         "flatness": flatness,
         "levels": levels,
-        "pier_tops": (pier_tops(aims, found, locks_of(job_id)) if stage is Stage.PIERS else []),
+        "pier_tops": (
+            pier_tops(aims, found, locks_of(job_id), findings) if stage is Stage.PIERS else []
+        ),
     }
 
 

@@ -24,6 +24,11 @@ MEASURES: dict[str, dict[str, str]] = {
         "bell_height": "", "bell_diameter": "", "least_depth": "", "frost_depth": "",
         "bottom": "", "stock": "12 ft", "kerf": '1/8"', "head_least": "", "head_greatest": "",
     },
+    "piles": {
+        "count": "3", "apart": "8 ft", "beam": '9 1/4"', "shaft": '3 1/2"',
+        "torque": "3,000 ft-lb", "head_least": '2"', "head_greatest": '5"', "x": "0", "y": "0",
+        "x_last": "", "y_last": "",
+    },
     "marks": {"spacing": "16 ft"},
     "screed": {"straightedge": "10 ft", "overlap": "1 ft", "screeds": "fixed"},
     "finished": {"spacing": "8 ft"},

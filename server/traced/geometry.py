@@ -10,7 +10,7 @@ from core.errors import BadShape
 from core.floors import PlanPoint
 from core.lengths import Length, retypable
 from core.traced import Spot, Traced, middle_of, rows_of, sides_of, strip_between, strip_in
-from server.jobs.plan.elements import Shape
+from server.jobs.plan.element_form import Shape
 from server.jobs.planned import ElementKind
 from server.traced.laid import Laid
 

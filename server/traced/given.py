@@ -10,7 +10,7 @@ from core.design.given import MOST_FACES
 from core.errors import BadShape
 from core.floors import PlanPoint
 from core.lengths import Elevation, typed_above
-from server.jobs.plan.elements import MeshTyped, Typed
+from server.jobs.plan.element_form import MeshTyped, Typed
 from server.jobs.services.draft_element import ElementForm
 from server.traced.geometry import typed_places
 from server.traced.laid import Laid

@@ -42,7 +42,7 @@ from server.gear.services.check_instrument import (
     report_knock,
 )
 from server.jobs.models import Job, Point
-from server.jobs.plan.elements import Typed
+from server.jobs.plan.element_form import Typed
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.draft_element import ElementForm

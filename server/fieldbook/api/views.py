@@ -223,6 +223,7 @@ class LockInput(serializers.Serializer[Any]):
 
     id = Key()
     is_locked = serializers.BooleanField()
+    word = serializers.CharField(max_length=120, allow_blank=True, required=False, default="")
     taken_at = ByThePhone()
 
 

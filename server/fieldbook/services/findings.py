@@ -11,6 +11,8 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import point_for
 from server.fieldbook.models import HoleFinding
+from server.jobs.models import Point
+from server.jobs.planned import ElementKind
 from server.records import record_once
 from server.refusals import Conflict
 
@@ -29,7 +31,7 @@ class FindingForm:
 def record_finding(user: User, point_id: UUID, form: FindingForm) -> tuple[HoleFinding, bool]:
     """Record a finding; the last one of a hole counts, the earlier ones stay."""
     point = point_for(user, point_id, Ability.RECORD)
-    if point.task != Task.HOLE:
+    if not (point.task == Task.HOLE or _is_a_pile(point)):
         raise Conflict(
             point.where, "This is no pier's hole.", "Record what a pier bears on at its hole."
         )
@@ -44,3 +46,9 @@ def record_finding(user: User, point_id: UUID, form: FindingForm) -> tuple[HoleF
             taken_by=user,
         )
     )
+
+
+def _is_a_pile(point: Point) -> bool:
+    """Whether a point is the top of a pile, which has no hole: its torque is recorded there."""
+    element = point.element
+    return point.task == Task.PIER_TOP and element is not None and element.kind == ElementKind.PILES

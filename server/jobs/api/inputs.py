@@ -11,7 +11,7 @@ from core.design.given import MOST_FACES
 from core.lengths.style import STYLE_CODES
 from core.tables import LARGEST
 from server.api.inputs import Entry, Key, Named
-from server.jobs.plan.elements import Typed
+from server.jobs.plan.element_form import Typed
 from server.jobs.planned import ElementKind, FloorPart
 from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm

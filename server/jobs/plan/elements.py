@@ -3,12 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from math import nan
-from typing import Literal, NotRequired, TypedDict
 
-from core.design import FrostCover, GivenSurface, StackUp, Surface, parse_fall
-from core.design.stack import AdjustableHead, Layer
+from core.design import FrostCover, GivenSurface, Surface
 from core.elements import (
     BoardsAround,
     Courses,
@@ -19,19 +16,17 @@ from core.elements import (
     FreePoints,
     LotLine,
     Pad,
-    PierGrid,
-    PierRow,
     Section,
     StripFooting,
     Wall,
     read_count,
     screed_spacing,
 )
-from core.errors import OutOfRange
 from core.floors import Line, Outline, PlanPoint
-from core.lengths import Elevation, Length, Style
-from core.piers import Bell, HoleDepths
+from core.lengths import Elevation, Length
 from core.tasks import Task
+from server.jobs.plan.element_form import Ground, Typed, lengths_of
+from server.jobs.plan.pier_elements import piers, piles
 from server.jobs.plan.shapes import read_line, read_outline
 from server.jobs.planned import ElementKind
 from server.refusals import Entries
@@ -41,91 +36,6 @@ TAKES_CONCRETE = (ElementKind.FOOTING, ElementKind.PAD, ElementKind.PIERS)
 FOOTINGS = (ElementKind.FOOTING, ElementKind.PAD)
 #: What a measure says that screed points are struck in the concrete, not fixed before it.
 WET = "wet"
-Shape = Literal["line", "corners", "rectangle", "l-shape", "floor"]
-
-
-class LayerTyped(TypedDict):
-    """A layer of a stack-up as it is typed; its actual thickness is empty until measured."""
-
-    name: str
-    nominal: str
-    actual: str
-
-
-class StepTyped(TypedDict):
-    """A step of a footing as it is typed."""
-
-    along: str
-    drop: str
-
-
-class MeshTyped(TypedDict):
-    """A surface an element is set to, as a drawing gave it; all in whole nanometres.
-
-    Corners are to the right, away and up; faces are numbers of three corners, from 0.
-    """
-
-    name: str
-    corners: list[list[int]]
-    faces: list[list[int]]
-
-
-class Typed(TypedDict):
-    """An element's geometry as it is typed; which entries count, its kind says.
-
-    ``mesh`` is the surface of one that is set to neither a level nor a floor.
-    """
-
-    shape: Shape
-    outline_of: str
-    corners: list[list[str]]
-    measures: dict[str, str]
-    steps: list[StepTyped]
-    layers: list[LayerTyped]
-    mesh: NotRequired[MeshTyped | None]
-
-
-def given_surface(mesh: MeshTyped) -> GivenSurface:
-    """Return a surface as the core knows it; raises :class:`BadShape` for what is none."""
-    corners = tuple((PlanPoint(Length(x), Length(y)), Elevation(z)) for x, y, z in mesh["corners"])
-    return GivenSurface(corners, tuple((a, b, c) for a, b, c in mesh["faces"]))
-
-
-def entries_of(typed: Typed, style: Style, **more: str) -> Entries:
-    """Return the entries of an element's form, by their places in it."""
-    found = {**typed["measures"], **more}
-    for i, (x, y) in enumerate(typed["corners"]):
-        found |= {f"corners.{i}.x": x, f"corners.{i}.y": y}
-    for i, step in enumerate(typed["steps"]):
-        found |= {f"steps.{i}.along": step["along"], f"steps.{i}.drop": step["drop"]}
-    for i, layer in enumerate(typed["layers"]):
-        found |= {f"layers.{i}.nominal": layer["nominal"], f"layers.{i}.actual": layer["actual"]}
-    return Entries(found, style)
-
-
-@dataclass(frozen=True, slots=True)
-class Ground:
-    """What an element is built on: its surface, and the outline of the floor it follows.
-
-    There is no surface where it has no level, or that was refused.
-    """
-
-    surface: Surface | None
-    outline: Outline | None
-
-
-@dataclass(frozen=True, slots=True)
-class PierWork:
-    """What a row of piers is besides its geometry: tubes, holes, heads, and their stock."""
-
-    diameter: Length
-    bell: Bell | None
-    depths: HoleDepths
-    head: AdjustableHead | None
-    stock: Length | None
-    kerf: Length
-
-
 DEFAULT_WASTE = "5"
 WASTE_ACCEPTS = "Give a number of per cent from 0 to 100."
 
@@ -169,7 +79,7 @@ def build(kind: str, entries: Entries, typed: Typed, ground: Ground) -> Element 
 
 def _boards(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
-    measured = _lengths(entries, "clearance", "step", "driven", "tallest")
+    measured = lengths_of(entries, "clearance", "step", "driven", "tallest")
     if outline is None or measured is None:
         return None
     return entries.check("clearance", lambda: BoardsAround(outline, *measured))
@@ -196,7 +106,7 @@ def _reached(task: Task, outline: Outline, surface: Surface, spacing: Length) ->
 
 def _screed(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
-    measured, surface = _lengths(entries, "straightedge", "overlap"), ground.surface
+    measured, surface = lengths_of(entries, "straightedge", "overlap"), ground.surface
     if outline is None or measured is None or surface is None:
         return None
     return entries.check(
@@ -207,7 +117,7 @@ def _screed(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
 
 def _footing(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
-    measured = _lengths(entries, "strip_width", "depth", "spacing")
+    measured = lengths_of(entries, "strip_width", "depth", "spacing")
     steps = _steps(entries, len(typed["steps"]))
     top = _level_at_start(line, ground)
     if line is None or measured is None or steps is None or top is None:
@@ -230,7 +140,7 @@ def _steps(entries: Entries, count: int) -> tuple[FootingStep, ...] | None:
 
 
 def _pad(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
-    measured = _lengths(entries, "x", "y", "length", "width", "depth")
+    measured = lengths_of(entries, "x", "y", "length", "width", "depth")
     if measured is None or ground.surface is None:
         return None
     x, y, length, width, depth = measured
@@ -243,7 +153,7 @@ def _pad(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
 
 def _wall(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
-    measured = _lengths(entries, "unit", "joint", "thickness", "spacing")
+    measured = lengths_of(entries, "unit", "joint", "thickness", "spacing")
     count = entries.check("courses", lambda: read_count(entries.text("courses"), "courses"))
     base = _level_at_start(line, ground)
     if line is None or measured is None or count is None or base is None:
@@ -262,92 +172,6 @@ def _following(task: Task) -> Build:
         return entries.check("spacing", lambda: FollowingLine(task, line, surface, spacing))
 
     return follow
-
-
-def _piers(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
-    grid, stack = _grid(entries), _stack(entries, typed)
-    fall = entries.check("fall", lambda: parse_fall(entries.text("fall")))
-    planned = entries.elevation("bottom") if entries.text("bottom").strip() else None
-    work = pier_work(entries)
-    surface = ground.surface
-    if grid is None or stack is None or fall is None or work is None or surface is None:
-        return None
-    return entries.check("bottom", lambda: PierRow(grid, surface, stack, fall, planned, work.head))
-
-
-def _grid(entries: Entries) -> PierGrid | None:
-    measured = _lengths(entries, "x", "y", "x_last", "y_last")
-    counts = [
-        entries.check(name, lambda name=name: read_count(entries.text(name), name))  # type: ignore[misc]
-        for name in ("count", "rows")
-    ]
-    count, rows = counts
-    spacing = entries.length("row_spacing") if rows and rows > 1 else Length(0)
-    if measured is None or count is None or rows is None or spacing is None:
-        return None
-    x, y, x_last, y_last = measured
-    return entries.check(
-        "count",
-        lambda: PierGrid(PlanPoint(x, y), PlanPoint(x_last, y_last), count, rows, spacing),
-    )
-
-
-def _stack(entries: Entries, typed: Typed) -> StackUp | None:
-    layers: list[Layer] = []
-    for i, layer in enumerate(typed["layers"]):
-        name, at = layer["name"] or f"Layer {i + 1}", f"layers.{i}"
-        nominal, actual = entries.length(f"{at}.nominal"), entries.optional(f"{at}.actual")
-        if nominal is not None:
-            made = entries.check(
-                f"{at}.nominal",
-                lambda name=name, nominal=nominal, actual=actual: Layer(name, nominal, actual),  # type: ignore[misc]
-            )
-            layers += [made] if made else []
-    drop = entries.length("extra_drop")
-    if drop is None or len(layers) < len(typed["layers"]):
-        return None
-    return StackUp(tuple(layers), drop)
-
-
-def pier_work(entries: Entries) -> PierWork | None:
-    """Return what a row of piers is besides its geometry."""
-    diameter, kerf = entries.length("diameter"), entries.length("kerf")
-    least, frost, stock = (
-        entries.optional(name) for name in ("least_depth", "frost_depth", "stock")
-    )
-    depths = entries.check("least_depth", lambda: HoleDepths(least, frost))
-    bell, head = _bell(entries), _head(entries)
-    if diameter is None or kerf is None or depths is None:
-        return None
-    if diameter.nanometres <= 0:
-        refusal = OutOfRange(
-            entries.text("diameter"), "A tube has a diameter.", "8 to 16 in is usual."
-        )
-        return entries.check("diameter", lambda: _raise(refusal))
-    return PierWork(diameter, bell, depths, head, stock, kerf)
-
-
-def _raise(refusal: OutOfRange) -> PierWork:
-    raise refusal
-
-
-def _bell(entries: Entries) -> Bell | None:
-    height, wide = entries.optional("bell_height"), entries.optional("bell_diameter")
-    return None if height is None or wide is None else Bell(height, wide)
-
-
-def _head(entries: Entries) -> AdjustableHead | None:
-    least, greatest = entries.optional("head_least"), entries.optional("head_greatest")
-    if least is None or greatest is None:
-        return None
-    return entries.check("head_least", lambda: AdjustableHead(least, greatest))
-
-
-def _lengths(entries: Entries, *names: str) -> tuple[Length, ...] | None:
-    """Read lengths that must all be there."""
-    found = [entries.length(name) for name in names]
-    known = tuple(length for length in found if length is not None)
-    return known if len(known) == len(found) else None
 
 
 def _level_at_start(line: Line | None, ground: Ground) -> Elevation | None:
@@ -369,7 +193,8 @@ BUILDS: dict[ElementKind, Build] = {
     ElementKind.PAD: _pad,
     ElementKind.WALL: _wall,
     ElementKind.FORM: _following(Task.FORM),
-    ElementKind.PIERS: _piers,
+    ElementKind.PIERS: piers,
+    ElementKind.PILES: piles,
     ElementKind.MARKS: _following(Task.MARK),
     ElementKind.SCREED: _screed,
     ElementKind.FINISHED: _covered(Task.FINISHED),

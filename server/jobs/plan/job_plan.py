@@ -25,19 +25,10 @@ from core.lengths import Elevation, Length, Style
 from core.tasks import Task
 from server.crews.permissions import missing
 from server.jobs.models import Benchmark, Element, Floor, Job
-from server.jobs.plan.elements import (
-    FOOTINGS,
-    Ground,
-    PierWork,
-    build,
-    entries_of,
-    frost_of,
-    given_surface,
-    is_wet,
-    pier_work,
-    waste_of,
-)
+from server.jobs.plan.element_form import Ground, entries_of, given_surface
+from server.jobs.plan.elements import FOOTINGS, build, frost_of, is_wet, waste_of
 from server.jobs.plan.panels import panel_entries, read_panels
+from server.jobs.plan.pier_elements import PierWork, pier_work
 from server.jobs.plan.underside import EVEN, read_underside, underside_entries
 from server.jobs.planned import Leveled
 from server.jobs.rules import (

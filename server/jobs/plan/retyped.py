@@ -5,7 +5,8 @@ from __future__ import annotations
 from core.floors import Outline
 from core.lengths import Elevation, Style
 from server.jobs.models import Element, Floor
-from server.jobs.plan.elements import Ground, Typed, build, entries_of
+from server.jobs.plan.element_form import Ground, Typed, entries_of
+from server.jobs.plan.elements import build
 from server.jobs.plan.panels import PANEL_ENTRIES, PanelTyped, panel_entries, read_panels
 from server.jobs.plan.underside import (
     EVEN,

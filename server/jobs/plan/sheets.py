@@ -13,7 +13,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Element
-from server.jobs.plan.elements import entries_of
+from server.jobs.plan.element_form import entries_of
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind
 from server.jobs.rules import style_of

@@ -9,7 +9,8 @@ from core import elements as built
 from core.lengths import Length
 from core.verdicts import Tolerance
 from server.jobs.models import Element, Job
-from server.jobs.plan.elements import Ground, Typed, build, entries_of
+from server.jobs.plan.element_form import Ground, Typed, entries_of
+from server.jobs.plan.elements import build
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind, as_typed_in
 from server.jobs.rules import style_of

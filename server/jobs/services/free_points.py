@@ -15,7 +15,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.jobs.access import job_for
 from server.jobs.models import Element, Job, Point
-from server.jobs.plan.elements import Typed
+from server.jobs.plan.element_form import Typed
 from server.jobs.planned import ElementKind, as_typed_in
 from server.jobs.rules import kind_of, style_of
 from server.jobs.services.note_change import note, note_difference

@@ -40,7 +40,7 @@ class Elements(SiteTestCase):
     def test_each_kind_brings_its_points_and_is_drawn(self) -> None:
         expected = {
             "boards": 4, "excavation": 12, "footing": 20, "pad": 9, "wall": 10, "form": 10,
-            "piers": 9, "marks": 6, "screed": 12, "finished": 12, "lot": 0,
+            "piers": 9, "piles": 3, "marks": 6, "screed": 12, "finished": 12, "lot": 0,
         }  # fmt: skip
         self.assertEqual(set(expected), set(ElementKind.values) - {ElementKind.FREE})
         free = element_body("form", self.floor) | {"kind": "free"}

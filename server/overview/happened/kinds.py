@@ -173,7 +173,8 @@ TOLD = (
     ),
     Told(
         "finding", book.HeadLock, ("point__element__job",),
-        lambda one: f"Head on {one.point.name} {'locked' if one.is_locked else 'not locked'}",
+        lambda one: f"Head on {one.point.name} {'locked' if one.is_locked else 'not locked'}"
+        f"{one.word and f': {one.word}'}",
         taken="taken_at", with_it=("point",), about=_on_a_point(),
     ),
     Told(

@@ -6,6 +6,7 @@ import json
 import re
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from datetime import UTC, datetime
 from typing import Any
 from unittest.mock import patch
 
@@ -16,6 +17,7 @@ from django.test.client import FakePayload
 
 from server.carry.write import Held, carried_crew, carried_job
 from server.crews.models import Phone, User
+from server.decisions import facts
 from server.jobs.models import Job
 from server.phone.tests.node import PhoneInNode
 from server.pour.services.take_off import WAITS
@@ -71,6 +73,7 @@ class Mirror:
             self.is_behind = True
             self._take_along(person)
         request = _request(environ, person)
+        self.phone.call("keepTime", self._clock_off() if is_of_a_pour else 0)
         self.is_asking = True
         try:
             told = ask()
@@ -82,6 +85,12 @@ class Mirror:
             answer = self.phone.call("answer", request)
         self._compare(request, told, answer)
         return told
+
+    @staticmethod
+    def _clock_off() -> float:
+        """Return how far ahead this clock is of the moment that pours are looked at here."""
+        now: datetime = facts.timezone.now()
+        return (datetime.now(UTC) - now).total_seconds()
 
     def _take_along(self, person: str) -> None:
         """Begin anew, with all that those who asked so far may see: what was done goes."""

@@ -100,7 +100,7 @@ class Stages(SiteTestCase):
         self.assertEqual((first["depth"]["text"], first["bearing"]), ("3' 6\"", "rock"))
         self.assertEqual(first["top"]["text"], "53' 3 3/4\"")
         self.assertEqual(first["tube"]["text"], "6' 3 1/4\"")
-        self.assertEqual(first["head"], '2" left up, 1" down')
+        self.assertEqual(first["head"], 'turn its head DOWN 1/2", 2" left up, 1" down')
         self.assertEqual((second["bottom"], second["problem"]), (None, ""))
         self.assertEqual(schedule["stocks"][0]["pieces"], ["1: 6' 3 1/4\""])
 
@@ -117,7 +117,7 @@ class Stages(SiteTestCase):
         says = [one["says"] for one in sheet["tops"]]
         self.assertEqual(
             says[:3],
-            ['1/2" too high: grind it off, or raise what stands on it', '1/2" too low: pack it',
+            ['1/2" too high: cut it, or raise what stands on it', '1/2" too low: pack it',
              "meets it"],
         )  # fmt: skip
         self.assertEqual(says[3:], ["not shot"] * 3)
@@ -133,8 +133,12 @@ class Stages(SiteTestCase):
         lock = {"id": str(uuid4()), "is_locked": True, "taken_at": TAKEN_AT}
         path = f"points/{points[turned].pk}/head-locks"
         self.ok(self.outsider, path, lock, 404)
-        self.ok(self.helper, path, lock)
-        self.ok(self.helper, path, lock, 200)
+        self.assertIn("not shot", self.refused(self.helper, path, lock)["word"])
+        self.shoot(turned, "pier-top", "1", "4' 1 3/4\"")
+        why = self.refused(self.helper, path, lock)["word"]
+        self.assertEqual(why, 'It is not on: turn its head DOWN 1".')
+        self.ok(self.helper, path, lock | {"word": "turned down after it was shot"})
+        self.ok(self.helper, path, lock | {"word": "turned down after it was shot"}, 200)
         self.ok(self.helper, f"points/{points[cast].pk}/head-locks", lock, 409)
         self.ok(self.helper, path, {"id": "x", "is_locked": "perhaps", "taken_at": "then"}, 400)
         (sheet,) = self.stage("piers")["pier_tops"]
@@ -145,6 +149,35 @@ class Stages(SiteTestCase):
         back = {"id": str(uuid4()), "is_locked": False, "taken_at": "2026-05-04T12:00:00Z"}
         self.ok(self.helper, path, back)
         self.assertIn("0 of 3 heads locked", self.stage("piers")["pier_tops"][0]["says"])
+
+    def test_a_pile_has_one_order_wherever_it_is_told_and_no_hole(self) -> None:
+        """Beam 9 1/4 in, head 2 to 5 in: the top is cut 12 3/4 in under the floor's top."""
+        piles = self.place("piles", level="0")
+        names = Point.objects.filter(element=piles).values_list("task", "name")
+        self.assertEqual(set(names), {("pier-top", str(n)) for n in (1, 2, 3)})
+        for name, reading, order in (
+            ("1", "4' 2 3/4\"", "leave it"),
+            ("2", "4' 1 3/4\"", 'turn its head DOWN 1"'),
+            ("3", "4' 0 3/4\"", 'cut 2"'),
+        ):
+            said = self.shoot(piles, "pier-top", name, reading)
+            self.assertEqual(said["action"], order)
+            (sheet,) = self.stage("piers")["pier_tops"]
+            (top,) = (one for one in sheet["tops"] if one["pier"] == name)
+            told = "meets it" if order == "leave it" else order
+            self.assertTrue(top["says"].startswith(told), top["says"])
+        self.assertEqual(top["asked"], "3,000 ft-lb")
+        top_of_first = Point.objects.get(element=piles, name="1")
+        driven = {"id": str(uuid4()), "bearing": "torque reached", "is_cleaned": True,
+                  "note": "3,400 ft-lb", "taken_at": TAKEN_AT}  # fmt: skip
+        self.ok(self.helper, f"points/{top_of_first.pk}/findings", driven)
+        (sheet,) = self.stage("piers")["pier_tops"]
+        self.assertEqual(sheet["tops"][0]["driven"], "torque reached, 3,400 ft-lb")
+        self.assertEqual(self.stage("dig")["holds"], [])
+        rows = self.get(f"jobs/{self.job}/take-off")["rows"]
+        self.assertNotIn("The piles", [row["name"] for row in rows])
+        lock = {"id": str(uuid4()), "is_locked": True, "taken_at": TAKEN_AT}
+        self.ok(self.helper, f"points/{top_of_first.pk}/head-locks", lock)
 
     def test_what_a_pile_was_driven_to_stands_beside_what_it_bears_on(self) -> None:
         piers = self.place("piers")

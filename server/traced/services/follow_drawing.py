@@ -13,7 +13,7 @@ from core.traced import Fitted
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.models import Floor
-from server.jobs.plan.elements import Typed
+from server.jobs.plan.element_form import Typed
 from server.jobs.plan.typed import element_typed
 from server.jobs.planned import ElementKind
 from server.jobs.services.draft_element import ElementForm

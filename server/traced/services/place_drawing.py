@@ -15,7 +15,7 @@ from core.lengths import metres_text
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.models import Element, Floor
-from server.jobs.plan.elements import Typed
+from server.jobs.plan.element_form import Typed
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark

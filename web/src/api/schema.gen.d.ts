@@ -3185,7 +3185,7 @@ export interface components {
             ground_by: string;
         };
         /** @enum {string} */
-        BearingEnum: "rock" | "refusal" | "undisturbed soil" | "engineered fill";
+        BearingEnum: "rock" | "refusal" | "undisturbed soil" | "engineered fill" | "torque reached";
         /** @description A crew that begins with its owner; ``code`` is empty where anybody may sign up. */
         BeginInputRequest: {
             username: string;
@@ -3759,7 +3759,7 @@ export interface components {
             mesh?: components["schemas"]["MeshInputRequest"] | null;
         };
         /** @enum {string} */
-        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "marks" | "screed" | "finished" | "free" | "lot";
+        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "piles" | "marks" | "screed" | "finished" | "free" | "lot";
         /** @enum {string} */
         ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
         /** @description An element as lists and plans show it; its level where it starts. */
@@ -4578,6 +4578,8 @@ export interface components {
             /** Format: uuid */
             id: string;
             is_locked: boolean;
+            /** @default  */
+            word: string;
             /** Format: date-time */
             taken_at: string;
         };
@@ -5016,7 +5018,7 @@ export interface components {
             waste: components["schemas"]["Shown"] | null;
             cut_problem: string;
         };
-        /** @description A pier's top: how it meets its floor, and whether its head is locked. */
+        /** @description A pier's or a pile's top: how it meets its floor, and whether its head is locked. */
         PierTop: {
             point: string;
             row: string;
@@ -5024,7 +5026,11 @@ export interface components {
             verdict: components["schemas"]["PierTopVerdictEnum"] | null;
             says: string;
             has_head: boolean;
+            is_pile: boolean;
+            asked: string;
+            driven: string;
             locked_by: string;
+            lock_word: string;
         };
         /** @enum {string} */
         PierTopVerdictEnum: "high" | "low" | "on";

@@ -8,6 +8,8 @@ export type Measure = {
   /** The usual figure, in feet and inches and in meters; yours to change. */
   usual?: readonly [string, string];
   hint?: string;
+  /** Whether it stands folded away until it is wanted. */
+  isFolded?: boolean;
   /** Where it is chosen: what is sent, and its words; the first is the usual one. */
   choices?: readonly (readonly [string, string])[];
 };
@@ -161,6 +163,35 @@ export const KINDS: Record<Kind, KindSheet> = {
       WASTE,
     ],
     hasLayers: true,
+  },
+  piles: {
+    name: "Screwed or driven piles",
+    lead: "A row of piles under a beam: the cut mark of each, its head, and what it was driven to.",
+    level: "Top of what the piles carry",
+    shapes: [],
+    measures: [
+      { name: "count", label: "Piles in the row" },
+      { name: "apart", label: "Apart, to the right", usual: ["8 ft", "2.4 m"] },
+      { name: "beam", label: "Beam on them, as measured" },
+      { name: "shaft", label: "Shaft diameter", hint: "Empty where nobody knows" },
+      { name: "torque", label: "Torque or refusal asked for", hint: "As the engineer wrote it" },
+      { name: "head_least", label: "Adjustable head, least height", hint: "Empty for none" },
+      { name: "head_greatest", label: "Adjustable head, greatest", hint: "Empty for none" },
+      { name: "x", label: "First pile, to the right", usual: ["0", "0"], isFolded: true },
+      { name: "y", label: "First pile, away", usual: ["0", "0"], isFolded: true },
+      {
+        name: "x_last",
+        label: "Last pile, to the right",
+        hint: "Instead of how far apart",
+        isFolded: true,
+      },
+      {
+        name: "y_last",
+        label: "Last pile, away",
+        hint: "Instead of how far apart",
+        isFolded: true,
+      },
+    ],
   },
   marks: {
     name: "Wall marks",

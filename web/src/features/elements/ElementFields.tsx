@@ -66,8 +66,9 @@ export function ElementFields(props: Props) {
       )}
       <Panel title="Measures">
         <Box sx={TWO_COLUMNS}>
-          <Measures {...props} measures={kind.measures} />
+          <Measures {...props} measures={kind.measures.filter((one) => !one.isFolded)} />
         </Box>
+        <Folded {...props} measures={kind.measures.filter((one) => one.isFolded)} />
       </Panel>
       {kind.hasSteps && (
         <Panel title="Steps">
@@ -75,6 +76,23 @@ export function ElementFields(props: Props) {
         </Panel>
       )}
     </>
+  );
+}
+
+/** Measures that have a usual figure nobody needs to look at; open where one was refused. */
+function Folded(props: Props & { measures: readonly Measure[] }) {
+  const { measures, problems } = props;
+  const isRefused = measures.some(({ name }) => problems.some(({ field }) => field === name));
+  if (measures.length === 0) return null;
+  return (
+    <Box component="details" open={isRefused || undefined} sx={{ mt: 2 }}>
+      <Box component="summary" sx={{ cursor: "pointer", minHeight: 48, fontWeight: 700 }}>
+        Where they stand
+      </Box>
+      <Box sx={TWO_COLUMNS}>
+        <Measures {...props} />
+      </Box>
+    </Box>
   );
 }
 

@@ -17,6 +17,7 @@ const PARTS: Partial<Record<Kind, Schemas["FloorPartEnum"]>> = {
   footing: "sub-grade",
   wall: "sub-grade",
   piers: "finished",
+  piles: "finished",
 };
 
 /** How far off is still on, by what is shot: what is dug is not held to what is built. */
@@ -28,6 +29,7 @@ const TOLERANCES: Partial<Record<Kind, readonly [string, string]>> = {
   pad: ['1/2"', "12 mm"],
   wall: ['1/4"', "6 mm"],
   piers: ['1/4"', "6 mm"],
+  piles: ['1/8"', "3 mm"],
 };
 
 /** A new element's form, with the usual figures of the job's units as editable defaults. */

@@ -12,6 +12,7 @@ const SECTIONS: Record<Exclude<Kind, "free"> | "floor", { own: string; around?: 
   wall: { own: "M14 6h16v24H14z", around: "M14 14h16M14 22h16M8 30h28" },
   form: { own: "M8 10h4v18H8zM32 10h4v18h-4z", around: "M12 13h20M6 34V28M38 34V28" },
   piers: { own: "M8 12h6v20H8zM19 12h6v20h-6zM30 12h6v20h-6z", around: "M2 16h40" },
+  piles: { own: "M9 10h5v22l-2.5 4L9 32zM29 10h5v22l-2.5 4L29 32z", around: "M4 8h36M2 20h40" },
   marks: { own: "M20 18h4v4h-4z", around: "M6 6v28h32V6M2 20h40" },
   screed: { own: "M2 14h40v5H2z", around: "M8 19v12M22 19v12M36 19v12" },
   finished: { own: "M2 16q10-4 20 0t20 0v5H2z", around: "M2 12h40" },

@@ -1,6 +1,8 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import InputBase from "@mui/material/InputBase";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
@@ -96,12 +98,7 @@ export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
       )}
       {setUp.standing.stands && <Keypad rod={setUp.rod} value={reading} onChange={shooting.type} />}
       {setUp.standing.stands && setUp.line.reads.length > 1 && (
-        <Select
-          label="How it is read"
-          value={shooting.sight}
-          options={sightOptions(setUp.line.reads)}
-          onChange={shooting.hold}
-        />
+        <HowItIsRead shooting={shooting} setUp={setUp} />
       )}
       <OtherWays target={target} known={setUp.known} />
       <Signals setUp={setUp} />
@@ -113,6 +110,32 @@ export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
         strike={shooting.strike}
         onClose={() => setStriking(false)}
       />
+    </Stack>
+  );
+}
+
+/** The way a point is read: the rod standing, another way for this point, or one that stays. */
+function HowItIsRead({ shooting, setUp }: Pick<Props, "setUp"> & { shooting: Shooting }) {
+  const { sight, hold, staying, stay } = shooting;
+  return (
+    <Stack>
+      <Select
+        label="How it is read"
+        value={sight}
+        options={sightOptions(setUp.line.reads)}
+        onChange={hold}
+      />
+      {(sight !== "standing" || staying !== "") && (
+        <FormControlLabel
+          label="The next points too"
+          control={
+            <Checkbox
+              checked={staying === sight}
+              onChange={(_, stays) => stay(stays ? sight : "")}
+            />
+          }
+        />
+      )}
     </Stack>
   );
 }

@@ -37,8 +37,10 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
   const current = pegOf(work, at) ?? nextUnshot("") ?? work.pegs[0];
   const point = current?.id ?? "";
   const { values, set, sending, clear } = useDraft(`shot:${pass}:${point}:${setUp}`, EMPTY);
-  const [kept, hold] = useKept(`sight:${setUp}`, stands.line.sight);
-  const sight = sightFrom(kept, stands.line.reads);
+  // The rod standing is what a shot begins with; another way is for this point, unless it stays.
+  const [staying, stay] = useKept(`sight-stays:${setUp}`, "");
+  const [own, hold] = useKept(`sight:${setUp}:${point}`, "");
+  const sight = sightFrom(own || staying || "standing", stands.line.reads);
   const asked = { set_up: setUp, point: current?.id ?? "", setting: pass, sight };
   const preview = usePreview(asked, values.reading);
   const shot = current && inPass(current, pass).shot;
@@ -139,6 +141,8 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
     reading: values.reading,
     sight,
     hold,
+    staying,
+    stay,
     figures: values.reading.trim() ? preview.data?.says : undefined,
     problems: refused.length
       ? refused

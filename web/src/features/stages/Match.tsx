@@ -23,7 +23,7 @@ export function Match({ job, setUp }: Props) {
   const [kept] = useKept("way-first", "clamp");
   const sum = useSum(
     `match:${setUp.id}`,
-    { reading: "", amount: "0", side: "above", sight: setUp.line.sight as string },
+    { reading: "", amount: "0", side: "above", sight: "standing" as string },
     ({ reading, amount, side, sight }) =>
       told(
         api.GET("/api/v1/set-ups/{set_up}/match", {

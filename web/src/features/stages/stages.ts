@@ -47,7 +47,7 @@ export const STAGES: Record<OwnStage, StageWords> = {
   piers: {
     title: "Piers",
     empty: "Add a row or a grid of piers: their schedule, cut list and heads follow.",
-    kinds: ["piers"],
+    kinds: ["piers", "piles"],
     path: "piers",
     cautions: [
       "Tubes and beams: lift with enough hands, and brace them before you let go.",
