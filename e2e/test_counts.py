@@ -69,7 +69,7 @@ class Counts(Counting):
         self.page.get_by_text("logged from set-up 2").wait_for()
         self.taps = self.entries = 0
         for button, reading in (
-            ("Ground was changed: log it", "4 4 1/4"),
+            ("Shot again: log it", "4 4 1/4"),
             ("4' 4 1/4\" was misread: strike it, log this", "4 4 1/2"),
         ):
             self.taps = self.entries = 0

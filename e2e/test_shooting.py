@@ -53,7 +53,7 @@ class Shooting(BrowserTestCase):
         keyboard.type("4 4 1/2")
         keyboard.press("Enter")
         says = "() => document.activeElement.textContent"
-        self.assertEqual(self.page.evaluate(says), "Ground was changed: log it")
+        self.assertEqual(self.page.evaluate(says), "Shot again: log it")
         self.assertEqual(Shot.objects.count(), before)
         keyboard.press("Enter")
         self.page.get_by_text("is logged").wait_for()

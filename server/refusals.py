@@ -7,7 +7,7 @@ from dataclasses import asdict, dataclass
 from decimal import Decimal, InvalidOperation
 from typing import TypeVar
 
-from core.errors import Offer, RuleError, quoted
+from core.errors import SURELY, Offer, RuleError, quoted
 from core.floors import PlanPoint
 from core.lengths import (
     Elevation,
@@ -114,9 +114,10 @@ class Entries:
             return None
 
     def length(self, field: str) -> Length | None:
-        """Read a length."""
-        kind = self._style.kind
-        length = self.check(field, lambda: parse_length(self._typed.get(field, ""), kind))
+        """Read a length; that it is meant for sure, where that was asked, is no part of it."""
+        kind, text = self._style.kind, self._typed.get(field, "")
+        plain = text.rstrip().removesuffix(SURELY)
+        length = self.check(field, lambda: parse_length(plain, kind))
         if length is not None:
             self._read[field] = length
         return length

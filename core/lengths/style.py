@@ -182,13 +182,17 @@ def format_elevation(elevation: Elevation, style: Style) -> str:
 
 
 def retypable(length: Length, style: Style) -> str:
-    """Write a length so that it reads back the same: in the style where exact, else in meters.
+    """Write a length so that it reads back the same: in the style where that is exact, else in
+    inches, which feet are typed in as well, else in meters.
 
     >>> retypable(Length(1), Style(StyleKind.METRES))
     '0.000000001 m'
     """
     if length.nanometres % style.step.nanometres == 0:
         return format_length(length, style)
+    in_inches = Style(StyleKind.INCHES, FINE_FRACTION)
+    if not style.kind.is_metric and length.nanometres % in_inches.step.nanometres == 0:
+        return format_length(length, in_inches)
     return f"{length.metres.normalize():f} m"
 
 

@@ -178,10 +178,23 @@ def is_late(moment: Moment, arrived: float, record: SetUpRecord) -> bool:
 def _why(record: SetUpRecord, style: Style) -> str:
     failed = next((read for read in record.reads if not read.is_good), None)
     if failed is None:
-        return "It was knocked, and the benchmark has not been read again since."
+        return _why_knocked(record)
     off, allowed = _against(failed.difference, failed.allowed, style)
     side = "high" if failed.difference.nanometres > 0 else "low"
     return f"{failed.name} read {off} {side} when it was read again; {allowed} is allowed."
+
+
+def _why_knocked(record: SetUpRecord) -> str:
+    """Say what is true of a knock: not read again since, or by a clock that leaves it open."""
+    good = [read for read in record.reads if read.is_good]
+    last = max((knock.moment for knock in record.knocks), key=lambda one: one.seconds)
+    unsure = [read for read in good if not read.moment.is_surely_by(last)]
+    if not unsure:
+        return "It was knocked, and the benchmark has not been read again since."
+    return (
+        f"It was knocked. {unsure[-1].name} was read again and is good, but by a clock nobody "
+        "knows: it may have been before the knock. Read it once more on a phone that has a signal."
+    )
 
 
 def _against(off: Length, allowed: Length, style: Style) -> tuple[str, str]:

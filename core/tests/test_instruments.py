@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
+from fractions import Fraction
 from math import cos, radians, sin, sqrt
 from typing import Any
 from unittest import TestCase
@@ -36,7 +37,7 @@ from core.instruments import (
     water_level,
 )
 from core.instruments.trust import ASSUMED_SLOPE
-from core.lengths import Style
+from core.lengths import Style, format_at_most
 from core.tests.worked import cases, metres
 from core.uncertainty import (
     Kit,
@@ -46,6 +47,37 @@ from core.uncertainty import (
 KIT = Kit(slope_error=0.0001, receiver_half_band=0.001, least_count=0.001, lean_degrees=0.5)
 BENCHMARK = Sight(15.0, 1.2)
 slopes = st.floats(-0.001, 0.001)
+
+
+class Advice(TestCase):
+    """What would settle a check settles it, as it is written."""
+
+    @given(st.floats(-0.0004, 0.0004), st.floats(3, 40), st.floats(0.0002, 0.003))
+    def test_what_is_advised_is_conclusive(
+        self, slope: float, distance: float, resolution: float
+    ) -> None:
+        check, specification = face_about(distance, 2 * distance * slope, resolution), 0.0001
+        if check.verdict(specification) is not CheckVerdict.INCONCLUSIVE:
+            return
+        needed = check.leverage_needed(specification)
+        if needed is not None and needed < 1e4:
+            longer = replace(check, leverage=needed * 1.0001)
+            self.assertIsNot(longer.verdict(specification), CheckVerdict.INCONCLUSIVE)
+        finest = check.resolution_needed(specification)
+        self.assertLess(finest, resolution * 1.0001)
+        for code, unit in (("in/8", 0.0254), ("mm", 0.001), ("ft", 0.3048)):
+            told = format_at_most(finest * 0.9999, Style.from_code(code))
+            if told:
+                number = told.replace('"', "").split()[0]
+                finer = replace(check, resolution=float(Fraction(number)) * unit)
+                self.assertIsNot(finer.verdict(specification), CheckVerdict.INCONCLUSIVE)
+
+    def test_marks_read_to_a_32nd_are_not_told_to_be_read_more_coarsely(self) -> None:
+        coarse = face_about(15.0, 0.0016, 0.0254 / 32)
+        self.assertIs(coarse.verdict(0.00007), CheckVerdict.INCONCLUSIVE)
+        told = format_at_most(coarse.resolution_needed(0.00007), Style.from_code("in/8"))
+        self.assertEqual(told, '1/64"')
+        self.assertEqual(format_at_most(0.0003, Style.from_code("in/8")), "")
 
 
 class InstrumentChecks(TestCase):

@@ -280,7 +280,19 @@ class BacksightsThatDisagree(TestCase):
         why = doubt_of(SetUpRecord((close,)), Style.from_code("mm")).why
         self.assertEqual(why, "BM2 read 3.3 mm high when it was read again; 3.0 mm is allowed.")
         knocked = doubt_of(SetUpRecord(knocks=(Reported(Moment(4.0)),)), EIGHTHS)
-        self.assertIn("It was knocked", knocked.why)
+        self.assertIn("has not been read again since", knocked.why)
+        before = BenchmarkRead(Moment(3.0), GOOD, TOLERANCE, "BM1")
+        still = doubt_of(SetUpRecord((before,), (Reported(Moment(4.0)),)), EIGHTHS)
+        self.assertIn("has not been read again since", still.why)
+
+    def test_a_knock_read_again_by_a_clock_nobody_knows_says_what_is_true(self) -> None:
+        """The read may lie anywhere within two hours of the knock: it stays in doubt."""
+        unsure = BenchmarkRead(Moment(3600.0, 7200.0, "phone"), GOOD, TOLERANCE, "BM1", 9e9)
+        record = SetUpRecord((unsure,), (Reported(Moment(3000.0), 3000.0),))
+        doubt = doubt_of(record, EIGHTHS)
+        self.assertFalse(doubt.stands)
+        self.assertIn("BM1 was read again and is good, but by a clock nobody knows", doubt.why)
+        self.assertIn("Read it once more", doubt.why)
         self.assertEqual(doubt_of(SetUpRecord(), EIGHTHS).why, "")
 
     def test_a_tolerance_is_never_finer_than_the_kit_can_tell(self) -> None:

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import AmbiguousLength, UnreadableLength
-from core.lengths import Length, StyleKind, parse_length
+from core.lengths import Length, Style, StyleKind, parse_length, retypable
 from core.lengths.parse import with_unit
 
 FT_IN, INCHES, FEET, METRES, MM = (
@@ -139,6 +139,15 @@ class Sums(TestCase):
             kept = with_unit(text, INCHES)
             self.assertEqual({parse_length(kept, kind) for kind in StyleKind},
                              {Length.from_inches("-7.75")})  # fmt: skip
+
+    def test_an_inch_stays_an_inch_in_a_job_of_decimal_feet(self) -> None:
+        feet = Style(FEET)
+        for inches, text in (("1", '1"'), ("0.25", '1/4"'), ("12", "1.00 ft")):
+            length = Length.from_inches(inches)
+            self.assertEqual(retypable(length, feet), text)
+            self.assertEqual(parse_length(retypable(length, feet), FEET), length)
+        self.assertEqual(retypable(Length(1), feet), "0.000000001 m")
+        self.assertEqual(retypable(Length.from_inches("1"), Style(MM)), "0.0254 m")
 
     def test_a_side_is_judged_on_the_rod_with_its_sign(self) -> None:
         def below(length: Length) -> bool:

@@ -7,11 +7,14 @@ from typing import Protocol
 from uuid import UUID
 
 from core import floors
-from core.errors import BadLevel
-from core.lengths import Elevation
+from core.errors import SURELY, BadLevel, Offer, Unusual
+from core.lengths import Elevation, Length, format_length
 from server.jobs.models import Benchmark, Floor, Job
-from server.jobs.rules import finished_level
+from server.jobs.rules import finished_level, style_of
 from server.refusals import Entries
+
+#: A level farther than this from every benchmark is asked about.
+FARTHEST_FROM_A_BENCHMARK = Length.from_metres(30)
 
 
 class LevelForm(Protocol):
@@ -47,6 +50,8 @@ def read_level(entries: Entries, job: Job, form: LevelForm) -> LevelRead:
     }
     if form.level_from == "elevation":
         elevation = entries.elevation("level")
+        if elevation is not None and not form.level.strip().endswith(SURELY):
+            entries.check("level", lambda: _near_benchmarks(job, form.level, elevation))
         return LevelRead(elevation, values | {"level_elevation": elevation})
     amount = entries.length("level")
     reference = _reference(entries, job, form, values)
@@ -62,6 +67,22 @@ def read_level(entries: Entries, job: Job, form: LevelForm) -> LevelRead:
         return LevelRead(None, values)
     offset = amount if form.side == "above" else -amount
     return LevelRead(floors.finished_level(reference, offset), values | {"level_offset": offset})
+
+
+def _near_benchmarks(job: Job, typed: str, elevation: Elevation) -> None:
+    """Ask about a level that no site has beside its benchmarks: it was left over, or misread."""
+    known = Benchmark.objects.filter(job=job, retired_at=None).values_list("name", "elevation")
+    nearest = min(known, key=lambda one: abs(elevation - one[1]), default=None)
+    if nearest is None or abs(elevation - nearest[1]) <= FARTHEST_FROM_A_BENCHMARK:
+        return
+    away = format_length(abs(elevation - nearest[1]), style_of(job))
+    answer = f"{typed.strip()} {SURELY}"
+    raise Unusual(
+        typed,
+        f"That is {away} from {nearest[0]}.",
+        "Give the elevation from the drawing, or say so if it is meant.",
+        (Offer(answer, answer),),
+    )
 
 
 def _reference(

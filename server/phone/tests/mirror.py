@@ -89,7 +89,7 @@ class Mirror:
     @staticmethod
     def _clock_off() -> float:
         """Return how far ahead this clock is of the moment that pours are looked at here."""
-        now: datetime = facts.timezone.now()
+        now: datetime = vars(facts)["timezone"].now()
         return (datetime.now(UTC) - now).total_seconds()
 
     def _take_along(self, person: str) -> None:

@@ -46,7 +46,10 @@ export function LevelFields(props: Props) {
   const references = form.level_from === "benchmark" ? job.benchmarks : others;
   const chooseFrom = (level_from: LevelForm["level_from"]) => {
     const first = level_from === "benchmark" ? job.benchmarks[0] : others[0];
-    change({ level_from, reference: first?.id ?? "" });
+    // An amount of 0 is usual; an elevation of 0 is a height nobody gave.
+    const isUntouched = form.level === "0" || form.level === "";
+    const level = level_from === "elevation" ? "" : "0";
+    change({ level_from, reference: first?.id ?? "", ...(isUntouched ? { level } : {}) });
   };
   return (
     <>

@@ -220,7 +220,7 @@ function Again({ shooting, shot, canRecord, onStrike }: AgainProps) {
         loading={shooting.isLogging}
         onClick={() => shooting.submit("changed")}
       >
-        Ground was changed: log it
+        Shot again: log it
       </Button>
       <Button
         variant="outlined"
