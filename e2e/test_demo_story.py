@@ -22,7 +22,7 @@ STUDIO_SAYS = {
              "9 3/8\""],
 }  # fmt: skip
 SHELTER_SAYS = {
-    "": ["A pour is on hold. See what holds it.", "2 holds", "12 of 12 shot"],
+    "": ["A pour is on hold. See what holds it.", "3 holds", "12 of 12 shot"],
     "control": ["Sill", "86.415 m"],
     "floors": ["86.750 m"],
     "set-up": ["87.977 m", "1.562 m", "Optical level"],

@@ -7,7 +7,7 @@ from server.pour.models import Asked
 
 TITLES = {
     Question.INSTRUMENT: "Instrument check in date",
-    Question.BENCHMARK: "Benchmark read again after every set-up, and good",
+    Question.BENCHMARK: "Benchmark read again, and good",
     Question.DOUBT: "No doubted reading in use",
     Question.POINTS: "Bottoms, forms, marks, screed points and piers shot and on",
     Question.AGE: "Readings of forms and stone fresh enough",
