@@ -153,7 +153,7 @@ class AnySight(BrowserTestCase):
         self.press("Tie every height to it")
         self.says("Nothing was typed.")
         self.fill(real="high up")
-        self.says("There is no number in it.")
+        self.says("There is a word for its side and no number.")
         self.fill(real="612 ft")
         self.says("Every height moves up 323' 7 1/2\"", "612' 0\"")
         self.press("Leave it")
@@ -182,7 +182,7 @@ class AnySight(BrowserTestCase):
         self.press("Want it at a height")
         self.fill(target="high")
         self.press("Want it there")
-        self.says("There is no number in it.")
+        self.says("There is a word for its side and no number.")
         self.fill(target="290 ft")
         sheet = f"**/api/v1/jobs/{demo_id(LOFT)}"
         held: list[Route] = []

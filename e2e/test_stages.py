@@ -78,7 +78,7 @@ class PackHouse(Staged):
         self.says("It is at 414' 5 1/2\"; the new one at 414' 7\"")
         self.open("piers")
         self.shoot_the_rest(None)
-        self.says('pack 1/2"', "Cut list")
+        self.says('turn its head UP 1/2"', "Cut list")
         self.open("marks")
         self.page.get_by_role("link", name="Shoot marks and screed points").click()
         self.shoot_the_rest("Cart bay marks")

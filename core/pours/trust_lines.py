@@ -99,9 +99,8 @@ def _in_all(facts: PourFacts) -> list[str]:
     """Say of each set-up how many of its readings are not proven, and what proves them."""
     counted = Counter(shot.set_up for _, shot in _not_proven(facts.points))
     return [
-        f"Set-up {number}: {many} reading{'s' if many > 1 else ''} after its benchmark was read "
-        f"last. Read it again from set-up {number}; if it no longer stands, shoot the points "
-        "again, or an early and a late one of them."
+        f"Set-up {number}: {many} reading{'s' if many > 1 else ''} since its benchmark was read. "
+        "Read it again from there; if it is gone, shoot an early and a late point again."
         for number, many in sorted(counted.items())
     ]
 
@@ -201,9 +200,7 @@ def _too_old(
     wanted = min(SHOT_AGAIN, len(points))
     if not moved and agreeing < wanted:
         hours = round(oldest / 3600)
-        says = (
-            f"{name}: read up to {hours} hours before the pour. Shoot {wanted} points of it again."
-        )
+        says = f"{name}: {hours} hours old by then. Shoot {wanted} points of it again."
         yield Fault(Identity(Question.AGE, FaultKind.READINGS_OLD, key), says, oldest, limit / 4)
 
 

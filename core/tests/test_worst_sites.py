@@ -154,7 +154,7 @@ HOLDS: list[tuple[str, Question, str, Change]] = [
     (
         "forms from a set-up that was never read again, a newer one is good",
         Q.BENCHMARK,
-        "Set-up 1: 4 readings after its benchmark was read last",
+        "Set-up 1: 4 readings since its benchmark was read",
         with_points(with_shots(Task.FORM, is_proven=False, set_up=1)),
     ),
     (

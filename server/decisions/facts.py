@@ -43,8 +43,8 @@ from server.jobs.rules import reread_tolerance_of
 from server.pour.models import LiftedHold, Pour, PourAnswer
 from server.pour.services.notices import (
     NoticeState,
+    content_now,
     latest_notices,
-    numbers_now,
     standing_of,
 )
 from server.pour.services.take_off import TakeOff, take_off
@@ -296,7 +296,7 @@ class Facts:
             return None
         if taken["waits"]:
             return NoticeFact(is_acknowledged=False, why=taken["waits"])
-        state, why = standing_of(notice, numbers_now(notice, self.plan, own, taken))
+        state, why = standing_of(notice, content_now(notice, self.plan, own, taken))
         return NoticeFact(state is NoticeState.ACKNOWLEDGED, why)
 
     def _element(self, element_id: UUID) -> ElementFact:

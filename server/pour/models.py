@@ -162,11 +162,13 @@ class PourClosing(Timed, SiteRecord):
 class Notice(Timed, SiteRecord):
     """What a customer is told of a floor's extra concrete: the numbers as they were then.
 
-    It stands while the numbers are the same; ``rate`` is the price of a cubic yard or meter.
+    ``numbers`` are as they are read; it stands while the ``figures`` are the same. ``rate`` is
+    the price of a cubic yard or meter.
     """
 
     floor = models.ForeignKey(Floor, on_delete=models.PROTECT, related_name="notices")
     numbers = models.JSONField()
+    figures = models.JSONField(default=dict)
     rate = models.DecimalField(max_digits=10, decimal_places=2)
     currency = models.CharField(max_length=4, default="$")
     expires_at = models.DateTimeField()

@@ -30,7 +30,7 @@ class Pours(PourTestCase):
         bottoms = self.shoot_all_but_the_bottoms()
         self.shoot(bottoms[1:], "4' 7\"")
         self.shoot(bottoms[:1], "4' 9\"")
-        self.assertRegex(self.lines()["benchmark"][1], r"^Set-up 1: \d+ readings after its bench")
+        self.assertRegex(self.lines()["benchmark"][1], r"^Set-up 1: \d+ readings since its bench")
         self.read_again()
         lines = self.lines()
         for question in ("benchmark", "points", "age", "stone", "thin", "doubt", "extra"):

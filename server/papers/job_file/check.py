@@ -20,7 +20,7 @@ from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import element_sheet
 from server.papers.job_file.parse import refuse
 from server.pour.models import Notice, Pour, PourClosing
-from server.pour.services.notice_numbers import NoticeNumbers, ShotThickness
+from server.pour.services.notice_numbers import Figures, NoticeNumbers, ShotThickness
 
 UNREADABLE = (ValueError, KeyError, TypeError, AttributeError, IndexError, ArithmeticError)
 
@@ -51,7 +51,7 @@ def check_job(job: Job) -> None:
         if not isinstance(closing.lines, list) or not all(map(_is_line, closing.lines)):
             refuse("The list of a closed pour is none.", str(closing.pour))
     for notice in Notice.objects.filter(floor__job=job):
-        if not _is_numbers(notice.numbers):
+        if not (_is_numbers(notice.numbers) and _is_figures(notice.figures)):
             refuse("The numbers of a notice are none.", str(notice))
 
 
@@ -128,6 +128,21 @@ def _is_lifted(given: Any) -> bool:
         return False
     faults = given["faults"]
     return isinstance(faults, list) and all(isinstance(says, str) for says in faults)
+
+
+def _is_figures(given: Any) -> bool:
+    """Tell whether a notice's figures are such: numbers, texts, and thicknesses by points."""
+    numbers = ("nominal_volume", "volume", "extra", "rate")
+    if not _is_shaped(given, Figures, apart=(*numbers, "shots")):
+        return False
+    shots = given["shots"]
+    are_numbers = all(
+        isinstance(given[name], int | float) and not isinstance(given[name], bool)
+        for name in numbers
+    )
+    return are_numbers and isinstance(shots, dict) and all(
+        isinstance(thick, str) for thick in shots.values()
+    )  # fmt: skip
 
 
 def _is_numbers(given: Any) -> bool:

@@ -16,7 +16,7 @@ from server.papers.pdf.map import MapDrawing
 from server.papers.pdf.page import HEADING, PART, figures, moment_text, table, text
 from server.pour.models import Notice, Pour
 from server.pour.services.notice_numbers import shot_thickness
-from server.pour.services.notices import notices_of, numbers_now, standing_of
+from server.pour.services.notices import content_now, notices_of, standing_of
 from server.pour.services.take_off import TakeOff, take_off
 from server.pour.services.thickness_map import map_of
 from server.stages.quantities import quantities_sheet
@@ -61,7 +61,7 @@ def _floor(plan: JobPlan, own: OwnPegs, key: UUID, width: float) -> list[Flowabl
     story += [MapDrawing(map_of(plan, key, own), corners, shots, width)]
     story += [figures(_figures(taken), width)]
     for notice in notices_of(key):
-        _, why = standing_of(notice, numbers_now(notice, plan, own, taken))
+        _, why = standing_of(notice, content_now(notice, plan, own, taken))
         story.append(text(_notice(notice, why)))
     return story
 

@@ -14,9 +14,9 @@ from server.crews.permissions import Ability
 from server.pour.models import Notice, NoticeAcknowledgment
 from server.pour.services.notices import (
     NoticeState,
+    content_now,
     link_of,
     notice_by,
-    numbers_now,
     standing_of,
     stone_under,
 )
@@ -81,7 +81,7 @@ def _take_down(
         why = "This notice came in with a file; nobody here sent it."
         raise Conflict(form.name, why, ASK_ANEW)
     plan, own, taken = stone_under(notice.floor.job, notice.floor_id)
-    state, why = standing_of(notice, numbers_now(notice, plan, own, taken))
+    state, why = standing_of(notice, content_now(notice, plan, own, taken))
     if state is not NoticeState.OPEN:
         raise Gone(form.name, why, ASK_ANEW)
     acknowledgment = NoticeAcknowledgment(
@@ -97,7 +97,7 @@ def _take_down(
 
 
 def digest_of_numbers(notice: Notice) -> str:
-    """Return the SHA-256 of the numbers a notice shows, and of their price."""
-    shown = [notice.numbers, str(notice.rate), notice.currency]
+    """Return the SHA-256 of the figures a notice stands for, their rate among them."""
+    shown = [notice.figures, str(notice.rate), notice.currency]
     plain = json.dumps(shown, sort_keys=True, separators=(",", ":"), ensure_ascii=False)
     return sha256(plain.encode()).hexdigest()

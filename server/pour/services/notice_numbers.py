@@ -1,15 +1,20 @@
-"""The numbers of a customer's notice, and what changed of them since it was sent."""
+"""What a notice says: the figures it stands or falls by, and the numbers a customer reads."""
 
 from __future__ import annotations
 
-from typing import NamedTuple, TypedDict, cast
+from collections.abc import Mapping
+from types import MappingProxyType
+from typing import Literal, NamedTuple, TypedDict
 
+from core.lengths import metres_text
 from core.options import price_of_extra
 from server.fieldbook.pegs import FoundPoint, OwnPegs
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.services.take_off import TakeOff
-from server.shown import show, show_money, volume_unit_text
+from server.shown import show, show_money, volume_unit, volume_unit_text
+
+Compared = Literal["extra", "volume", "nominal_thickness", "nominal_volume", "rate"]
 
 
 class ShotThickness(TypedDict):
@@ -54,14 +59,65 @@ class Rate(NamedTuple):
     currency: str
 
 
-NAMES = {
-    "extra": "The extra",
-    "volume": "The volume",
-    "nominal_thickness": "The nominal thickness",
-    "nominal_volume": "The nominal volume",
-    "rate": "The rate",
-    "price": "The price",
-}
+class Figures(TypedDict):
+    """What a notice stands for, as data: it is void once one of them is another.
+
+    Volumes are cubic meters, thicknesses meters as exact texts, ``shots`` by their points' keys.
+    """
+
+    nominal_thickness: str
+    nominal_volume: float
+    volume: float
+    extra: float
+    rate: float
+    currency: str
+    shots: dict[str, str]
+
+
+class NoticeContent(NamedTuple):
+    """A notice's figures, the numbers a customer reads, and what its points are called."""
+
+    figures: Figures
+    numbers: NoticeNumbers
+    names: Mapping[str, str] = MappingProxyType({})
+
+
+NAMES: tuple[tuple[Compared, str], ...] = (
+    ("extra", "The extra"),
+    ("volume", "The volume"),
+    ("nominal_thickness", "The nominal thickness"),
+    ("nominal_volume", "The nominal volume"),
+    ("rate", "The rate"),
+)
+#: Volumes and rates that differ by less are the same: worked out twice they may.
+A_HAIR = 1e-6
+
+
+def notice_content(
+    plan: JobPlan, floor: Floor, own: OwnPegs, rate: Rate, taken: TakeOff | None
+) -> NoticeContent | None:
+    """Return what a floor's notice says at a rate, from its take-off; None while there is none."""
+    numbers = notice_numbers(plan, floor, own, rate, taken)
+    if taken is None or numbers is None:
+        return None
+    unit = volume_unit(plan.style)
+    over = plan.surfaces(floor.pk).over
+    return NoticeContent(
+        {
+            "nominal_thickness": metres_text(floor.thickness),
+            "nominal_volume": taken["nominal_volume"]["value"] * unit,
+            "volume": taken["volume"]["value"] * unit,
+            "extra": taken["extra"]["value"] * unit,
+            "rate": rate.amount,
+            "currency": rate.currency,
+            "shots": {
+                str(one.point.pk): metres_text(over(one.point.place).thickness_over(one.elevation))
+                for one in own.found
+            },
+        },
+        numbers,
+        {str(one.point.pk): one.point.name for one in own.found},
+    )
 
 
 def notice_numbers(
@@ -93,20 +149,25 @@ def shot_thickness(plan: JobPlan, floor: Floor, found: FoundPoint) -> ShotThickn
     return {"point": found.point.name, "thickness": show(thickness, plan.style)["text"]}
 
 
-def changed_since(kept: NoticeNumbers, now: NoticeNumbers | None) -> str:
-    """Say what of a notice's numbers is not as it was; empty while they all stand."""
+def changed_since(kept: NoticeContent, now: NoticeContent | None) -> str:
+    """Say what of a notice's figures is not as it was; empty while they all stand."""
     if now is None:
         return "The stone it rests on was graded anew or its shots were struck."
-    for key, name in NAMES.items():
-        before, after = (cast("dict[str, str]", numbers)[key] for numbers in (kept, now))
-        if before != after:
-            return f"{name} was {before}; it is {after} now."
-    before_shots, after_shots = (
-        {shot["point"]: shot["thickness"] for shot in numbers["shots"]} for numbers in (kept, now)
-    )
+    before, after = kept.figures, now.figures
+    if before["currency"] != after["currency"]:
+        return f"The price was {kept.numbers['price']}; it is {now.numbers['price']} now."
+    for key, name in NAMES:
+        if _differ(before[key], after[key]):
+            return f"{name} was {kept.numbers[key]}; it is {now.numbers[key]} now."
     changed = [
-        point
-        for point in {**before_shots, **after_shots}
-        if before_shots.get(point) != after_shots.get(point)
+        now.names.get(point, "a point that is not shot any more")
+        for point in {**before["shots"], **after["shots"]}
+        if before["shots"].get(point) != after["shots"].get(point)
     ]
     return f"Shots changed at {', '.join(changed[:5])}." if changed else ""
+
+
+def _differ(before: str | float, after: str | float) -> bool:
+    if isinstance(before, str) or isinstance(after, str):
+        return before != after
+    return abs(before - after) > A_HAIR

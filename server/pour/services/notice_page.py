@@ -10,8 +10,8 @@ from server.pour.services.map_sheet import ThicknessMap
 from server.pour.services.notice_numbers import NoticeNumbers
 from server.pour.services.notices import (
     NoticeState,
+    content_now,
     notice_by,
-    numbers_now,
     said_of,
     standing_of,
     stone_under,
@@ -58,7 +58,7 @@ def page_of(notice: Notice) -> NoticePage:
     """Return a notice's page."""
     floor: Floor = notice.floor
     plan, own, taken = stone_under(floor.job, floor.pk)
-    state, why = standing_of(notice, numbers_now(notice, plan, own, taken))
+    state, why = standing_of(notice, content_now(notice, plan, own, taken))
     said = said_of(notice)
     corners = plan.outlines[floor.pk].corners
     thick = {shot["point"]: shot["thickness"] for shot in notice.numbers["shots"]}

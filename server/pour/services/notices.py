@@ -19,7 +19,15 @@ from server.jobs.access import floor_for
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.models import Notice, NoticeAcknowledgment
-from server.pour.services.notice_numbers import NoticeNumbers, Rate, changed_since, notice_numbers
+from server.pour.services.notice_numbers import (
+    Figures,
+    NoticeContent,
+    NoticeNumbers,
+    Rate,
+    changed_since,
+    notice_content,
+    notice_numbers,
+)
 from server.pour.services.prices import currency_of, prices_for
 from server.pour.services.take_off import TakeOff, take_off
 from server.refusals import Gone, Missing
@@ -98,8 +106,8 @@ def notices_of(floor_id: UUID) -> QuerySet[Notice]:
 
 
 def told(notice: Notice) -> NoticeNumbers:
-    """Return the numbers a customer was told; what an older notice did not say is empty."""
-    return cast("NoticeNumbers", {"rests_on": "", **notice.numbers})
+    """Return the numbers a customer was told."""
+    return cast("NoticeNumbers", notice.numbers)
 
 
 def latest_notices(floors: Iterable[UUID]) -> dict[UUID, Notice]:
@@ -108,11 +116,12 @@ def latest_notices(floors: Iterable[UUID]) -> dict[UUID, Notice]:
     return {one.floor_id: one for one in standing.order_by("taken_at", "recorded_at")}
 
 
-def standing_of(notice: Notice, now: NoticeNumbers | None) -> tuple[NoticeState, str]:
-    """Return where a notice stands against the numbers as they are, and why in words."""
+def standing_of(notice: Notice, now: NoticeContent | None) -> tuple[NoticeState, str]:
+    """Return where a notice stands against the figures as they are, and why in words."""
     if hasattr(notice, "withdrawal"):
         return NoticeState.WITHDRAWN, f"Taken back by {notice.withdrawal.taken_by.shown_name}."
-    changed = changed_since(told(notice), now)
+    kept = NoticeContent(cast("Figures", notice.figures), told(notice))
+    changed = changed_since(kept, now)
     if changed:
         return NoticeState.VOID, f"It no longer stands. {changed}"
     if hasattr(notice, "acknowledgment"):
@@ -122,12 +131,12 @@ def standing_of(notice: Notice, now: NoticeNumbers | None) -> tuple[NoticeState,
     return NoticeState.OPEN, "Not acknowledged yet."
 
 
-def numbers_now(
+def content_now(
     notice: Notice, plan: JobPlan, own: OwnPegs, taken: TakeOff | None
-) -> NoticeNumbers | None:
-    """Return what a notice's numbers would be if it were sent now."""
+) -> NoticeContent | None:
+    """Return what a notice would say if it were sent now."""
     rate = Rate(float(notice.rate), notice.currency)
-    return notice_numbers(plan, plan.floors[notice.floor_id], own, rate, taken)
+    return notice_content(plan, plan.floors[notice.floor_id], own, rate, taken)
 
 
 def stone_under(job: Job, floor_id: UUID) -> tuple[JobPlan, OwnPegs, TakeOff | None]:
@@ -152,7 +161,7 @@ def notices_sheet(user: User, floor_id: UUID) -> NoticesSheet:
     numbers = notice_numbers(plan, floor, own, Rate(float(rate or 0), currency_of(prices)), taken)
     return {
         "notices": [
-            _sheet(one, numbers_now(one, plan, own, taken)) for one in notices_of(floor_id)
+            _sheet(one, content_now(one, plan, own, taken)) for one in notices_of(floor_id)
         ],
         "rate": rate,
         "extra": numbers["extra"] if numbers else "",
@@ -160,7 +169,7 @@ def notices_sheet(user: User, floor_id: UUID) -> NoticesSheet:
     }
 
 
-def _sheet(notice: Notice, now: NoticeNumbers | None) -> NoticeSheet:
+def _sheet(notice: Notice, now: NoticeContent | None) -> NoticeSheet:
     state, why = standing_of(notice, now)
     said = said_of(notice)
     return {

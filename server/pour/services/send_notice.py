@@ -15,7 +15,7 @@ from server.crews.permissions import Ability, missing, require
 from server.jobs.access import check_open, floor_for
 from server.jobs.rules import style_of
 from server.pour.models import Notice, NoticeWithdrawal
-from server.pour.services.notice_numbers import Rate, notice_numbers
+from server.pour.services.notice_numbers import Rate, notice_content
 from server.pour.services.notices import stone_under
 from server.pour.services.prices import HIGHEST, currency_of, prices_for
 from server.records import record_once
@@ -44,15 +44,16 @@ def send_notice(user: User, floor_id: UUID, form: NoticeForm) -> tuple[Notice, b
     rate = _rate(form, Entries({"rate": form.rate}, style_of(floor.job)))
     plan, own, taken = stone_under(floor.job, floor_id)
     currency = currency_of(prices_for(floor.job))
-    numbers = notice_numbers(plan, floor, own, Rate(float(rate), currency), taken)
-    if numbers is None:
+    content = notice_content(plan, floor, own, Rate(float(rate), currency), taken)
+    if content is None:
         why = "The stone is not shot yet, so nobody knows the extra."
         raise Conflict(floor.name, why, "Shoot the stone first.")
     return record_once(
         Notice(
             id=form.id,
             floor=floor,
-            numbers=numbers,
+            numbers=content.numbers,
+            figures=content.figures,
             rate=rate,
             currency=currency,
             expires_at=timezone.now() + timedelta(days=form.days),

@@ -105,6 +105,19 @@ class Notices(SiteTestCase):
         self.assertIn("It no longer stands.", why)
         self.assertEqual(NoticeAcknowledgment.objects.count(), 1)
 
+    def test_what_is_only_written_otherwise_voids_nothing(self) -> None:
+        """The job shown in meters, or a point by another name, changes no figure."""
+        self.send()
+        link = self.link()
+        self.acknowledge(link)
+        Point.objects.filter(floor=self.floor, name="A1").update(name="Q")
+        self.foreman.put(
+            f"/api/v1/jobs/{self.job}/units", {"style": "m"}, content_type="application/json"
+        )
+        page = self.get(link, self.customer)
+        self.assertEqual(page["state"], "acknowledged", page["why"])
+        self.assertEqual(page["numbers"]["extra"], "0.80 yd³ more")
+
     def test_links_that_are_worth_nothing(self) -> None:
         self.send()
         link = self.link()

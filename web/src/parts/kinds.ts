@@ -172,11 +172,11 @@ export const KINDS: Record<Kind, KindSheet> = {
     measures: [
       { name: "count", label: "Piles in the row" },
       { name: "apart", label: "Apart, to the right", usual: ["8 ft", "2.4 m"] },
-      { name: "beam", label: "Beam on them, as measured" },
+      { name: "beam", label: "Beam, as measured" },
       { name: "shaft", label: "Shaft diameter", hint: "Empty where nobody knows" },
       { name: "torque", label: "Torque or refusal asked for", hint: "As the engineer wrote it" },
-      { name: "head_least", label: "Adjustable head, least height", hint: "Empty for none" },
-      { name: "head_greatest", label: "Adjustable head, greatest", hint: "Empty for none" },
+      { name: "head_least", label: "Head, least height", hint: "Empty for none" },
+      { name: "head_greatest", label: "Head, greatest height", hint: "Empty for none" },
       { name: "x", label: "First pile, to the right", usual: ["0", "0"], isFolded: true },
       { name: "y", label: "First pile, away", usual: ["0", "0"], isFolded: true },
       {

@@ -24,7 +24,8 @@ type Props = {
 export function ElementDrawing({ job, draft, form, onDrag, onPlace }: Props) {
   const [isPlacing, setPlacing] = useState(false);
   const points = draft?.points ?? [];
-  const isTyped = form.shape === "line" || form.shape === "corners";
+  const isTyped =
+    KINDS[form.kind].shapes.length > 0 && (form.shape === "line" || form.shape === "corners");
   const spots = points.filter((point, i) => points.findIndex((p) => p.name === point.name) === i);
   const stages = [...new Set(points.map((point) => point.surface))];
   const corners = isTyped ? (draft?.corners ?? []) : [];
