@@ -46,7 +46,9 @@ class ErrorAt(TypedDict):
 
 
 class CheckSays(TypedDict):
-    """What a check says; ``settle`` is what would decide an inconclusive one."""
+    """What a check says; ``settle`` is what would decide an inconclusive one, ``sinks`` whether the
+    beam comes out lower the farther it goes.
+    """
 
     verdict: CheckVerdict
     verdict_text: str
@@ -61,6 +63,7 @@ class CheckSays(TypedDict):
     direction: str
     direction_degrees: float | None
     settle: str
+    sinks: bool
     errors: list[ErrorAt]
 
 
@@ -190,6 +193,7 @@ def check_says(instrument: Instrument, method: str, read: Read, site: Site) -> C
         "direction": _direction(read.tilt),
         "direction_degrees": None if read.tilt is None else round(read.tilt.direction, 1),
         "settle": _settle(method, read, specified, own),
+        "sinks": check.slope < 0,
         "errors": [_error_at(read, Length.from_float(metres), style) for metres in _usual(site)],
     }
 

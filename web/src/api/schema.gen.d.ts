@@ -3383,7 +3383,7 @@ export interface components {
             made_by: string;
             says: components["schemas"]["CheckSays"];
         };
-        /** @description What a check says; ``settle`` is what would decide an inconclusive one. */
+        /** @description What a check says; ``settle`` is what would decide an inconclusive one, ``sinks`` whether the */
         CheckSays: {
             verdict: components["schemas"]["CheckVerdictEnum"];
             verdict_text: string;
@@ -3401,6 +3401,7 @@ export interface components {
             /** Format: double */
             direction_degrees: number | null;
             settle: string;
+            sinks: boolean;
             errors: components["schemas"]["ErrorAt"][];
         };
         /** @enum {string} */

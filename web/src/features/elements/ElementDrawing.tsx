@@ -7,6 +7,7 @@ import { Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
 import { type Spot, spotOf } from "../../parts/plan/frame";
 import { drawnLines, outlineSpots } from "../../parts/plan/pegs";
+import { KINDS } from "../../parts/kinds";
 import { Figure } from "../../parts/Figure";
 import type { ElementForm } from "./form";
 

@@ -23,7 +23,7 @@ type Props = {
 export function CheckDrawing({ method, read, says, typed }: Props) {
   const palette = usePalette();
   const metres = Object.fromEntries(read.map((entry) => [entry.name, entry.metres]));
-  const sinks = says?.errors[0]?.error.endsWith("low") ?? false;
+  const sinks = says?.sinks ?? false;
   const scene = sceneOf(method, metres, sinks ? -1 : 1);
   const far = Math.max(...[...scene.posts, ...scene.stands].map((one) => one.at), 0.1);
   const x = (at: number) => EDGE + (at / far) * (WIDTH - 2 * EDGE);
