@@ -211,15 +211,19 @@ def _moved(facts: PourFacts, name: str, point: PointFact, shot: ShotFact) -> Fau
     widths = (shot.half_width, point.before.half_width)
     if abs(rise) <= told_apart(facts.reread_tolerance, *widths):
         return None
-    side = Side.HIGH if rise.nanometres > 0 else Side.LOW
-    amount = format_amount(rise, facts.style, shot.step)
-    way = "higher" if side is Side.HIGH else "lower"
+    side, far = _way(facts, rise, shot.step)
     says = (
-        f"{name}: point {point.name} reads {amount} {way} than when it was shot before. "
+        f"{name}: point {point.name} reads {far} than when it was shot before. "
         "Shoot all of them again."
     )
     identity = Identity(Question.AGE, FaultKind.MOVED, point.key, side)
     return Fault(identity, says, abs(float(rise)), min(widths))
+
+
+def _way(facts: PourFacts, rise: Length, step: Length) -> tuple[Side, str]:
+    """Return the side a second reading lies on, and how far, as "1/2 in higher"."""
+    side, way = (Side.HIGH, "higher") if rise.nanometres > 0 else (Side.LOW, "lower")
+    return side, f"{format_amount(rise, facts.style, step)} {way}"
 
 
 def contradicted(facts: PourFacts, question: Question, where: str, point: PointFact) -> list[Fault]:
@@ -234,12 +238,9 @@ def contradicted(facts: PourFacts, question: Question, where: str, point: PointF
     is_on = verdict is not None and verdict.counts_as_on(strictly=False)
     if is_on or abs(rise) <= told_apart(Length(0), shot.half_width, rough.half_width):
         return []
-    side = Side.HIGH if rise.nanometres > 0 else Side.LOW
-    amount = format_amount(rise, facts.style, rough.step)
-    way = "higher" if side is Side.HIGH else "lower"
+    side, far = _way(facts, rise, rough.step)
     says = (
-        f"{where}, point {point.name}: a rough reading taken later is {amount} {way}. "
-        "Shoot it again, fine."
+        f"{where}, point {point.name}: a rough reading taken later is {far}. Shoot it again, fine."
     )
     identity = Identity(question, FaultKind.ROUGH_SHOT_DIFFERS, point.key, side)
     return [Fault(identity, says, abs(float(rise)), min(shot.half_width, rough.half_width))]

@@ -73,15 +73,26 @@ def _floor(seed: str, spread: float, patch: float, shots: int, lie: str) -> bool
     corners = ((0.0, 0.0), (length, 0.0), (length, width), (0.0, width))
     outline = Outline(tuple(_planned(Place(*corner)) for corner in corners))
     region = Region(outline, Plane(THICK), Plane(THICK))
+    true = length * width * (THICK - _mean(stone, length, width))
+    return _is_held(rng, [region], places, stone, true)
+
+
+def _is_held(
+    rng: Random,
+    regions: list[Region],
+    places: list[Place],
+    stone: Patchy | _WithTrench,
+    true: float,
+) -> bool | None:
+    """Shoot the stone; tell whether the range held its `true` volume, None for too few shots."""
     try:
-        model = SlabModel([region], [_planned(place) for place in places])
+        model = SlabModel(regions, [_planned(place) for place in places])
     except NotEnoughShots:
         return None
     heights, readings, set_up = _shoot(rng, stone, places)
     off = model.off(model.places.mean(np.array(heights)))
     errors = [ShotErrors(0, read) for read in readings]
     sure = volume_range(model, off, errors, [set_up])
-    true = length * width * (THICK - _mean(stone, length, width))
     return abs(model.volume(off) - true) <= sure.half_width
 
 
@@ -153,16 +164,7 @@ def _trenched(seed: str, rough: tuple[float, float], shots: int, lie: str) -> bo
     regions = [Region(_box(*inner), top, top)]
     regions += [Region(_box(*box), top, Plane(THICK + DEEPER)) for box in around]
     places = LIES[lie](rng, length, width, shots)
-    try:
-        model = SlabModel(regions, [_planned(place) for place in places])
-    except NotEnoughShots:
-        return None
-    heights, readings, set_up = _shoot(rng, stone, places)
-    off = model.off(model.places.mean(np.array(heights)))
-    errors = [ShotErrors(0, read) for read in readings]
-    sure = volume_range(model, off, errors, [set_up])
-    true = length * width * (THICK - _lattice_mean(stone))
-    return abs(model.volume(off) - true) <= sure.half_width
+    return _is_held(rng, regions, places, stone, length * width * (THICK - _lattice_mean(stone)))
 
 
 def _lattice_mean(stone: _WithTrench) -> float:

@@ -3,7 +3,7 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
-import { EntryField } from "../../parts/EntryField";
+import { DayAndTime } from "./DayAndTime";
 import { Entry, RecordButton, useForm } from "../../parts/form";
 import { Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
@@ -99,28 +99,11 @@ function Close({ pour }: { pour: Schemas["PourSheet"] }) {
         }),
       ),
   });
-  const { values, change, problems } = form;
   return (
     <Stack component="form" noValidate onSubmit={form.submit} spacing={1.5}>
       <Typography>The list is kept as it stood when the first concrete was placed.</Typography>
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: "wrap" }}>
-        <EntryField
-          name="began_at"
-          label="It began on"
-          type="date"
-          value={values.day}
-          onChange={(day) => change({ day })}
-          problems={problems}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <EntryField
-          name="time"
-          label="at"
-          type="time"
-          value={values.time}
-          onChange={(time) => change({ time })}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <DayAndTime form={form} name="began_at" labels={["It began on", "at"]} />
       </Stack>
       <Entry form={form} name="note" label="Weather, helpers, anything to remember" />
       <RecordButton form={form} fields={["began_at", "note"]}>

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import { EntryField } from "../../parts/EntryField";
 import type { Form } from "../../parts/form";
+import { DayAndTime } from "./DayAndTime";
 
 export type When = { day: string; time: string; truck: string; rate: string };
 
@@ -14,23 +15,7 @@ export function WhenAndTrucks({ form, unit }: Props) {
   const { values, change, problems } = form;
   return (
     <Box sx={FIELDS}>
-      <EntryField
-        name="pours_at"
-        label="Day"
-        type="date"
-        value={values.day}
-        onChange={(day) => change({ day })}
-        problems={problems}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
-      <EntryField
-        name="time"
-        label="First truck at"
-        type="time"
-        value={values.time}
-        onChange={(time) => change({ time })}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
+      <DayAndTime form={form} name="pours_at" labels={["Day", "First truck at"]} />
       <EntryField
         name="truck"
         label={`A truck holds, ${unit}`}
