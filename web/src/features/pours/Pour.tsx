@@ -136,7 +136,7 @@ function OneLine({ line, pour, job }: LineProps) {
           columnGap: 1,
           flexWrap: "wrap",
           alignItems: "center",
-          "& .MuiButton-root": { minHeight: { lg: line.is_go ? 32 : 40 }, paddingBlock: { lg: 0 } },
+          "& .MuiButton-root": { minHeight: { lg: line.is_go ? 30 : 36 }, paddingBlock: { lg: 0 } },
         }}
       >
         <Mark isGo={line.is_go} isLifted={isLifted} />
