@@ -250,6 +250,16 @@ class HeightNow(BrowserTestCase):
         self.says("too short")
         self.assertEqual(SetUp.objects.filter(job__name="x").count(), 0)
 
+    def test_the_keys_say_higher_and_lower(self) -> None:
+        self.begin()
+        self.fill(reading="4 2")
+        self.page.locator("[name='points.0.target']").click()
+        for key in ("lower", "1", "feet"):
+            self.press(key)
+        self.page.get_by_test_id("height").get_by_text("5' 2\"").wait_for()
+        self.press("higher")
+        self.page.get_by_test_id("height").get_by_text("3' 2\"").wait_for()
+
     def test_kept_twice_with_the_answer_lost_it_is_one_job(self) -> None:
         self.begin()
         self.fill(known="", reading="4 2", points__0__target="-1 ft")

@@ -15,7 +15,9 @@ from core.lengths import (
     Style,
     parse_length,
     retypable,
+    says_a_side,
     typed_above,
+    typed_beside,
     with_unit,
     written_above,
 )
@@ -122,12 +124,18 @@ class Entries:
             self._read[field] = length
         return length
 
-    def elevation(self, field: str) -> Elevation | None:
-        """Read an elevation that could be one on land."""
-        length = self.length(field)
+    def elevation(self, field: str, known: Elevation | None = None) -> Elevation | None:
+        """Read an elevation that could be one on land.
+
+        With a ``known`` one, an amount that says its side, such as "lower 7 3/4", is meant from it.
+        """
+        length, style = self.length(field), self._style
         if length is None:
             return None
-        elevation = self.check(field, lambda: typed_above(length, self._style))
+        if known is not None and says_a_side(self.text(field)):
+            elevation = self.check(field, lambda: typed_beside(length, known, style))
+        else:
+            elevation = self.check(field, lambda: typed_above(length, style))
         if elevation is not None:
             self._read[field] = elevation
         return elevation

@@ -1,6 +1,6 @@
 """Lengths, elevations and rod readings: exact inside, written and read as crews do (section 2)."""
 
-from core.lengths.parse import parse_length, with_unit
+from core.lengths.parse import parse_length, says_a_side, with_unit
 from core.lengths.quantity import Elevation, Length, Reading, metres_text
 from core.lengths.style import (
     Style,
@@ -16,6 +16,7 @@ from core.lengths.style import (
     retypable,
     tied_to,
     typed_above,
+    typed_beside,
     written_above,
 )
 
@@ -36,8 +37,10 @@ __all__ = [
     "metres_text",
     "parse_length",
     "retypable",
+    "says_a_side",
     "tied_to",
     "typed_above",
+    "typed_beside",
     "with_unit",
     "written_above",
 ]

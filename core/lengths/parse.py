@@ -57,6 +57,15 @@ def parse_length(text: str, kind: StyleKind, on_the_rod: Fits | None = None) -> 
     raise _ambiguous(text, can_be[:MOST_OFFERS])
 
 
+def says_a_side(text: str) -> bool:
+    """Whether what was typed has a word for its side, as crews say a difference (section 2).
+
+    >>> says_a_side("lower 7 3/4"), says_a_side("-7 3/4")
+    (True, False)
+    """
+    return side_of(cleaned(text)) is not None
+
+
 def _to_a_side(
     text: str, side: tuple[int, str], kind: StyleKind, on_the_rod: Fits | None
 ) -> Length:
@@ -88,7 +97,7 @@ def with_unit(text: str, kind: StyleKind) -> str:
     '12.5 ft'
     """
     length = parse_length(text, kind)
-    if side_of(cleaned(text)) is not None:
+    if says_a_side(text):
         return text if _is_plain(text, length) else f"{length.metres.normalize():f} m"
     sign, body = _without_sign(text, cleaned(text), kind)
     meant = [

@@ -161,6 +161,17 @@ def typed_above(length: Length, style: Style) -> Elevation:
     return Elevation((length - style.datum).nanometres)
 
 
+def typed_beside(difference: Length, known: Elevation, style: Style) -> Elevation:
+    """Return the elevation that lies a typed difference above a known one, below it if negative.
+
+    Raises :class:`OutOfRange` for one no site on land has.
+
+    >>> typed_beside(Length(-(10**9)), Elevation(5 * 10**9), Style(StyleKind.METRES)).metres
+    Decimal('4.000000000')
+    """
+    return typed_above(written_above(known, style) + difference, style)
+
+
 def tied_to(known: Elevation, real: Elevation) -> Length:
     """Return the datum that gives a known point, kept as ``known``, its real elevation.
 

@@ -133,7 +133,8 @@ class _Height:
         if sighting is not None:
             sheet["line"] = line_sheet(sighting.line, self.rod, sighting.backsight, self.style)
         sheet["points"] = [
-            self._wanted(number, one, sighting) for number, one in enumerate(self.form.points)
+            self._wanted(number, one, known, sighting)
+            for number, one in enumerate(self.form.points)
         ]
         return sheet, self.entries.problems
 
@@ -183,8 +184,10 @@ class _Height:
         error = slope_error(instrument, checks, timezone.now())
         return kit_of(Gear(instrument, receiver, self.stored), error, Setting.FINE)
 
-    def _wanted(self, number: int, form: WantedForm, sighting: Sighting | None) -> WantedSheet:
-        target = self._target(number, form)
+    def _wanted(
+        self, number: int, form: WantedForm, known: Elevation | None, sighting: Sighting | None
+    ) -> WantedSheet:
+        target = self._target(number, form, known)
         ways = None
         if target is not None and sighting is not None:
             station = Station(sighting.line, self.rod, sighting.known)
@@ -196,11 +199,11 @@ class _Height:
             "says": self._says(number, form, sighting, target),
         }
 
-    def _target(self, number: int, form: WantedForm) -> Elevation | None:
+    def _target(self, number: int, form: WantedForm, known: Elevation | None) -> Elevation | None:
         if not form.target.strip():
             return None
         entries = Entries({"target": form.target}, self.style)
-        target = entries.elevation("target")
+        target = entries.elevation("target", known)
         self.entries.problems += [in_point(number, problem) for problem in entries.problems]
         return target
 

@@ -8,6 +8,7 @@ from uuid import UUID, uuid5
 
 from django.db import transaction
 
+from core.lengths import Elevation
 from server.crews.models import User
 from server.crews.permissions import Ability, role_in_crew
 from server.fieldbook.models import SetUp
@@ -62,9 +63,10 @@ def keep_height(user: User, crew_id: UUID, height: HeightForm, form: KeepForm) -
         job = _job(user, crew_id, height, form)
         benchmark = height.benchmark or _benchmark(user, job, height, form)
         _, created = _set_up(user, job, (height, form), benchmark)
+        known: Elevation = Benchmark.objects.get(pk=benchmark).elevation
         for number, wanted in enumerate(height.points):
             if wanted.name.strip() or wanted.target.strip() or wanted.reading.strip():
-                _keep_point(user, job, form, (number, wanted))
+                _keep_point(user, job, form, (number, wanted), known)
     return job, created
 
 
@@ -151,13 +153,15 @@ def _set_up(
         raise Invalid(*told) from refused
 
 
-def _keep_point(user: User, job: Job, form: KeepForm, one: tuple[int, WantedForm]) -> None:
+def _keep_point(
+    user: User, job: Job, form: KeepForm, one: tuple[int, WantedForm], known: Elevation
+) -> None:
     """Keep a point and what was read there; refusals stand in the point's own place."""
     number, wanted = one
     key = form.key(f"point {number}")
     try:
         name = wanted.name.strip() or _next_point(job, key)
-        add_free_point(user, job.pk, FreePointForm(key, name, target=wanted.target))
+        add_free_point(user, job.pk, FreePointForm(key, name, target=wanted.target), known)
         if wanted.reading.strip():
             record_shot(
                 user,

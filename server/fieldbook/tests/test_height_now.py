@@ -7,13 +7,14 @@ from unittest import mock
 from uuid import UUID, uuid4
 
 from core.floors import PlanPoint
-from core.lengths import Length, Reading
+from core.lengths import Length, Reading, Style
 from core.rods import Observed
 from server.crews.models import Crew, Role
 from server.fieldbook.models import SetUp, Shot
 from server.fieldbook.standing import JobStandings
 from server.gear.models import Instrument, Rod
 from server.jobs.models import Benchmark, Element, Job, Point
+from server.shown import show
 from server.tests.site import TAKEN_AT, Body, SiteTestCase, person
 
 
@@ -67,6 +68,19 @@ class ThreeNumbers(HeightSite):
         self.assertEqual(height["line"]["constant"]["text"], "5.17 ft")
         self.assertEqual(height["points"][0]["ways"]["clamp"]["rod"], "8.51 ft")
         self.assertFalse(self.told(known="0")["height"]["is_zero"])
+
+    def test_lower_and_higher_are_meant_from_what_one_stands_on(self) -> None:
+        for target, clamp in (
+            ("lower 3.34", "8.51 ft"), ("3.34 lower", "8.51 ft"), ("higher 1.10", "4.07 ft"),
+            ("309.50", "8.51 ft"),
+        ):  # fmt: skip
+            with self.subTest(target):
+                (point,) = self.told(points=[{"target": target}])["height"]["points"]
+                self.assertEqual(point["ways"]["clamp"]["rod"], clamp)
+        height = self.told(known="", points=[{"target": "lower 3.34"}])["height"]
+        self.assertEqual(height["points"][0]["ways"]["clamp"]["rod"], "8.51 ft")
+        far = self.told(points=[{"target": "higher 60000"}])["errors"]
+        self.assertEqual([one["field"] for one in far], ["points.0.target"])
 
     def test_a_reading_judged_against_the_height(self) -> None:
         point = {"target": "309.50", "reading": "8.48"}
@@ -144,6 +158,11 @@ class KeepIt(HeightSite):
         self.assertEqual(pegs, [("P1", "high", None), ("Sill", "not-shot", None)])
         names = [step["key"] for step in sheet["steps"] if step["state"] == "next"]
         self.assertEqual(names, [])
+
+    def test_a_difference_is_kept_as_the_height_it_means(self) -> None:
+        job = self.keep(points=[{"name": "Sill", "target": "lower 3.34"}])["id"]
+        target = Point.objects.get(element__job=job).target
+        self.assertEqual(show(target, Style.from_code("ft"))["text"], "309.50 ft")
 
     def test_zero_is_said_to_be_assumed(self) -> None:
         job = self.keep(known="")["id"]

@@ -61,11 +61,16 @@ def add_group(user: User, job_id: UUID, form: GroupForm) -> tuple[Element, bool]
     return _group(user, job, form)
 
 
-def add_free_point(user: User, job_id: UUID, form: FreePointForm) -> tuple[Point, bool]:
-    """Add a free point to a group, the job's usual one where none is named."""
+def add_free_point(
+    user: User, job_id: UUID, form: FreePointForm, known: Elevation | None = None
+) -> tuple[Point, bool]:
+    """Add a free point to a group, the job's usual one where none is named.
+
+    ``known`` is the elevation of what one stands on, from which "lower 7 3/4" is meant.
+    """
     job, _ = job_for(user, job_id, Ability.RECORD)
     entries = Entries({"target": form.target, "x": form.x, "y": form.y}, style_of(job))
-    target, place = read_target(entries), _read_place(entries, form)
+    target, place = read_target(entries, known), _read_place(entries, form)
     entries.finish()
     with transaction.atomic():
         group = _group_of(user, job, form)
@@ -111,9 +116,9 @@ def aim_at(user: User, point_id: UUID, target: str) -> Point:
     return point
 
 
-def read_target(entries: Entries) -> Elevation | None:
-    """Read a target that may be left empty."""
-    return entries.elevation("target") if entries.text("target").strip() else None
+def read_target(entries: Entries, known: Elevation | None = None) -> Elevation | None:
+    """Read a target that may be left empty; from a ``known`` elevation where it says a side."""
+    return entries.elevation("target", known) if entries.text("target").strip() else None
 
 
 def _read_place(entries: Entries, form: FreePointForm) -> PlanPoint | None:

@@ -3,9 +3,21 @@ import ButtonBase from "@mui/material/ButtonBase";
 import { NARROW } from "../theme/theme";
 import type { RodSheet } from "./rod/scale";
 
-type Props = { rod: RodSheet; value: string; onChange: (value: string) => void };
+type Props = {
+  rod: RodSheet;
+  value: string;
+  onChange: (value: string) => void;
+  /** Whether a height is typed, which may lie higher or lower than what one stands on. */
+  hasSides?: boolean;
+};
 
-type Key = { face: string; name?: string; press: (before: string) => string };
+type Key = {
+  face: string;
+  name?: string;
+  press: (before: string) => string;
+  /** Whether what is typed says this already; keys that are never so leave it out. */
+  isOn?: (typed: string) => boolean;
+};
 
 const type = (text: string, face = text): Key => ({ face, press: (before) => before + text });
 
@@ -22,6 +34,18 @@ const below: Key = {
   name: "below zero",
   press: (before) => (before.startsWith("-") ? before.slice(1) : `-${before}`),
 };
+
+/** Says that a height lies to a side; pressed again, it says so no more. */
+function sideKey(side: "higher" | "lower"): Key {
+  const isOn = (typed: string) => typed.startsWith(side);
+  const press = (before: string) => {
+    const amount = before.replace(/^(higher|lower) */, "");
+    return isOn(before) ? amount : `${side} ${amount}`;
+  };
+  return { face: side, press, isOn };
+}
+
+const SIDES = [sideKey("higher"), sideKey("lower")];
 
 const clear: Key = { face: "clear", press: () => "" };
 
@@ -44,27 +68,28 @@ function columnsOf(rod: RodSheet): { digits: Key[]; fractions: Key[] } {
 const HAS_A_KEYBOARD = "@media (hover: hover) and (pointer: fine) and (min-width: 900px)";
 
 /** Big keys in the rod's own graduation, for one wet thumb; they make way where one types. */
-export function Keypad({ rod, value, onChange }: Props) {
+export function Keypad({ rod, value, onChange, hasSides = false }: Props) {
   const { digits, fractions } = columnsOf(rod);
   const fine = fractions.length > 8;
+  const typed = { value, onChange };
   return (
     <Box
       sx={{
         display: "flex",
+        flexWrap: "wrap",
         gap: 0.75,
         touchAction: "manipulation",
         [HAS_A_KEYBOARD]: { display: "none" },
       }}
     >
-      <KeyGrid keys={digits} columns={3} grow={3} {...{ value, onChange }} />
+      {hasSides && (
+        <Box sx={{ flex: "1 0 100%", display: "flex" }}>
+          <KeyGrid keys={SIDES} columns={2} grow={1} {...typed} soft />
+        </Box>
+      )}
+      <KeyGrid keys={digits} columns={3} grow={3} {...typed} />
       {fractions.length > 0 && (
-        <KeyGrid
-          keys={fractions}
-          columns={fine ? 4 : 2}
-          grow={fine ? 4 : 2}
-          {...{ value, onChange }}
-          soft
-        />
+        <KeyGrid keys={fractions} columns={fine ? 4 : 2} grow={fine ? 4 : 2} {...typed} soft />
       )}
     </Box>
   );
@@ -92,6 +117,7 @@ function KeyGrid(props: {
         <ButtonBase
           key={key.face}
           aria-label={key.name ?? key.face}
+          aria-pressed={key.isOn?.(props.value)}
           onMouseDown={(event) => event.preventDefault()}
           onClick={() => props.onChange(key.press(props.value))}
           sx={{
@@ -102,7 +128,7 @@ function KeyGrid(props: {
             border: 1,
             borderColor: "divider",
             borderRadius: 1,
-            "&:active": { bgcolor: "peg", color: "#15191c" },
+            "&:active, &[aria-pressed=true]": { bgcolor: "peg", color: "#15191c" },
           }}
         >
           {key.face}

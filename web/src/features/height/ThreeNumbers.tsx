@@ -68,6 +68,7 @@ function Numbers({ crew, rods, job }: NumbersProps) {
           rod={rod}
           value={typedIn(height, field)}
           onChange={(text) => typeInto(height, field, text)}
+          hasSides={field === "known" || typeof field === "number"}
         />
         <More {...{ height, field, setField }} />
         <Held {...{ height, rods, rod }} />
