@@ -43,8 +43,8 @@ FORMS = (
     Form(
         f"{STUDIO}/control", "Limits of trust",
         {
-            "reread_minutes": "45", "fresh_hours": "18", "reread_tolerance": "3/16\"", "rough_tolerance": "5/8 in",
-            "run_allowance": "0.01 ft",
+            "reread_minutes": "45", "fresh_hours": "18", "reread_tolerance": "3/16\"",
+            "rough_tolerance": "5/8 in", "run_allowance": "0.01 ft",
         },
         "Keep these limits", "trust",
     ),
