@@ -136,7 +136,7 @@ function OneLine({ line, pour, job }: LineProps) {
           columnGap: 1,
           flexWrap: "wrap",
           alignItems: "center",
-          "& .MuiButton-root": { minHeight: { lg: line.is_go ? 30 : 36 }, paddingBlock: { lg: 0 } },
+          "& .MuiButton-root": { minHeight: { lg: line.is_go ? 28 : 34 }, paddingBlock: { lg: 0 } },
         }}
       >
         <Mark isGo={line.is_go} isLifted={isLifted} />
@@ -152,7 +152,7 @@ function OneLine({ line, pour, job }: LineProps) {
         >
           <Typography sx={{ fontWeight: 700, lineHeight: 1.25 }}>{line.title}</Typography>
           <Box sx={{ minWidth: 0 }}>
-            <Typography variant="body2" sx={{ lineHeight: 1.3 }}>
+            <Typography variant="body2" sx={{ lineHeight: 1.2 }}>
               {line.reason}
             </Typography>
             {pour.evidence
@@ -162,7 +162,7 @@ function OneLine({ line, pour, job }: LineProps) {
                   key={one.what}
                   variant="body2"
                   color="text.secondary"
-                  sx={{ lineHeight: 1.3 }}
+                  sx={{ lineHeight: 1.2 }}
                   title={`${one.what}, by ${one.clock}`}
                 >
                   {line.is_go
