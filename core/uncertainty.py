@@ -196,7 +196,7 @@ def _leaning_apart(kit: Kit, point: Sight, backsights: Sequence[Sight]) -> float
     squares, one upward and one downward by the sum, so that twice their product comes on top.
     """
     lean = 1 - cos(radians(kit.lean_degrees))
-    apart = [one.height_on_rod for one in backsights if one.is_upward is not point.is_upward]
+    apart = [sight.height_on_rod for sight in backsights if sight.is_upward is not point.is_upward]
     return 2 * lean**2 * point.height_on_rod * sum(apart) / len(backsights) / 3
 
 

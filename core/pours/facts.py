@@ -291,6 +291,7 @@ class PourFacts:
         """Whether a point's reading was made with an instrument found out of true afterward."""
         shot = point.sound
         record = next(
-            (one.record for one in self.instruments if shot and one.key == shot.instrument), None
+            (known.record for known in self.instruments if shot and known.key == shot.instrument),
+            None,
         )
         return bool(shot and record and found_out_of_true(record, shot.moment) is not None)

@@ -152,12 +152,12 @@ class AcceptedFault:
 def not_accepted(faults: Iterable[Fault], accepted: Iterable[AcceptedFault]) -> tuple[Fault, ...]:
     """Return the faults that nobody accepted as they are now, in their order."""
     by_identity: dict[Identity, list[AcceptedFault]] = {}
-    for one in accepted:
-        by_identity.setdefault(one.identity, []).append(one)
+    for earlier in accepted:
+        by_identity.setdefault(earlier.identity, []).append(earlier)
     return tuple(
         fault
         for fault in faults
-        if not any(one.covers(fault) for one in by_identity.get(fault.identity, ()))
+        if not any(earlier.covers(fault) for earlier in by_identity.get(fault.identity, ()))
     )
 
 
@@ -170,10 +170,10 @@ def as_shown(now: Iterable[Fault], shown: Iterable[AcceptedFault]) -> tuple[Acce
     standing = {fault.identity: fault for fault in now}
     return tuple(
         AcceptedFault(
-            one.identity,
-            min(one.amount, standing[one.identity].amount),
-            min(one.give, standing[one.identity].give),
+            earlier.identity,
+            min(earlier.amount, standing[earlier.identity].amount),
+            min(earlier.give, standing[earlier.identity].give),
         )
-        for one in shown
-        if one.identity in standing
+        for earlier in shown
+        if earlier.identity in standing
     )

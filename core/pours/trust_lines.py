@@ -31,32 +31,40 @@ def instrument_line(facts: PourFacts) -> CheckLine:
     """Every instrument that carried a height in use was in date when it was read, and was not
     found out of true by its next conclusive check; one that still stands is in date until then.
     """
-    faults = [fault for one in facts.instruments for fault in _untrusted(one, facts)]
+    faults = [fault for instrument in facts.instruments for fault in _untrusted(instrument, facts)]
     if not facts.instruments:
         identity = Identity(Question.INSTRUMENT, FaultKind.NO_INSTRUMENT, "")
         faults.append(Fault(identity, "No instrument was set up."))
     return line_of(Question.INSTRUMENT, faults, "Checked when they were read, and found true.")
 
 
-def _untrusted(one: InstrumentFact, facts: PourFacts) -> Iterator[Fault]:
+def _untrusted(instrument: InstrumentFact, facts: PourFacts) -> Iterator[Fault]:
     """Yield each way in which an instrument was not to be trusted, once."""
 
     def fault(kind: FaultKind, says: str, amount: float = 0.0) -> Fault:
-        return Fault(Identity(Question.INSTRUMENT, kind, one.key), f"{one.name}: {says}.", amount)
+        return Fault(
+            Identity(Question.INSTRUMENT, kind, instrument.key),
+            f"{instrument.name}: {says}.",
+            amount,
+        )
 
-    moments = [*one.read_at, *([facts.now] if one.is_standing else [])]
-    trusts = [trust_of(one.record, moment) for moment in sorted(moments)]
+    moments = [*instrument.read_at, *([facts.now] if instrument.is_standing else [])]
+    trusts = [trust_of(instrument.record, moment) for moment in sorted(moments)]
     for trust in {trust.state: trust for trust in trusts}.values():
         if not trust.state.is_trusted:
-            knocks = len(one.record.knocks) if trust.state is TrustState.KNOCKED else 0
+            knocks = len(instrument.record.knocks) if trust.state is TrustState.KNOCKED else 0
             yield fault(UNTRUSTED[trust.state], trust.in_words, float(knocks))
-    later = [found_out_of_true(one.record, moment) for moment in one.read_at]
+    later = [found_out_of_true(instrument.record, moment) for moment in instrument.read_at]
     slopes = [slope for slope in later if slope is not None]
     if slopes:
         says = "its next check found it out of true; what it read before that is not sure"
         yield fault(FaultKind.FOUND_OUT_OF_TRUE_LATER, says, max(slopes))
-    is_due_then = not trust_of(one.record, facts.begins).state.is_trusted
-    if one.is_standing and is_due_then and trust_of(one.record, facts.now).state.is_trusted:
+    is_due_then = not trust_of(instrument.record, facts.begins).state.is_trusted
+    if (
+        instrument.is_standing
+        and is_due_then
+        and trust_of(instrument.record, facts.now).state.is_trusted
+    ):
         yield fault(FaultKind.CHECK_RUNS_OUT, "its check runs out before the pour")
 
 
@@ -108,35 +116,36 @@ def _in_all(facts: PourFacts) -> list[str]:
 def _unproven_carried(facts: PourFacts) -> list[Fault]:
     return [
         _unproven(
-            one.key,
-            f"{one.name}, which heights were carried over, was read from set-up {one.shot.set_up} "
-            "after its benchmark was read last. Read that again, or close a run over it.",
+            height.key,
+            f"{height.name}, which heights were carried over, was read from set-up "
+            f"{height.shot.set_up} after its benchmark was read last. "
+            "Read that again, or close a run over it.",
         )
-        for one in facts.carried
-        if not one.shot.is_proven and not one.shot.is_doubted
+        for height in facts.carried
+        if not height.shot.is_proven and not height.shot.is_doubted
     ]
 
 
 def _read_too_long_ago(facts: PourFacts) -> Iterator[Fault]:
     def fault(
-        kind: FaultKind, one: SetUpFact | None, says: str, late: float = 0.0, give: float = 0.0
+        kind: FaultKind, set_up: SetUpFact | None, says: str, late: float = 0.0, give: float = 0.0
     ) -> Fault:
-        identity = Identity(Question.BENCHMARK, kind, "" if one is None else one.key)
+        identity = Identity(Question.BENCHMARK, kind, "" if set_up is None else set_up.key)
         return Fault(identity, says, late, give)
 
     limit = 60.0 * facts.reread_minutes
-    if not any(one.is_used for one in facts.set_ups):
+    if not any(set_up.is_used for set_up in facts.set_ups):
         yield fault(
             FaultKind.NO_SET_UP, None, "Nothing of this pour was read from a benchmark yet."
         )
         return
-    standing = [one for one in facts.set_ups if one.doubt.stands]
+    standing = [set_up for set_up in facts.set_ups if set_up.doubt.stands]
     if not standing:
-        last = max(facts.set_ups, key=lambda one: one.number)
+        last = max(facts.set_ups, key=lambda set_up: set_up.number)
         says = f"Set-up {last.number} is in doubt. {last.doubt.why}"
         yield fault(FaultKind.SET_UP_IN_DOUBT, last, says)
         return
-    last = max(standing, key=lambda one: one.good_at(facts.now))
+    last = max(standing, key=lambda set_up: set_up.good_at(facts.now))
     late = facts.begins - last.good_at(facts.now)
     if late == inf:
         says = "The last read of the benchmark lies ahead of the clock: read it again."
@@ -153,7 +162,9 @@ def doubt_line(facts: PourFacts) -> CheckLine:
         for point in facts.points
         if point.shot is not None and point.shot.is_doubted
     ]
-    doubted += [(one.key, one.name, one.shot) for one in facts.carried if one.shot.is_doubted]
+    doubted += [
+        (height.key, height.name, height.shot) for height in facts.carried if height.shot.is_doubted
+    ]
     faults = [
         Fault(
             Identity(Question.DOUBT, FaultKind.IN_DOUBT, f"{key} from set-up {shot.set_up}"),
@@ -161,8 +172,8 @@ def doubt_line(facts: PourFacts) -> CheckLine:
         )
         for key, name, shot in doubted
     ]
-    one = len(faults) == 1
-    summary = [f"{len(faults)} reading{' is' if one else 's are'} in doubt."]
+    is_single = len(faults) == 1
+    summary = [f"{len(faults)} reading{' is' if is_single else 's are'} in doubt."]
     return line_of(Question.DOUBT, faults, "No reading in use is in doubt.", summary)
 
 
@@ -173,7 +184,7 @@ def age_line(facts: PourFacts) -> CheckLine:
         for element in facts.in_scope
     ]
     groups += [
-        (floor.key, f"{floor.name}, the stone", tuple(one.point for one in floor.stone))
+        (floor.key, f"{floor.name}, the stone", tuple(stone.point for stone in floor.stone))
         for floor in facts.floors
     ]
     faults = [fault for key, name, points in groups for fault in _too_old(facts, key, name, points)]

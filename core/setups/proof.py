@@ -36,11 +36,11 @@ def proven_until(
         (moment for moment in readings if not moment.is_surely_by(last)),
         key=lambda moment: moment.seconds,
     )
-    again = [one for one in agreements if not one.moment.is_surely_by(last)]
-    if len(later) < 2 or not again or not all(one.agrees for one in again):
+    again = [agreement for agreement in agreements if not agreement.moment.is_surely_by(last)]
+    if len(later) < 2 or not again or not all(agreement.agrees for agreement in again):
         return last
     half = later[len(later) // 2].seconds
-    moments = [one.moment for one in again]
-    if any(one.seconds < half for one in moments) and any(one.seconds >= half for one in moments):
-        return max(moments, key=lambda moment: moment.seconds)
+    times = [agreement.moment.seconds for agreement in again]
+    if min(times) < half <= max(times):
+        return max((agreement.moment for agreement in again), key=lambda when: when.seconds)
     return last

@@ -62,13 +62,13 @@ class Expected:
         """How far at most one of the neighbors lies from the one that is nearest to it in height:
         little on both levels of a step, much on ground that falls.
         """
-        offs = sorted(one.off for one in self.near)
+        offs = sorted(neighbor.off for neighbor in self.near)
         gaps = [inf, *(above - below for below, above in pairwise(offs)), inf]
         return max(min(pair) for pair in pairwise(gaps))
 
     def nearest_to(self, off: float, among: int = NEIGHBOURS) -> float:
         """How far from an amount off design the closest to it of the nearest neighbors lies."""
-        return min(abs(off - one.off) for one in self.near[:among])
+        return min(abs(off - neighbor.off) for neighbor in self.near[:among])
 
 
 def near_points(here: PlanPoint, shot: Iterable[tuple[PlanPoint, Length]]) -> tuple[Near, ...]:

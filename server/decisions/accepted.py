@@ -34,7 +34,8 @@ def kept(accepted: Iterable[AcceptedFault], now: Iterable[Fault]) -> list[FaultS
     """Return what is kept of accepted faults, each with the sentence that tells it now."""
     says = {fault.identity: fault.says for fault in now}
     return [
-        _sheet(one.identity, one.amount, one.give, says.get(one.identity, "")) for one in accepted
+        _sheet(fault.identity, fault.amount, fault.give, says.get(fault.identity, ""))
+        for fault in accepted
     ]
 
 
@@ -54,7 +55,7 @@ def accepted_of(stored: Any) -> tuple[AcceptedFault, ...]:
     """Return accepted faults from what was kept or sent; what is none of them accepts nothing."""
     if not isinstance(stored, list):
         return ()
-    return tuple(one for one in map(_accepted, stored) if one is not None)
+    return tuple(fault for fault in map(_accepted, stored) if fault is not None)
 
 
 def _accepted(row: Any) -> AcceptedFault | None:

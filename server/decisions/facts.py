@@ -244,8 +244,8 @@ class Facts:
     @cached_property
     def last_good(self) -> Standing | None:
         """The set-up whose benchmark was found good last, of those; None where none stands."""
-        standing = [one for one in self.set_ups if one.doubt.stands]
-        last = max(standing, key=lambda one: one.good_at(self.job.now), default=None)
+        standing = [set_up for set_up in self.set_ups if set_up.doubt.stands]
+        last = max(standing, key=lambda set_up: set_up.good_at(self.job.now), default=None)
         return self.job.standings.by_id[UUID(last.key)] if last else None
 
     @cached_property
@@ -256,7 +256,10 @@ class Facts:
             read_at.setdefault(standings[key].set_up.instrument_id, []).extend(moments)
         last = self.last_good
         stands = last.set_up.instrument_id if last and not last.has_ended else None
-        names = {one.set_up.instrument_id: one.set_up.instrument.name for one in standings.values()}
+        names = {
+            standing.set_up.instrument_id: standing.set_up.instrument.name
+            for standing in standings.values()
+        }
         return {
             pk: InstrumentFact(
                 str(pk), names[pk], self.job.records[pk], tuple(sorted(moments)), pk == stands

@@ -113,7 +113,7 @@ class PourSheet(TypedDict):
 
 def decided(facts: Facts) -> tuple[Decision, list[LiftedHold]]:
     """Return what a pour's list comes to, and the holds that were lifted."""
-    accepted = [one for hold in facts.lifted for one in accepted_of(hold.faults)]
+    accepted = [fault for hold in facts.lifted for fault in accepted_of(hold.faults)]
     return decide(facts.lines(), accepted), facts.lifted
 
 
@@ -214,7 +214,7 @@ def _as_closed(closing: PourClosing) -> list[AskedLine]:
     return [
         {
             **line,
-            "lifted": [{**one, "by": f"{one['by']} (by a file)"} for one in line["lifted"]],
+            "lifted": [{**hold, "by": f"{hold['by']} (by a file)"} for hold in line["lifted"]],
         }
         for line in lines
     ]
@@ -244,7 +244,7 @@ def asked_lines(decision: Decision, lifted: Iterable[LiftedHold]) -> list[AskedL
 def _lifted_sheet(lifted: LiftedHold, line: CheckLine) -> LiftedSheet | None:
     """Return a lifted hold with those of its faults that are still so; None where none is."""
     accepted = accepted_of(lifted.faults)
-    covered = [one for one in line.faults if any(what.covers(one) for what in accepted)]
+    covered = [fault for fault in line.faults if any(what.covers(fault) for what in accepted)]
     if not covered:
         return None
     return {

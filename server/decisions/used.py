@@ -28,7 +28,7 @@ class Proofs:
 
     def prove(self, histories: Iterable[History]) -> None:
         """Look for what proves the set-ups that readings rest on, where no re-read does."""
-        reads = [one.fine for one in histories if one.fine]
+        reads = [history.fine for history in histories if history.fine]
         lacking = {read.set_up for read in reads if not self.is_proven(read.set_up, read.moment)}
         if not lacking:
             return
@@ -91,8 +91,9 @@ class Carriers:
     def __init__(self, job: Job, standings: JobStandings, proofs: Proofs) -> None:
         self.standings, self.proofs = standings, proofs
         kept = KeptBenchmark.objects.filter(benchmark__job=job).select_related("shot", "benchmark")
-        self._kept = {one.benchmark_id: one for one in kept}
-        struck = Shot.objects.filter(pk__in=[one.shot_id for one in kept]).exclude(strike=None)
+        self._kept = {carried.benchmark_id: carried for carried in kept}
+        shots = [carried.shot_id for carried in kept]
+        struck = Shot.objects.filter(pk__in=shots).exclude(strike=None)
         self._struck = set(struck.values_list("pk", flat=True))
 
     def used_by(self, histories: Iterable[History]) -> Used:

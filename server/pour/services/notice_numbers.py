@@ -111,12 +111,14 @@ def notice_content(
             "rate": rate.amount,
             "currency": rate.currency,
             "shots": {
-                str(one.point.pk): metres_text(over(one.point.place).thickness_over(one.elevation))
-                for one in own.found
+                str(shot.point.pk): metres_text(
+                    over(shot.point.place).thickness_over(shot.elevation)
+                )
+                for shot in own.found
             },
         },
         numbers,
-        {str(one.point.pk): one.point.name for one in own.found},
+        {str(shot.point.pk): shot.point.name for shot in own.found},
     )
 
 
@@ -139,7 +141,7 @@ def notice_numbers(
         "thickest": taken["thickest"]["thickness"]["text"],
         "rate": f"{show_money(rate.amount, rate.currency)} a {volume_unit_text(style)}",
         "price": show_money(price, rate.currency),
-        "shots": [shot_thickness(plan, floor, one) for one in own.found],
+        "shots": [shot_thickness(plan, floor, shot) for shot in own.found],
     }
 
 

@@ -161,7 +161,7 @@ def notices_sheet(user: User, floor_id: UUID) -> NoticesSheet:
     numbers = notice_numbers(plan, floor, own, Rate(float(rate or 0), currency_of(prices)), taken)
     return {
         "notices": [
-            _sheet(one, content_now(one, plan, own, taken)) for one in notices_of(floor_id)
+            _sheet(notice, content_now(notice, plan, own, taken)) for notice in notices_of(floor_id)
         ],
         "rate": rate,
         "extra": numbers["extra"] if numbers else "",
