@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
+import Stack from "@mui/material/Stack";
 import { NARROW } from "../theme/theme";
 import type { RodSheet } from "./rod/scale";
 
@@ -73,25 +74,18 @@ export function Keypad({ rod, value, onChange, hasSides = false }: Props) {
   const fine = fractions.length > 8;
   const typed = { value, onChange };
   return (
-    <Box
-      sx={{
-        display: "flex",
-        flexWrap: "wrap",
-        gap: 0.75,
-        touchAction: "manipulation",
-        [HAS_A_KEYBOARD]: { display: "none" },
-      }}
+    <Stack
+      spacing={0.75}
+      sx={{ touchAction: "manipulation", [HAS_A_KEYBOARD]: { display: "none" } }}
     >
-      {hasSides && (
-        <Box sx={{ flex: "1 0 100%", display: "flex" }}>
-          <KeyGrid keys={SIDES} columns={2} grow={1} {...typed} soft />
-        </Box>
-      )}
-      <KeyGrid keys={digits} columns={3} grow={3} {...typed} />
-      {fractions.length > 0 && (
-        <KeyGrid keys={fractions} columns={fine ? 4 : 2} grow={fine ? 4 : 2} {...typed} soft />
-      )}
-    </Box>
+      {hasSides && <KeyGrid keys={SIDES} columns={2} grow={1} {...typed} soft />}
+      <Stack direction="row" spacing={0.75}>
+        <KeyGrid keys={digits} columns={3} grow={3} {...typed} />
+        {fractions.length > 0 && (
+          <KeyGrid keys={fractions} columns={fine ? 4 : 2} grow={fine ? 4 : 2} {...typed} soft />
+        )}
+      </Stack>
+    </Stack>
   );
 }
 
