@@ -129,7 +129,10 @@ function OneLine({ line, pour, job }: LineProps) {
   const isLifted = !line.is_go && line.faults.length === 0;
   const isOpen = job.can_plan && pour.closed === null;
   return (
-    <Box component="li" sx={{ borderBottom: 1, borderColor: "divider", py: { xs: 0.75, lg: 0 } }}>
+    <Box
+      component="li"
+      sx={{ borderBottom: 1, borderColor: "divider", py: { xs: 0.75, lg: line.is_go ? 0 : 0.25 } }}
+    >
       <Stack
         direction="row"
         sx={{
