@@ -11,6 +11,7 @@ from e2e.browser import PHONE, BrowserTestCase, new_crew
 from e2e.demo import load_demo
 from server.crews.models import Role
 from server.fieldbook.models import ExtraBacksight, SetUp, Shot
+from server.gear.models import Rod
 from server.jobs.models import Benchmark, Element, Job, Point
 from server.webapp.demo_ids import demo_id
 
@@ -288,8 +289,37 @@ class HeightNow(BrowserTestCase):
         self.assertEqual(Element.objects.filter(job=job).count(), 1)
         self.assertEqual(Benchmark.objects.filter(job=job).count(), 1)
 
-    def test_a_helper_of_a_crew_without_a_rod_is_told_whom_to_ask(self) -> None:
+    def test_a_helper_of_a_crew_without_a_rod_works_at_once_and_is_told_whom_to_ask(self) -> None:
         new_crew(Role.HELPER)
         self.come_in("flo")
         self.page.goto(f"{self.live_server_url}/height-now")
-        self.says("The crew has no rod yet: ask your foreman")
+        self.page.get_by_role("button", name=re.compile("^Meters")).click()
+        self.fill(known="63.4", reading="1.58", points__0__target="63.1")
+        self.page.get_by_test_id("height").get_by_text("1.880 m").wait_for()
+        self.press("Keep it")
+        self.fill(job_name="Well cover")
+        self.press("Keep it in a new job")
+        self.says("The crew has no such rod yet. Ask your foreman to add it under Gear")
+        self.complaints.clear()
+        self.assertEqual(Rod.objects.filter(crew__memberships__user__username="flo").count(), 0)
+
+    def test_units_change_as_often_as_wanted_and_are_kept_with_the_height(self) -> None:
+        new_crew(Role.FOREMAN)
+        self.come_in("flo")
+        self.page.goto(f"{self.live_server_url}/height-now")
+        self.page.get_by_role("button", name="Feet and inches").click()
+        self.fill(known="", reading="19 1/4")
+        self.page.get_by_text("1' 7 1/4\"").first.wait_for()
+        self.press("Read on: Grade rod, feet and inches")
+        self.page.get_by_role("menuitem", name="Inches alone, quarters").click()
+        self.fill(points__0__target="lower 6 1/2")
+        self.page.get_by_test_id("height").get_by_text('25 3/4"').wait_for()
+        self.fill(points__0__target="lower 7")
+        self.page.get_by_test_id("height").get_by_text('26 1/4"').wait_for()
+        self.press("Keep it")
+        self.fill(job_name="Well cover")
+        self.press("Keep it in a new job")
+        self.page.get_by_role("heading", name="Point P1").wait_for()
+        self.assertEqual(Job.objects.get(name="Well cover").style, "in/4")
+        rods = Rod.objects.filter(crew__memberships__user__username="flo")
+        self.assertEqual([rod.graduation for rod in rods], ["in/4"])

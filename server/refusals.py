@@ -13,6 +13,9 @@ from core.lengths import (
     Elevation,
     Length,
     Style,
+    StyleKind,
+    elevation_kind,
+    parse_elevation,
     parse_length,
     retypable,
     says_a_side,
@@ -23,6 +26,7 @@ from core.lengths import (
 )
 
 Result = TypeVar("Result")
+Reader = Callable[[str, StyleKind], Length]
 #: Beyond these no decimal number of a form lies, but for nothing.
 LEAST, MOST = Decimal("1e-9"), Decimal(10) ** 9
 
@@ -115,11 +119,11 @@ class Entries:
             self.problems.append(Problem.of(field, refused))
             return None
 
-    def length(self, field: str) -> Length | None:
+    def length(self, field: str, read: Reader = parse_length) -> Length | None:
         """Read a length; that it is meant for sure, where that was asked, is no part of it."""
         kind, text = self._style.kind, self._typed.get(field, "")
         plain = text.rstrip().removesuffix(SURELY)
-        length = self.check(field, lambda: parse_length(plain, kind))
+        length = self.check(field, lambda: read(plain, kind))
         if length is not None:
             self._read[field] = length
         return length
@@ -129,7 +133,7 @@ class Entries:
 
         With a ``known`` one, an amount that says its side, such as "lower 7 3/4", is meant from it.
         """
-        length, style = self.length(field), self._style
+        length, style = self.length(field, parse_elevation), self._style
         if length is None:
             return None
         if known is not None and says_a_side(self.text(field)):
@@ -150,7 +154,10 @@ class Entries:
             return text
         if isinstance(read, Elevation) and style.datum != self._style.datum:
             return retypable(written_above(read, style), style)
-        return text if style.kind == self._style.kind else with_unit(text, self._style.kind)
+        if style.kind == self._style.kind:
+            return text
+        kind = self._style.kind
+        return with_unit(text, elevation_kind(text, kind) if isinstance(read, Elevation) else kind)
 
     def optional(self, field: str) -> Length | None:
         """Read a length that may be left empty."""

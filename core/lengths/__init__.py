@@ -1,6 +1,12 @@
 """Lengths, elevations and rod readings: exact inside, written and read as crews do (section 2)."""
 
-from core.lengths.parse import parse_length, says_a_side, with_unit
+from core.lengths.parse import (
+    elevation_kind,
+    parse_elevation,
+    parse_length,
+    says_a_side,
+    with_unit,
+)
 from core.lengths.quantity import Elevation, Length, Reading, metres_text
 from core.lengths.style import (
     Style,
@@ -26,6 +32,7 @@ __all__ = [
     "Reading",
     "Style",
     "StyleKind",
+    "elevation_kind",
     "format_amount",
     "format_at_least",
     "format_at_most",
@@ -35,6 +42,7 @@ __all__ = [
     "format_fine",
     "format_length",
     "metres_text",
+    "parse_elevation",
     "parse_length",
     "retypable",
     "says_a_side",

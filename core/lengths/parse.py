@@ -15,6 +15,7 @@ from core.lengths.typed import cleaned, side_of, terms_of
 LONGEST_TEXT = 60
 MOST_OFFERS = 2
 SIGNS = re.compile(r"[+\-\s]*")
+BARE_WITH_DECIMALS = re.compile(r"[+\-]?\s*\d*\.\d+", re.ASCII)
 TWO_SIGNS = re.compile(r"[+\-]\s*[+\-]")
 TOO_LARGE = "No site is that large."
 TOO_FINE = "It is finer than anything a rod can show."
@@ -55,6 +56,25 @@ def parse_length(text: str, kind: StyleKind, on_the_rod: Fits | None = None) -> 
     if _is_clear(readings.ask, can_be[0][1] == first, len(can_be), on_the_rod):
         return can_be[0][1]
     raise _ambiguous(text, can_be[:MOST_OFFERS])
+
+
+def parse_elevation(text: str, kind: StyleKind) -> Length:
+    """Read a typed elevation as :func:`parse_length` does; in a field of millimeters a bare number
+    with decimals is in meters, since nobody gives an elevation to tenths of a millimeter.
+
+    >>> parse_elevation("63.4", StyleKind.MILLIMETRES).metres
+    Decimal('63.400000000')
+    >>> parse_elevation("63400", StyleKind.MILLIMETRES).metres
+    Decimal('63.400000000')
+    """
+    return parse_length(text, elevation_kind(text, kind))
+
+
+def elevation_kind(text: str, kind: StyleKind) -> StyleKind:
+    """Return what a bare number means where an elevation is typed (section 2)."""
+    if kind is StyleKind.MILLIMETRES and BARE_WITH_DECIMALS.fullmatch(cleaned(text)):
+        return StyleKind.METRES
+    return kind
 
 
 def says_a_side(text: str) -> bool:

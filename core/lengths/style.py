@@ -19,7 +19,7 @@ from core.lengths.quantity import (
     round_half_away,
 )
 
-FRACTION_STEPS = (8, 16, 32)
+FRACTION_STEPS = (4, 8, 16, 32)
 HIGHEST = Length.from_metres(9000)
 OWN_ZERO = Length(0)
 UNDER = "under"
@@ -50,7 +50,7 @@ class StyleKind(StrEnum):
 class Style:
     """A way to write lengths, the finest fraction of an inch it shows, and the datum of heights.
 
-    ``fraction`` is 8, 16 or 32 for the two styles with fractions and None for the others.
+    ``fraction`` is 4, 8, 16 or 32 for the two styles with fractions and None for the others.
     ``datum`` is the real elevation of the zero that elevations are kept above: nothing until a
     job that began without a datum is tied to one (section 3). It is no part of the code.
     """
@@ -64,7 +64,7 @@ class Style:
             raise OutOfRange(
                 f"{self.kind}/{self.fraction}",
                 "Inches are shown to a fraction.",
-                "Choose eighths, sixteenths or thirty-seconds.",
+                "Choose quarters, eighths, sixteenths or thirty-seconds.",
             )
         if not self.kind.has_fractions and self.fraction is not None:
             raise OutOfRange(
@@ -250,7 +250,7 @@ def _ever_finer(style: Style) -> Iterator[tuple[Fraction, Writer]]:
     """Yield a style's steps from its own to the finest, each with how its number is written."""
     kind = style.kind
     if kind.has_fractions:
-        for parts in (8, 16, 32, 64):
+        for parts in (4, 8, 16, 32, 64):
             if parts >= (style.fraction or 1):
                 yield Fraction(NANOMETRES_PER_INCH, parts), partial(_in_fractions, kind, parts)
         return

@@ -56,6 +56,7 @@ GRADUATIONS: dict[str, Graduation] = {
         _graduation("ft-in/8", "feet, inches and eighths", "ft-in/8", Length.from_inches("0.125")),
         _graduation("ft-in/16", "feet, inches and 16ths", "ft-in/16", Length.from_inches("0.0625")),
         _graduation("ft/100", "feet, tenths and hundredths", "ft", Length.from_feet("0.01")),
+        _graduation("in/4", "inches and quarters", "in/4", Length.from_inches("0.25")),
         _graduation("in/8", "inches and eighths", "in/8", Length.from_inches("0.125")),
         _graduation("in/16", "inches and 16ths", "in/16", Length.from_inches("0.0625")),
         _graduation("in/32", "inches and 32nds", "in/32", Length.from_inches("0.03125")),

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.design import Fall, fall_in_words, parse_fall
-from core.errors import AmbiguousLength, OffTheRod, RuleError, UnreadableFall, Unusual
+from core.errors import AmbiguousLength, OffTheRod, OutOfRange, RuleError, UnreadableFall, Unusual
 from core.lengths import (
     Length,
     Style,
@@ -17,6 +17,7 @@ from core.lengths import (
     format_amount,
     format_deviation,
     format_length,
+    parse_elevation,
     parse_length,
 )
 from core.rods import GRADUATIONS, Numbering, Rod
@@ -272,3 +273,26 @@ class Falls(TestCase):
         ):
             with self.subTest(text[:20]):
                 self.assertRaises(UnreadableFall, parse_fall, text)
+
+
+class Elevations(TestCase):
+    """An elevation is typed as lengths are, but nobody gives one to tenths of a millimeter."""
+
+    def test_a_decimal_on_a_millimeter_staff_is_in_meters(self) -> None:
+        table = (
+            ("63.4", 63_400), ("-0.5", -500), ("63400", 63_400), ("63", 63),
+            ("63.4 mm", Fraction("63.4")), ("63.4 m", 63_400),
+        )  # fmt: skip
+        for text, millimetres in table:
+            with self.subTest(text):
+                read = parse_elevation(text, StyleKind.MILLIMETRES)
+                self.assertEqual(read.nanometres, millimetres * 10**6)
+        self.assertEqual(parse_elevation("63.4", StyleKind.DECIMAL_FEET), Length.from_feet("63.4"))
+
+    def test_quarters_are_shown_and_never_carried_to_feet(self) -> None:
+        style = Style.from_code("in/4")
+        for inches, shown in (("19.25", '19 1/4"'), ("19.2", '19 1/4"'), ("-0.125", '-1/4"')):
+            self.assertEqual(format_length(Length.from_inches(inches), style), shown)
+        for parts in (2, 3, 64):
+            with self.assertRaises(OutOfRange):
+                Style(StyleKind.INCHES, parts)

@@ -35,6 +35,7 @@ from server.gear.models import (
     Rod,
 )
 from server.gear.trust import checks_of, record_of, specified_slope
+from server.gear.usual import UNITS, usual_rod
 from server.gear.versions import as_they_are
 
 SHORT_STYLE = Style.from_code("ft-in/16")
@@ -64,12 +65,22 @@ class RodSheet(TypedDict):
     numbering: Numbering
     numbering_text: str
     graduation: GraduationSheet
+    style: str
     length: float
     length_text: str
     lowest: float
     highest: float
     has_bubble: bool
     read_to_text: str
+
+
+class UsualRod(TypedDict):
+    """A rod the crew does not have and can use at once, by the units it is read in."""
+
+    units: str
+    name: str
+    example: str
+    rod: RodSheet
 
 
 class SignalSheet(TypedDict):
@@ -118,6 +129,7 @@ class GearSheet(TypedDict):
     instruments: list[InstrumentSheet]
     receivers: list[ReceiverSheet]
     rods: list[RodSheet]
+    usual_rods: list[UsualRod]
     graduations: list[GraduationSheet]
     choices: Choices
 
@@ -134,13 +146,14 @@ class InstrumentHistory(TypedDict):
 
 
 def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
-    """Return a crew's gear, by name, in eleven queries however much gear."""
+    """Return a crew's gear, by name, in twelve queries however much gear."""
     role_in_crew(user, crew_id, Ability.READ)
     crew = Crew.objects.get(pk=crew_id)
     return {
         "instruments": instrument_sheets(crew_id, Site(SHORT_STYLE, None)),
         "receivers": [receiver_sheet(one) for one in _by_name(crew.receivers.all())],
         "rods": [rod_sheet(one) for one in _by_name(crew.rods.all())],
+        "usual_rods": usual_rods(crew),
         "graduations": [graduation_sheet(graduation) for graduation in GRADUATIONS.values()],
         "choices": {
             "strict_calls": crew.strict_calls,
@@ -148,6 +161,16 @@ def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
             "helpers_set_up": crew.helpers_set_up,
         },
     }
+
+
+def usual_rods(crew: Crew) -> list[UsualRod]:
+    """Return the usual rods a crew has not been given, one in each units."""
+    given = set(crew.rods.values_list("pk", flat=True))
+    return [
+        {"units": one.code, "name": one.name, "example": one.example, "rod": rod_sheet(rod)}
+        for one in UNITS
+        if (rod := usual_rod(crew.pk, one)).pk not in given
+    ]
 
 
 def instrument_sheets(crew_id: UUID, site: Site) -> list[InstrumentSheet]:
@@ -233,6 +256,7 @@ def rod_sheet(rod: Rod) -> RodSheet:
         "graduation": graduation_sheet(graduation),
         "length": float(rod.length),
         "length_text": format_length(rod.length, graduation.style),
+        "style": core.graduation.style.code,
         "lowest": float(core.lowest),
         "highest": float(core.highest),
         "has_bubble": rod.has_bubble,

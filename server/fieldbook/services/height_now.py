@@ -30,6 +30,7 @@ from server.fieldbook.ways import WaysSheet, ways_to
 from server.gear import models as gear
 from server.gear.sheets import RodSheet, rod_sheet
 from server.gear.trust import checks_of, slope_error
+from server.gear.usual import units_of_usual, usual_laser, usual_receiver, usual_rod
 from server.gear.versions import put_right
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
@@ -93,13 +94,22 @@ class HeightSheet(TypedDict):
 def height_now(user: User, crew_id: UUID, form: HeightForm) -> tuple[HeightSheet, list[Problem]]:
     """Work heights out from three numbers, and tell what is wrong with them so far."""
     role_in_crew(user, crew_id, Ability.READ)
-    rod = gear.Rod.objects.filter(crew_id=crew_id, pk=form.rod).first()
-    put_right([(rod, timezone.now())])
-    if rod is None:
-        raise missing("rod", form.rod)
+    rod = rod_in_hand(crew_id, form.rod)
     job = job_for(user, form.job, Ability.READ)[0] if form.job else None
     style = style_of(job) if job else style_of_rod(rod_of(rod))
     return _Height(crew_id, rod, style, form).sheet(job)
+
+
+def rod_in_hand(crew_id: UUID, key: UUID) -> gear.Rod:
+    """Return a rod of a crew's as it is now, or the usual one of that key, not stored."""
+    rod = gear.Rod.objects.filter(crew_id=crew_id, pk=key).first()
+    if rod is not None:
+        put_right([(rod, timezone.now())])
+        return rod
+    units = units_of_usual(crew_id, key)
+    if units is None:
+        raise missing("rod", key)
+    return usual_rod(crew_id, units)
 
 
 def style_of_rod(rod: Rod) -> Style:
@@ -239,7 +249,8 @@ def in_point(number: int, problem: Problem) -> Problem:
 def usual_gear(crew_id: UUID) -> tuple[gear.Instrument, gear.Receiver | None]:
     """Return the instrument and the receiver a crew set up last, else its first ones.
 
-    Raises :class:`Conflict` where it has no instrument.
+    A crew without a rod and an instrument is taken to have the usual ones, which are not stored.
+    Raises :class:`Conflict` where it has rods and no instrument.
     """
     last = (
         SetUp.objects.filter(job__crew_id=crew_id)
@@ -253,8 +264,10 @@ def usual_gear(crew_id: UUID) -> tuple[gear.Instrument, gear.Receiver | None]:
     instruments = instruments.select_related("crew")
     instrument = instruments.order_by("recorded_at").first()
     if instrument is None:
+        if not gear.Rod.objects.filter(crew_id=crew_id).exists():
+            return usual_laser(crew_id), usual_receiver(crew_id)
         raise Conflict(
-            "", "The crew has no instrument yet.", "Begin with the usual kit, or add it."
+            "", "The crew has no instrument yet.", "Add the one you read with, under Gear."
         )
     receivers = gear.Receiver.objects.filter(crew_id=crew_id, retired_at=None)
     return instrument, receivers.order_by("recorded_at").first()

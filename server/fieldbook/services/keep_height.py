@@ -10,7 +10,7 @@ from django.db import transaction
 
 from core.lengths import Elevation
 from server.crews.models import User
-from server.crews.permissions import Ability, role_in_crew
+from server.crews.permissions import ABILITIES, Ability, role_in_crew
 from server.fieldbook.models import SetUp
 from server.fieldbook.rules import rod_of
 from server.fieldbook.services.backsights import BacksightForm
@@ -25,12 +25,14 @@ from server.fieldbook.services.height_now import (
 from server.fieldbook.services.record_shot import ShotForm, record_shot
 from server.fieldbook.services.set_up import SetUpForm, set_up
 from server.gear.models import Rod
+from server.gear.services.usual_kit import give_usual_kit
+from server.gear.usual import units_of_usual
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job, Point
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.free_points import FreePointForm, add_free_point
-from server.refusals import Invalid, Problem
+from server.refusals import Conflict, Invalid, Problem
 
 TAKEN_AS_ZERO = "Taken as zero; every height of the job is against it."
 USUAL_BENCHMARK = "BM"
@@ -60,6 +62,7 @@ def keep_height(user: User, crew_id: UUID, height: HeightForm, form: KeepForm) -
     """
     role_in_crew(user, crew_id, Ability.SET_UP)
     with transaction.atomic():
+        _give_gear(user, crew_id, height.rod)
         job = _job(user, crew_id, height, form)
         benchmark = height.benchmark or _benchmark(user, job, height, form)
         _, created = _set_up(user, job, (height, form), benchmark)
@@ -68,6 +71,20 @@ def keep_height(user: User, crew_id: UUID, height: HeightForm, form: KeepForm) -
             if wanted.name.strip() or wanted.target.strip() or wanted.reading.strip():
                 _keep_point(user, job, form, (number, wanted), known)
     return job, created
+
+
+def _give_gear(user: User, crew_id: UUID, rod: UUID) -> None:
+    """Add the usual rod it was read on, and a laser, where the crew has none of them yet."""
+    units = units_of_usual(crew_id, rod)
+    if units is None or Rod.objects.filter(crew_id=crew_id, pk=rod).exists():
+        return
+    if Ability.PLAN not in ABILITIES[role_in_crew(user, crew_id, Ability.SET_UP)]:
+        raise Conflict(
+            units.rod,
+            "The crew has no such rod yet.",
+            "Ask your foreman to add it under Gear, or read it on one of the crew's.",
+        )
+    give_usual_kit(user, crew_id, units.code)
 
 
 def _job(user: User, crew_id: UUID, height: HeightForm, form: KeepForm) -> Job:

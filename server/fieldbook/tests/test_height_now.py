@@ -211,6 +211,7 @@ class KeepIt(HeightSite):
     def test_a_failure_in_the_middle_leaves_nothing(self) -> None:
         with (
             mock.patch("server.fieldbook.services.keep_height._keep_point", side_effect=OSError),
+            self.assertLogs("django.request", "ERROR"),
             self.assertRaises(OSError),
         ):
             self.keep()
@@ -240,6 +241,55 @@ class KeepIt(HeightSite):
         Instrument.objects.all()._raw_delete(using="default")
         error = self.keep(409)["errors"][0]
         self.assertIn("no instrument yet", error["why"])
+
+
+class AnyUnits(SiteTestCase):
+    """A crew without gear works in any units, and nothing is stored until a height is kept."""
+
+    def rods(self) -> dict[str, Any]:
+        sheet = self.get(f"crews/{self.crew.pk}/gear")
+        return {one["units"]: one["rod"] for one in sheet["usual_rods"]}
+
+    def typed(self, units: str, known: str, reading: str, target: str) -> Body:
+        points = [{"target": target}]
+        rod = self.rods()[units]["id"]
+        return {"rod": rod, "known": known, "reading": reading, "points": points}
+
+    def test_the_same_three_numbers_in_all_six(self) -> None:
+        table = (
+            ("ft-in", "62' 6\"", "5 2 3/8", "61' 6\"", "6' 2 3/8\""),
+            ("in", '750"', "62 3/8", '738"', '74 3/8"'),
+            ("in-4", "15", "19 1/4", "8 1/2", '25 3/4"'),
+            ("ft", "62.50", "5.20", "61.50", "6.20 ft"),
+            ("m", "63.4", "1.58", "63.1", "1.880 m"),
+            ("mm", "63.4", "1580", "63.1", "1880 mm"),
+        )
+        for units, known, reading, target, clamp in table:
+            with self.subTest(units):
+                body = self.typed(units, known, reading, target)
+                answer = self.ok(self.helper, f"crews/{self.crew.pk}/height-now", body, 200)
+                self.assertEqual(answer["errors"], [])
+                (point,) = answer["height"]["points"]
+                self.assertEqual(point["ways"]["clamp"]["rod"], clamp)
+        self.assertEqual((Rod.objects.count(), Instrument.objects.count()), (0, 0))
+
+    def test_what_is_kept_has_the_gear_it_was_read_with_and_its_style(self) -> None:
+        for units, style in (("in-4", "in/4"), ("m", "m"), ("mm", "mm")):
+            with self.subTest(units):
+                typed = self.typed(units, "", "1", "lower 1")
+                kept = {"id": str(uuid4()), "taken_at": TAKEN_AT, "job_name": units}
+                path = f"crews/{self.crew.pk}/heights"
+                self.ok(self.helper, path, typed | kept, 409)
+                job = self.ok(self.foreman, path, typed | kept)["id"]
+                self.assertEqual(self.ok(self.foreman, path, typed | kept, 200)["id"], job)
+                self.assertEqual(Job.objects.get(pk=job).style, style)
+                self.assertEqual(Instrument.objects.count(), 1)
+                self.assertNotIn(units, self.rods())
+
+    def test_it_is_no_rod_of_another_crews(self) -> None:
+        body = self.typed("m", "", "1", "2")
+        other = Crew.objects.exclude(pk=self.crew.pk).get()
+        self.ok(self.outsider, f"crews/{other.pk}/height-now", body, 404)
 
 
 class UsualKit(SiteTestCase):

@@ -24,8 +24,9 @@ from server.gear.services.add_gear import (
     add_rod,
 )
 from server.gear.services.check_instrument import choose
-from server.gear.services.usual_kit import UNITS, give_usual_kit
+from server.gear.services.usual_kit import give_usual_kit
 from server.gear.sheets import GearSheet, gear_sheet
+from server.gear.usual import BY_CODE
 
 
 class InstrumentInput(serializers.Serializer[Any]):
@@ -73,7 +74,7 @@ class ChoicesInput(serializers.Serializer[Any]):
 class KitInput(serializers.Serializer[Any]):
     """The units a crew reads."""
 
-    units = serializers.ChoiceField(UNITS)
+    units = serializers.ChoiceField(list(BY_CODE))
 
 
 class GearView(SignedInView):

@@ -4117,6 +4117,7 @@ export interface components {
             instruments: components["schemas"]["InstrumentSheet"][];
             receivers: components["schemas"]["ReceiverSheet"][];
             rods: components["schemas"]["RodSheet"][];
+            usual_rods: components["schemas"]["UsualRod"][];
             graduations: components["schemas"]["GraduationSheet"][];
             choices: components["schemas"]["Choices"];
         };
@@ -4165,7 +4166,7 @@ export interface components {
         /** @enum {string} */
         GoOrHoldEnum: "go" | "hold";
         /** @enum {string} */
-        GraduationEnum: "ft-in/8" | "ft-in/16" | "ft/100" | "in/8" | "in/16" | "in/32" | "m/cm" | "mm";
+        GraduationEnum: "ft-in/8" | "ft-in/16" | "ft/100" | "in/4" | "in/8" | "in/16" | "in/32" | "m/cm" | "mm";
         /** @description A printed scale, as it is drawn and keyed; metres. */
         GraduationSheet: {
             code: string;
@@ -5490,6 +5491,7 @@ export interface components {
             numbering: components["schemas"]["NumberingEnum"];
             numbering_text: string;
             graduation: components["schemas"]["GraduationSheet"];
+            style: string;
             /** Format: double */
             length: number;
             length_text: string;
@@ -6066,7 +6068,7 @@ export interface components {
             example: string;
         };
         /** @enum {string} */
-        StyleEnum: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+        StyleEnum: "ft-in/4" | "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/4" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
         /** @description A part of how sure a volume is. */
         SurePart: {
             name: string;
@@ -6277,7 +6279,7 @@ export interface components {
             changes: components["schemas"]["UnitChange"][];
         };
         /** @enum {string} */
-        UnitsEnum: "ft-in" | "ft" | "m";
+        UnitsEnum: "ft-in" | "in" | "in-4" | "ft" | "m" | "mm";
         /** @description The style a job is to be shown in. */
         UnitsInputRequest: {
             style: components["schemas"]["StyleEnum"];
@@ -6286,6 +6288,13 @@ export interface components {
         Unlikely: {
             why: string;
             offers: components["schemas"]["SlipOffer"][];
+        };
+        /** @description A rod the crew does not have and can use at once, by the units it is read in. */
+        UsualRod: {
+            units: string;
+            name: string;
+            example: string;
+            rod: components["schemas"]["RodSheet"];
         };
         /** @enum {string} */
         VerdictEnum: "on" | "high" | "low" | "found";
@@ -9885,7 +9894,7 @@ export interface operations {
         parameters: {
             query: {
                 sight?: number;
-                units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+                units: "ft-in/4" | "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/4" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
             };
             header?: never;
             path: {
@@ -9945,7 +9954,7 @@ export interface operations {
         parameters: {
             query: {
                 sight?: number;
-                units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+                units: "ft-in/4" | "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/4" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
             };
             header?: never;
             path: {
@@ -10009,7 +10018,7 @@ export interface operations {
         parameters: {
             query: {
                 sight?: number;
-                units: "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
+                units: "ft-in/4" | "ft-in/8" | "ft-in/16" | "ft-in/32" | "in/4" | "in/8" | "in/16" | "in/32" | "ft" | "m" | "mm";
             };
             header?: never;
             path: {

@@ -108,9 +108,14 @@ export function keepChoice(key: string, value: string): void {
   localStorage.setItem(`yp-kept:${key}`, value);
 }
 
+/** The small choice kept for a key; empty where none was. */
+export function keptChoice(key: string): string {
+  return localStorage.getItem(`yp-kept:${key}`) ?? "";
+}
+
 /** Keep one small choice on this device. */
 export function useKept(key: string, initial: string): [string, (value: string) => void] {
-  const [value, setValue] = useState(() => localStorage.getItem(`yp-kept:${key}`) ?? initial);
+  const [value, setValue] = useState(() => keptChoice(key) || initial);
   const keep = useCallback(
     (next: string) => {
       keepChoice(key, next);

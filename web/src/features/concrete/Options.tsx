@@ -9,6 +9,7 @@ import { useDraft } from "../../parts/drafts";
 import { EntryField } from "../../parts/EntryField";
 import { Panel } from "../../parts/Page";
 import { Problems } from "../../parts/Problems";
+import { Grayed } from "../../parts/preview";
 import { OptionTable } from "./OptionTable";
 import { Regrade } from "./Regrade";
 
@@ -89,7 +90,9 @@ export function Options({ job, floor, typed }: Props) {
       {query.data && (
         <>
           {query.data.why_none && <Typography>{query.data.why_none}</Typography>}
-          <OptionTable job={job} floor={floor} typed={typed} sheet={query.data} />
+          <Grayed isOld={query.isPlaceholderData}>
+            <OptionTable job={job} floor={floor} typed={typed} sheet={query.data} />
+          </Grayed>
           <Regrade job={job} floor={floor} trigger={trigger} touched={query.data.touched} />
         </>
       )}

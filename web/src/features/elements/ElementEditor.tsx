@@ -1,10 +1,9 @@
 import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { elementQuery, useElement } from "../../api/queries";
-import { useDelayed } from "../../parts/delayed";
 import { RecordButton, useForm } from "../../parts/form";
 import { KINDS, type Kind } from "../../parts/kinds";
 import { Lost } from "../../parts/Lost";
@@ -12,6 +11,7 @@ import { Loaded, Page } from "../../parts/Page";
 import { type Spot, draggedTo, placedAt } from "../../parts/plan/frame";
 import { Overtaken } from "../../parts/Overtaken";
 import { together } from "../../parts/together";
+import { Grayed, usePreview } from "../../parts/preview";
 import { Moves, movesAnything } from "../floors";
 import { useJobSheet } from "../frame/useJobSheet";
 import { TakeOut } from "../mend";
@@ -61,7 +61,8 @@ function Editor({ job, element, initial }: EditorProps) {
     onRecorded: () => navigate(`/jobs/${job.id}/floors`),
   });
   const draft = useElementDraft(job.id, element, form.values);
-  const moves = useMoves(element, form.values).data;
+  const moving = useMoves(element, form.values);
+  const moves = moving.data;
   const isMoving = moves !== undefined && movesAnything(moves);
   const problems = together(form.problems, draft.data?.errors ?? []);
   const kind = KINDS[initial.kind];
@@ -84,7 +85,11 @@ function Editor({ job, element, initial }: EditorProps) {
                 change={form.change}
                 problems={problems}
               />
-              {isMoving && <Moves moves={moves} />}
+              {isMoving && (
+                <Grayed isOld={moving.isOld}>
+                  <Moves moves={moves} />
+                </Grayed>
+              )}
               <Overtaken
                 problems={form.problems}
                 values={form.values}
@@ -134,24 +139,22 @@ function Editor({ job, element, initial }: EditorProps) {
 type Values = ElementForm & { id: string };
 
 function useElementDraft(job: string, element: string, values: Values) {
-  const body = { ...bodyOf(useDelayed(values, 200)), ...(element ? { id: element } : {}) };
-  return useQuery({
-    queryKey: ["element-draft", job, body],
-    queryFn: () =>
+  const typed = { ...bodyOf(values), ...(element ? { id: element } : {}) };
+  return usePreview(
+    ["element-draft", job],
+    typed,
+    (body) =>
       told(api.POST("/api/v1/jobs/{job}/element-draft", { params: { path: { job } }, body })),
-    placeholderData: (before) => before,
-    gcTime: 0,
-  });
+    { pause: 200 },
+  );
 }
 
 function useMoves(element: string, values: Values) {
-  const body = { ...bodyOf(useDelayed(values, 200)), id: element };
-  return useQuery({
-    queryKey: ["element-moves", element, body],
-    queryFn: () =>
+  return usePreview(
+    ["element-moves", element],
+    { ...bodyOf(values), id: element },
+    (body) =>
       told(api.POST("/api/v1/elements/{element}/moves", { params: { path: { element } }, body })),
-    enabled: element !== "",
-    placeholderData: (before) => before,
-    gcTime: 0,
-  });
+    { pause: 200, enabled: element !== "" },
+  );
 }

@@ -1,12 +1,11 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { floorQuery, useFloor } from "../../api/queries";
-import { useDelayed } from "../../parts/delayed";
 import { Overtaken } from "../../parts/Overtaken";
 import { together } from "../../parts/together";
 import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
@@ -17,6 +16,7 @@ import { type Spot, spotOf, draggedTo } from "../../parts/plan/frame";
 import { useJobSheet } from "../frame/useJobSheet";
 import { TakeOut } from "../mend";
 import { Figure } from "../../parts/Figure";
+import { Grayed, usePreview } from "../../parts/preview";
 import { Moves, movesAnything } from "./Moves";
 import { PanelFields, panelFields } from "./PanelFields";
 import { ShapeFields } from "./ShapeFields";
@@ -66,7 +66,8 @@ function Editor({ job, floor, initial }: EditorProps) {
     onRecorded: () => navigate(isFirst ? `/jobs/${job.id}` : `/jobs/${job.id}/floors`),
   });
   const draft = useFloorDraft(job.id, floor, form.values);
-  const moves = useMoves(floor, form.values).data;
+  const moving = useMoves(floor, form.values);
+  const moves = moving.data;
   const isMoving = moves !== undefined && movesAnything(moves);
   const live = { ...form, problems: together(form.problems, draft.data?.errors ?? []) };
   const dragged = (corner: number, to: Spot) =>
@@ -101,7 +102,11 @@ function Editor({ job, floor, initial }: EditorProps) {
                 </Button>
               )}
               {isMore && <MoreFields job={job} live={live} parts={parts} />}
-              {isMoving && <Moves moves={moves} />}
+              {isMoving && (
+                <Grayed isOld={moving.isOld}>
+                  <Moves moves={moves} />
+                </Grayed>
+              )}
               <Overtaken
                 problems={form.problems}
                 values={form.values}
@@ -246,27 +251,22 @@ function cornerFields(form: FloorForm): string[] {
 }
 
 function useFloorDraft(job: string, floor: string, values: FloorForm & { id: string }) {
-  const settled = useDelayed(values, 200);
-  const body = { ...bodyOf(settled), ...(floor ? { id: floor } : {}) };
-  return useQuery({
-    queryKey: ["floor-draft", job, body],
-    queryFn: () =>
-      told(api.POST("/api/v1/jobs/{job}/floor-draft", { params: { path: { job } }, body })),
-    placeholderData: (before) => before,
-    gcTime: 0,
-  });
+  const typed = { ...bodyOf(values), ...(floor ? { id: floor } : {}) };
+  return usePreview(
+    ["floor-draft", job],
+    typed,
+    (body) => told(api.POST("/api/v1/jobs/{job}/floor-draft", { params: { path: { job } }, body })),
+    { pause: 200 },
+  );
 }
 
 function useMoves(floor: string, values: FloorForm & { id: string }) {
-  const body = { ...bodyOf(useDelayed(values, 200)), id: floor };
-  return useQuery({
-    queryKey: ["moves", floor, body],
-    queryFn: () =>
-      told(api.POST("/api/v1/floors/{floor}/moves", { params: { path: { floor } }, body })),
-    enabled: floor !== "",
-    placeholderData: (before) => before,
-    gcTime: 0,
-  });
+  return usePreview(
+    ["moves", floor],
+    { ...bodyOf(values), id: floor },
+    (body) => told(api.POST("/api/v1/floors/{floor}/moves", { params: { path: { floor } }, body })),
+    { pause: 200, enabled: floor !== "" },
+  );
 }
 
 type DrawingProps = {

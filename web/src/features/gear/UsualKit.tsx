@@ -4,48 +4,66 @@ import Typography from "@mui/material/Typography";
 import { useMutation } from "@tanstack/react-query";
 import { type Schemas, api, problemsOf, told } from "../../api/client";
 import { queries } from "../../api/queries";
+import { keepChoice } from "../../parts/drafts";
 import { Panel } from "../../parts/Page";
 import { Problems } from "../../parts/Problems";
 
-type Units = Schemas["UnitsEnum"];
+type UsualRod = Schemas["UsualRod"];
 
-const UNITS: readonly (readonly [Units, string, string])[] = [
-  ["ft-in", "Feet and inches", "5' 2 3/8\""],
-  ["ft", "Feet and hundredths", "5.20 ft"],
-  ["m", "Meters", "1.585 m"],
-];
+type KeysProps = {
+  rods: readonly UsualRod[];
+  isBusy?: boolean;
+  onChoose: (rod: UsualRod) => void;
+};
 
-/** A crew with no gear yet is asked one thing: the units its rod shows. */
-export function UsualKit({ crew, canPlan }: { crew: string; canPlan: boolean }) {
+/** What a rod can show, one key each, with a reading as it stands there. */
+export function UnitKeys({ rods, isBusy = false, onChoose }: KeysProps) {
+  return rods.map((one) => (
+    <Button
+      key={one.units}
+      variant="contained"
+      size="large"
+      disabled={isBusy}
+      onClick={() => onChoose(one)}
+      sx={{ justifyContent: "space-between" }}
+    >
+      <span>{one.name}</span>
+      <span>{one.example}</span>
+    </Button>
+  ));
+}
+
+type Props = { crew: string; rods: readonly UsualRod[]; canPlan: boolean };
+
+/** A crew with no gear yet says what its rod shows, and has a usual kit in those units. */
+export function UsualKit({ crew, rods, canPlan }: Props) {
   const give = useMutation({
-    mutationFn: (units: Units) =>
+    mutationFn: ({ units }: UsualRod) =>
       told(
-        api.POST("/api/v1/crews/{crew}/usual-kit", { params: { path: { crew } }, body: { units } }),
+        api.POST("/api/v1/crews/{crew}/usual-kit", {
+          params: { path: { crew } },
+          body: { units: units as Schemas["UnitsEnum"] },
+        }),
       ),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["gear", crew] }),
+    onSuccess: (_, { rod }) => {
+      keepChoice(`kit:${crew}:rod`, rod.id);
+      return queries.invalidateQueries({ queryKey: ["gear", crew] });
+    },
   });
+  if (!canPlan)
+    return (
+      <Panel title="No rod yet">
+        <Typography>The crew has no rod yet: ask your foreman to add it under Gear.</Typography>
+      </Panel>
+    );
   return (
     <Panel title="What does your rod show?">
       <Stack spacing={1}>
         <Typography>
-          {canPlan
-            ? "You begin with a rotary laser, a receiver and a rod in these units; correct them whenever you like."
-            : "The crew has no rod yet: ask your foreman to add it under Gear."}
+          It is added to the crew&apos;s gear with a rotary laser and a receiver; correct them there
+          whenever you like.
         </Typography>
-        {canPlan &&
-          UNITS.map(([units, name, example]) => (
-            <Button
-              key={units}
-              variant="contained"
-              size="large"
-              disabled={give.isPending}
-              onClick={() => give.mutate(units)}
-              sx={{ justifyContent: "space-between" }}
-            >
-              <span>{name}</span>
-              <span>{example}</span>
-            </Button>
-          ))}
+        <UnitKeys rods={rods} isBusy={give.isPending} onChoose={(rod) => give.mutate(rod)} />
         <Problems problems={problemsOf(give.error)} />
       </Stack>
     </Panel>

@@ -1,3 +1,3 @@
 export { Gear } from "./Gear";
-export { UsualKit } from "./UsualKit";
+export { UnitKeys, UsualKit } from "./UsualKit";
 export { PutRight } from "./PutRight";

@@ -4,6 +4,7 @@ import Typography from "@mui/material/Typography";
 import type { Schemas } from "../../api/client";
 import { useKept } from "../../parts/drafts";
 import { Panel } from "../../parts/Page";
+import { Grayed } from "../../parts/preview";
 import { Held } from "../../parts/rod/Held";
 import { wayFrom, waysOf } from "../../parts/ways";
 import type { Field } from "./NumberRow";
@@ -19,16 +20,18 @@ export function Answer({ height, field }: Props) {
   if (!sheet) return null;
   return (
     <Panel>
-      <Stack direction="row" spacing={1.5} aria-live="polite">
-        <Box sx={{ flex: 1, minWidth: 0, minHeight: 190 }}>
-          {point?.ways ? (
-            <Ways ways={point.ways} says={point.says} />
-          ) : (
-            <SoFar sheet={sheet} says={point?.says ?? null} />
-          )}
-        </Box>
-        <Drawn height={height} point={point} sight={values.sight} />
-      </Stack>
+      <Grayed isOld={height.isOld}>
+        <Stack direction="row" spacing={1.5} aria-live="polite">
+          <Box sx={{ flex: 1, minWidth: 0, minHeight: 190 }}>
+            {point?.ways ? (
+              <Ways ways={point.ways} says={point.says} line={sheet.line} />
+            ) : (
+              <SoFar sheet={sheet} says={point?.says ?? null} />
+            )}
+          </Box>
+          <Drawn height={height} point={point} sight={values.sight} />
+        </Stack>
+      </Grayed>
     </Panel>
   );
 }
@@ -36,9 +39,10 @@ export function Answer({ height, field }: Props) {
 type WaysProps = {
   ways: Schemas["WaysSheet"];
   says: Schemas["Said"] | null;
+  line: Schemas["LineSheet"] | null;
 };
 
-function Ways({ ways, says }: WaysProps) {
+function Ways({ ways, says, line }: WaysProps) {
   const [kept] = useKept("way-first", "clamp");
   const all = waysOf(ways, "that point", wayFrom(kept));
   const [first, ...others] = ways.obstacle && ways.upside_down ? upsideDown(ways, all) : all;
@@ -71,6 +75,11 @@ function Ways({ ways, says }: WaysProps) {
           </Box>
         ))}
       </Box>
+      {line && (
+        <Typography variant="body2" color="text.secondary">
+          {line.name} {line.constant.text}
+        </Typography>
+      )}
     </>
   );
 }
@@ -102,6 +111,11 @@ function Judged({ says }: { says: Schemas["Said"] }) {
       </Typography>
       <Typography sx={{ mb: 1 }}>
         {says.deviation || says.verdict_text}, {says.verdict_text} {says.uncertainty}
+        {says.verdict !== "found" && (
+          <>
+            . It is at <strong>{says.elevation.text}</strong>
+          </>
+        )}
       </Typography>
     </>
   );

@@ -7,7 +7,7 @@ export function HeightInJob() {
   const job = useJobSheet();
   return (
     <Page title="Height now" lead={<Lead />}>
-      <ThreeNumbers crew={job.crew_id} job={job} canPlan={job.can_plan} />
+      <ThreeNumbers crew={job.crew_id} job={job} />
     </Page>
   );
 }

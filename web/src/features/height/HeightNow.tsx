@@ -16,22 +16,18 @@ export function HeightNow() {
     <>
       <TopBar />
       <Box component="main" sx={{ maxWidth: 1100 }}>
-        <Page
-          title="Height now"
-          lead={<Lead />}
-          action={
-            crews.length > 1 && (
-              <Select
-                label="Crew"
-                value={crew?.id ?? ""}
-                options={crews.map(({ id, name }) => [id, name] as const)}
-                onChange={keepCrew}
-              />
-            )
-          }
-        >
+        <Page title="Height now" lead={<Lead />}>
           {crew ? (
-            <ThreeNumbers key={crew.id} crew={crew.id} canPlan={crew.can_plan} />
+            <ThreeNumbers key={crew.id} crew={crew.id}>
+              {crews.length > 1 && (
+                <Select
+                  label="Crew"
+                  value={crew.id}
+                  options={crews.map(({ id, name }) => [id, name] as const)}
+                  onChange={keepCrew}
+                />
+              )}
+            </ThreeNumbers>
           ) : (
             <Typography>You are in no crew yet: ask an owner to take you in.</Typography>
           )}

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { type KeyboardEvent, useEffect, useId, useRef } from "react";
+import { type KeyboardEvent, type ReactNode, useEffect, useId, useRef } from "react";
 import { OffersOf, inWords } from "../../parts/EntryField";
 import type { Height } from "./useHeight";
 
@@ -41,10 +41,12 @@ type Props = {
   hint?: string;
   next?: Field;
   isQuiet?: boolean;
+  /** A key beside the entry. */
+  end?: ReactNode;
 };
 
 /** One number in a row of its own: what is asked, what is typed, and what is wrong with it. */
-export function NumberRow({ height, field, here, onGo, label, hint, next, isQuiet }: Props) {
+export function NumberRow({ height, field, here, onGo, label, hint, next, isQuiet, end }: Props) {
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const isHere = isSame(field, here);
@@ -112,6 +114,7 @@ export function NumberRow({ height, field, here, onGo, label, hint, next, isQuie
             input: { inputMode: isText ? "text" : "none", autoComplete: "off" },
           }}
         />
+        {end}
       </Stack>
       {own.map((problem) => (
         <Typography key={problem.code} role="alert" color="error" sx={{ pl: 2.5 }}>

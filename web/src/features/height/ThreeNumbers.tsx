@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useGear } from "../../api/queries";
 import { Keypad } from "../../parts/Keypad";
@@ -10,10 +10,11 @@ import { Loaded, Panel } from "../../parts/Page";
 import { Problems } from "../../parts/Problems";
 import { Select } from "../../parts/Select";
 import { ASKED, sightOptions } from "../../parts/sights";
-import { UsualKit } from "../gear";
+import { UnitKeys } from "../gear";
 import { Answer } from "./Answer";
 import { type Field, NumberRow, typeInto, typedIn } from "./NumberRow";
-import { type Height, type Rod, useHeight } from "./useHeight";
+import { RodKey } from "./RodKey";
+import { type Height, useHeight } from "./useHeight";
 
 /** What the three numbers are; a phone's screen has better use for the room. */
 export function Lead() {
@@ -25,31 +26,45 @@ export function Lead() {
 }
 
 type Job = Schemas["JobSheet"];
-type Props = { crew: string; job?: Job; canPlan: boolean };
+/** What is asked beside the numbers, such as whose gear it is, comes as children. */
+type Props = { crew: string; job?: Job; children?: ReactNode };
 
-/** The three numbers and their answer; a crew without a rod is asked for its units first. */
-export function ThreeNumbers({ crew, job, canPlan }: Props) {
+/** The three numbers and their answer; where nobody said what the rod shows, that is asked first. */
+export function ThreeNumbers({ crew, job, children }: Props) {
   const gear = useGear(crew);
   return (
     <Loaded query={gear}>
-      {(sheet) =>
-        sheet.rods.length && sheet.instruments.length ? (
-          <Numbers crew={crew} rods={sheet.rods} job={job} />
-        ) : (
-          <UsualKit crew={crew} canPlan={canPlan} />
-        )
-      }
+      {(sheet) => (
+        <Numbers crew={crew} gear={sheet} job={job}>
+          {children}
+        </Numbers>
+      )}
     </Loaded>
   );
 }
 
-type NumbersProps = { crew: string; rods: readonly Rod[]; job: Job | undefined };
+type NumbersProps = {
+  crew: string;
+  gear: Schemas["GearSheet"];
+  job: Job | undefined;
+  children: ReactNode;
+};
 
-function Numbers({ crew, rods, job }: NumbersProps) {
-  const height = useHeight(crew, rods, job);
+function Numbers({ crew, gear, job, children }: NumbersProps) {
+  const height = useHeight(crew, gear, job);
   const [field, setField] = useState<Field>(job?.benchmarks.length ? "reading" : "known");
   const { rod } = height;
-  if (!rod) return null;
+  if (!rod)
+    return (
+      <Panel title="What does your rod show?">
+        <Stack spacing={1}>
+          <UnitKeys rods={gear.usual_rods} onChoose={({ rod: { id } }) => height.keepRod(id)} />
+          <Typography color="text.secondary">
+            Nothing is stored by this. Another one is a tap away, beside the reading.
+          </Typography>
+        </Stack>
+      </Panel>
+    );
   return (
     <Box
       sx={{
@@ -63,7 +78,7 @@ function Numbers({ crew, rods, job }: NumbersProps) {
         <Answer height={height} field={field} />
       </Box>
       <Stack spacing={0.75}>
-        <Rows {...{ height, job, field, setField }} />
+        <Rows {...{ height, gear, job, field, setField }} />
         <Keypad
           rod={rod}
           value={typedIn(height, field)}
@@ -71,7 +86,7 @@ function Numbers({ crew, rods, job }: NumbersProps) {
           hasSides={field === "known" || typeof field === "number"}
         />
         <More {...{ height, field, setField }} />
-        <Held {...{ height, rods, rod }} />
+        <HowRead height={height}>{children}</HowRead>
         <Keep height={height} job={job} />
       </Stack>
     </Box>
@@ -80,13 +95,15 @@ function Numbers({ crew, rods, job }: NumbersProps) {
 
 type RowsProps = {
   height: Height;
+  gear: Schemas["GearSheet"];
   job: Job | undefined;
   field: Field;
   setField: (field: Field) => void;
 };
 
-function Rows({ height, job, field, setField }: RowsProps) {
+function Rows({ height, gear, job, field, setField }: RowsProps) {
   const row = { height, here: field, onGo: setField };
+  const known = height.values.known.trim() ? height.sheet?.known : null;
   const onBenchmark = job?.benchmarks.find((one) => one.id === height.values.benchmark);
   const options = [
     ...(job?.benchmarks ?? []).map(
@@ -109,11 +126,17 @@ function Rows({ height, job, field, setField }: RowsProps) {
           {...row}
           field="known"
           label="You stand on a point at"
-          hint="Its elevation. Left empty, it is taken as zero"
+          hint={known ? `= ${known.text}` : "Its elevation. Left empty, it is taken as zero"}
           next="reading"
         />
       )}
-      <NumberRow {...row} field="reading" label={`There ${ASKED[height.values.sight]}`} next={0} />
+      <NumberRow
+        {...row}
+        field="reading"
+        label={`There ${ASKED[height.values.sight]}`}
+        next={0}
+        end={<RodKey height={height} gear={gear} />}
+      />
       {height.values.points.map((_, at) => (
         <Stack key={at} spacing={0.75}>
           <NumberRow
@@ -160,24 +183,17 @@ function More({ height, field, setField }: MoreProps) {
   );
 }
 
-type HeldProps = { height: Height; rods: readonly Rod[]; rod: Rod };
-
-/** The rod it is read on, remembered on this device, and how it is held. */
-function Held({ height, rods, rod }: HeldProps) {
+/** How the rod or the tape is held on the point one stands on. */
+function HowRead({ height, children }: { height: Height; children: ReactNode }) {
   return (
-    <Stack direction="row" sx={{ pt: 1, gap: 1, flexWrap: "wrap", "& > *": { flex: "1 1 180px" } }}>
-      <Select
-        label="Read on"
-        value={rod.id}
-        options={rods.map(({ id, name }) => [id, name] as const)}
-        onChange={height.keepRod}
-      />
+    <Stack spacing={1.5} sx={{ pt: 1 }}>
       <Select
         label="How it is read there"
         value={height.values.sight}
         options={sightOptions()}
         onChange={(sight) => height.change({ sight })}
       />
+      {children}
     </Stack>
   );
 }

@@ -1,13 +1,15 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { type Schemas, api, problemsOf, told } from "../../api/client";
 import { forgetReadings } from "../../api/queries";
-import { useDelayed, useIsAtRest } from "../../parts/delayed";
-import { useDraft, useKept } from "../../parts/drafts";
+import { useIsAtRest } from "../../parts/delayed";
+import { keepChoice, useDraft, useKept } from "../../parts/drafts";
+import { usePreview } from "../../parts/preview";
 import type { Sight } from "../../parts/sights";
 
 export type Wanted = { name: string; target: string; reading: string; sight: Sight };
 export type Rod = Schemas["RodSheet"];
+export type UsualRod = Schemas["UsualRod"];
 type Job = Schemas["JobSheet"];
 
 const WANTED: Wanted = { name: "", target: "", reading: "", sight: "standing" };
@@ -21,13 +23,18 @@ const EMPTY = {
 };
 
 /** Three numbers as they are typed, what they give, and keeping it; stored nowhere before. */
-export function useHeight(crew: string, rods: readonly Rod[], job: Job | undefined) {
+export function useHeight(
+  crew: string,
+  { rods, usual_rods: usual }: Pick<Schemas["GearSheet"], "rods" | "usual_rods">,
+  job: Job | undefined,
+) {
   const navigate = useNavigate();
   const first = job?.benchmarks[0]?.id ?? "";
   const draft = useDraft(`height:${job?.id ?? crew}`, { ...EMPTY, benchmark: first });
   const { values, set, sending, clear } = draft;
-  const [kept, keepRod] = useKept(`rod:${crew}`, "");
-  const rod = rods.find((one) => one.id === kept) ?? likely(rods, job);
+  const [kept, keepRod] = useKept(`kit:${crew}:rod`, "");
+  const all = [...rods, ...usual.map((one) => one.rod)];
+  const rod = all.find((one) => one.id === kept) ?? likely(rods, job);
   const body = {
     rod: rod?.id ?? "",
     known: values.known,
@@ -37,20 +44,15 @@ export function useHeight(crew: string, rods: readonly Rod[], job: Job | undefin
     benchmark: values.benchmark || null,
     points: values.points,
   };
-  const asked = useDelayed(body, 60);
-  const height = useQuery({
-    queryKey: ["height", crew, asked],
-    queryFn: () =>
+  const height = usePreview(
+    ["height", crew],
+    body,
+    (typed) =>
       told(
-        api.POST("/api/v1/crews/{crew}/height-now", {
-          params: { path: { crew } },
-          body: asked,
-        }),
+        api.POST("/api/v1/crews/{crew}/height-now", { params: { path: { crew } }, body: typed }),
       ),
-    enabled: rod !== undefined,
-    placeholderData: (before) => before,
-    gcTime: 0,
-  });
+    { pause: 60, enabled: rod !== undefined },
+  );
   const keep = useMutation({
     mutationFn: () =>
       told(
@@ -67,6 +69,7 @@ export function useHeight(crew: string, rods: readonly Rod[], job: Job | undefin
       ),
     onSuccess: async ({ id }) => {
       clear();
+      if (rod) keepChoice(`style:${crew}`, rod.style);
       await forgetReadings();
       const hasPoints = values.points.some((one) => one.target.trim() || one.reading.trim());
       await navigate(hasPoints ? `/jobs/${id}/points` : `/jobs/${id}`);
@@ -84,6 +87,7 @@ export function useHeight(crew: string, rods: readonly Rod[], job: Job | undefin
     rod,
     keepRod,
     sheet: height.data?.height,
+    isOld: height.isOld,
     problems: refused.length ? refused : live,
     change,
     changePoint: (at: number, changed: Partial<Wanted>) =>

@@ -1,13 +1,12 @@
 import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
 import { type CheckSite, useInstrument } from "../../api/queries";
-import { useDelayed } from "../../parts/delayed";
 import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
 import { Loaded, Page, Panel } from "../../parts/Page";
+import { Grayed, usePreview } from "../../parts/preview";
 import { TopBar } from "../frame/TopBar";
 import { CheckDrawing } from "./CheckDrawing";
 import { type EntryOf, METHODS, type MethodKey } from "./methods";
@@ -59,9 +58,9 @@ function CheckForm({ method, instrument }: FormProps) {
     onRecorded: () => navigate(`${base}/${instrument.id}`),
   });
   const typed = typedOf(form.values, guide.entries);
-  const draft = useCheckDraft(instrument.id, method, typed, site).data;
+  const draft = useCheckDraft(instrument.id, method, typed, site);
   const isTouched = (name: string) => (typed[name] ?? "").trim() !== "";
-  const soFar = (draft?.errors ?? []).filter(
+  const soFar = (draft.data?.errors ?? []).filter(
     (problem) => isTouched(problem.field) || problem.field === "",
   );
   const live = { ...form, problems: form.problems.length ? form.problems : soFar };
@@ -77,8 +76,8 @@ function CheckForm({ method, instrument }: FormProps) {
             </Box>
             <CheckDrawing
               method={method}
-              read={draft?.draft.read ?? []}
-              says={draft?.draft.says}
+              read={draft.data?.draft.read ?? []}
+              says={draft.data?.draft.says}
               typed={typed}
             />
           </Panel>
@@ -101,8 +100,10 @@ function CheckForm({ method, instrument }: FormProps) {
                 <CheckEntry key={entry.name} entry={entry} form={live} />
               ))}
               <Box aria-live="polite">
-                {draft?.draft.says ? (
-                  <Result says={draft.draft.says} />
+                {draft.data?.draft.says ? (
+                  <Grayed isOld={draft.isOld}>
+                    <Result says={draft.data.draft.says} />
+                  </Grayed>
                 ) : (
                   <Typography color="text.secondary">
                     The result stands here as soon as the readings are in.
@@ -165,23 +166,18 @@ function typedOf(values: Typed, entries: readonly EntryOf[]): Typed {
 }
 
 function useCheckDraft(instrument: string, method: MethodKey, now: Typed, site: CheckSite) {
-  const typed = useDelayed(JSON.stringify(now));
-  return useQuery({
-    queryKey: ["check-draft", instrument, method, typed, site],
-    queryFn: () =>
-      told(
-        api.POST("/api/v1/instruments/{instrument}/check-draft", {
-          params: { path: { instrument }, query: site },
-          body: {
-            id: "00000000-0000-4000-8000-000000000000",
-            method,
-            axis: "first",
-            typed: JSON.parse(typed) as Typed,
-            made_at: "2000-01-01T00:00:00Z",
-          },
-        }),
-      ),
-    placeholderData: (before) => before,
-    gcTime: 0,
-  });
+  return usePreview(["check-draft", instrument, method, site], now, (typed) =>
+    told(
+      api.POST("/api/v1/instruments/{instrument}/check-draft", {
+        params: { path: { instrument }, query: site },
+        body: {
+          id: "00000000-0000-4000-8000-000000000000",
+          method,
+          axis: "first",
+          typed,
+          made_at: "2000-01-01T00:00:00Z",
+        },
+      }),
+    ),
+  );
 }

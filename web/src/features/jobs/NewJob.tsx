@@ -2,23 +2,36 @@ import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
 import { useNavigate } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
-import { useSession } from "../../api/queries";
-import { keepChoice, useKept } from "../../parts/drafts";
+import { useGear, useSession } from "../../api/queries";
+import { keepChoice, keptChoice } from "../../parts/drafts";
 import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
-import { Page, Panel } from "../../parts/Page";
+import { Loaded, Page, Panel } from "../../parts/Page";
 import { TopBar } from "../frame/TopBar";
 
 type Style = Schemas["JobInputRequest"]["style"];
 
 const EMPTY = { crew: "", name: "", place: "", style: "" };
+const USUAL = "ft-in/8";
 const FIELDS = ["name", "place"];
 
 /** A new job: a name is enough, everything else may come later. */
 export function NewJob() {
+  const crews = (useSession().data?.crews ?? []).filter((crew) => crew.can_plan);
+  const crew = crews[0]?.id;
+  const gear = useGear(crew ?? "");
+  if (!crew) return <JobForm crews={crews} usual={USUAL} />;
+  return (
+    <Loaded query={gear}>
+      {({ rods }) => <JobForm crews={crews} usual={usualStyle(crew, rods)} />}
+    </Loaded>
+  );
+}
+
+type FormProps = { crews: readonly Schemas["CrewSheet"][]; usual: string };
+
+function JobForm({ crews, usual }: FormProps) {
   const session = useSession();
   const navigate = useNavigate();
-  const crews = (session.data?.crews ?? []).filter((crew) => crew.can_plan);
-  const usual = useUsualStyle(crews[0]?.id ?? "");
   const form = useForm({
     draft: "job",
     initial: { ...EMPTY, crew: crews[0]?.id ?? "", style: usual },
@@ -63,8 +76,9 @@ export function NewJob() {
   );
 }
 
-/** The style of this device's last job, else feet and inches; yours to change. */
-function useUsualStyle(crew: string): string {
-  const [kept] = useKept(`style:${crew}`, "ft-in/8");
-  return kept;
+/** The style of this device's last job, else its rod's, else feet and inches; yours to change. */
+function usualStyle(crew: string, rods: readonly Schemas["RodSheet"][]): string {
+  const kept = keptChoice(`kit:${crew}:rod`);
+  const rod = rods.find(({ id }) => id === kept) ?? rods[0];
+  return keptChoice(`style:${crew}`) || (rod?.style ?? USUAL);
 }

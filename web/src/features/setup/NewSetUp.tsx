@@ -9,9 +9,11 @@ import { Choice, Entry, type Form, RecordButton } from "../../parts/form";
 import { Keypad } from "../../parts/Keypad";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { PlaceFields } from "../../parts/PlaceFields";
+import { Grayed } from "../../parts/preview";
 import { spotOf } from "../../parts/plan/frame";
 import { outlineSpots } from "../../parts/plan/pegs";
 import { ASKED, type Sight, isTaped, sightOptions } from "../../parts/sights";
+import { UsualKit } from "../gear";
 import { useJobSheet } from "../frame/useJobSheet";
 import { TrustMark, isTrusted } from "../instruments/TrustMark";
 import { FurtherBacksights } from "./FurtherBacksights";
@@ -40,15 +42,19 @@ export function NewSetUp() {
           <SetUpForm job={job} gear={sheet} />
         ) : (
           <Page title="Set up">
-            <Empty
-              action={
-                <Button component={Link} to={`/gear/${job.crew_id}`} variant="contained">
-                  Add gear
-                </Button>
-              }
-            >
-              The crew has no instrument or no rod yet.
-            </Empty>
+            {sheet.rods.length ? (
+              <Empty
+                action={
+                  <Button component={Link} to={`/gear/${job.crew_id}`} variant="contained">
+                    Add the instrument
+                  </Button>
+                }
+              >
+                The crew has no instrument yet.
+              </Empty>
+            ) : (
+              <UsualKit crew={job.crew_id} rods={sheet.usual_rods} canPlan={job.can_plan} />
+            )}
           </Page>
         )
       }
@@ -59,7 +65,8 @@ export function NewSetUp() {
 function SetUpForm({ job, gear }: { job: Job; gear: Gear }) {
   const form = useSetUpForm(job, gear);
   const { values } = form;
-  const draft = useSetUpDraft(job.id, gear, values).data;
+  const preview = useSetUpDraft(job.id, gear, values);
+  const draft = preview.data;
   const line = draft?.draft.line ?? undefined;
   const place = draft?.draft.place;
   const isAtRest = useIsAtRest(JSON.stringify(values));
@@ -115,7 +122,9 @@ function SetUpForm({ job, gear }: { job: Job; gear: Gear }) {
             {isOptical && <OpticalOrder />}
             <Panel title="Backsight">
               <Stack spacing={2}>
-                <Result line={line} />
+                <Grayed isOld={preview.isOld}>
+                  <Result line={line} />
+                </Grayed>
                 <SightDrawing
                   rod={rod}
                   sight={values.sight}

@@ -1,10 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
 import { useNavigate, useSearchParams } from "react-router";
 import { type Schemas, api, told } from "../../api/client";
-import { useDelayed } from "../../parts/delayed";
-import type { Keys } from "../../parts/drafts";
+import { type Keys, keepChoice, keptChoice } from "../../parts/drafts";
 import { useForm } from "../../parts/form";
 import { spotOf } from "../../parts/plan/frame";
+import { usePreview } from "../../parts/preview";
 import type { Sight } from "../../parts/sights";
 
 export type Extra = { benchmark: string; backsight: string; sight: Sight };
@@ -36,6 +35,8 @@ export const FIELDS = [
   "extras.2",
 ];
 
+const KIT = ["instrument", "receiver", "rod"] as const;
+
 export type Values = typeof EMPTY;
 export type Job = Schemas["JobSheet"];
 export type Gear = Schemas["GearSheet"];
@@ -64,8 +65,10 @@ export function useSetUpForm(job: Job, gear: Gear) {
     (rod) => rod.numbering === "up" && rod.graduation.kind === job.style_kind,
   );
   const chosen = (kind: string, there: readonly { id: string }[]) =>
-    there.find(({ id }) => id === job.kit[kind])?.id;
-  return useForm<Values>({
+    [job.kit[kind], keptChoice(`kit:${job.crew_id}:${kind}`)].find((key) =>
+      there.some(({ id }) => id === key),
+    );
+  const form = useForm<Values>({
     draft: on ? `set-up:${job.id}:${on}` : `set-up:${job.id}`,
     initial: {
       ...EMPTY,
@@ -83,20 +86,19 @@ export function useSetUpForm(job: Job, gear: Gear) {
           body: bodyOf(gear, values, taken_at),
         }),
       ),
-    onRecorded: () => navigate(`/jobs/${job.id}/set-up`),
+    onRecorded: () => {
+      for (const kind of KIT) keepChoice(`kit:${job.crew_id}:${kind}`, form.values[kind]);
+      return navigate(`/jobs/${job.id}/set-up`);
+    },
   });
+  return form;
 }
 
 /** What a set-up that is being typed gives so far. */
 export function useSetUpDraft(job: string, gear: Gear, values: Values & Keys) {
-  const body = bodyOf(gear, useDelayed(values), "2000-01-01T00:00:00Z");
-  return useQuery({
-    queryKey: ["set-up-draft", job, body],
-    queryFn: () =>
-      told(api.POST("/api/v1/jobs/{job}/set-up-draft", { params: { path: { job } }, body })),
-    placeholderData: (before) => before,
-    gcTime: 0,
-  });
+  return usePreview(["set-up-draft", job], bodyOf(gear, values, "2000-01-01T00:00:00Z"), (body) =>
+    told(api.POST("/api/v1/jobs/{job}/set-up-draft", { params: { path: { job } }, body })),
+  );
 }
 
 /** The points a set-up can stand on: benchmarks, and turning points shot from earlier ones. */

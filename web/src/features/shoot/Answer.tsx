@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { Schemas } from "../../api/client";
 import { Both } from "../../parts/BothTexts";
+import { Grayed } from "../../parts/preview";
 import { PegMark } from "../../parts/plan/Peg";
 import { HOW, type Sight } from "../../parts/sights";
 import type { Logged } from "./useShooting";
@@ -9,6 +10,8 @@ import type { Logged } from "./useShooting";
 type Props = {
   shot: Schemas["PegShot"] | null | undefined;
   figures: Schemas["Said"] | undefined;
+  /** Whether the figures are of other digits than stand there now. */
+  isOld: boolean;
   logged: Logged | null;
   /** What the rod stands on. */
   surface: string;
@@ -19,8 +22,13 @@ type Props = {
 };
 
 /** What a reading says, larger than anything else: the verb and the amount. */
-export function Answer({ shot, figures, logged, surface, sight, target }: Props) {
-  if (figures) return <Says head="as typed" figures={figures} />;
+export function Answer({ shot, figures, isOld, logged, surface, sight, target }: Props) {
+  if (figures)
+    return (
+      <Grayed isOld={isOld}>
+        <Says head="as typed" figures={figures} />
+      </Grayed>
+    );
   if (logged) return <Says head={`${logged.name} is logged`} figures={logged.figures} />;
   if (shot?.in_doubt)
     return (

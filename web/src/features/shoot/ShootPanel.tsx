@@ -72,6 +72,7 @@ export function ShootPanel({ shooting, work, setUp, canRecord }: Props) {
         <Box sx={{ flex: 1, minWidth: 0, minHeight: 190 }}>
           <Answer
             {...{ shot, figures, logged }}
+            isOld={shooting.isOld}
             surface={work.surface}
             sight={shooting.sight}
             target={shooting.sight === "standing" ? (target?.clamp?.rod ?? "") : ""}

@@ -144,6 +144,7 @@ export function useShooting(work: Work, stands: Schemas["SetUpSheet"], pass: Pas
     staying,
     stay,
     figures: values.reading.trim() ? preview.data?.says : undefined,
+    isOld: preview.isOld,
     problems: refused.length
       ? refused
       : isAtRest && values.reading.trim()
@@ -191,10 +192,13 @@ function askPreview({ set_up, ...query }: Asked, reading: string): Promise<Previ
 
 function usePreview(asked: Asked, typed: string) {
   const reading = useDelayed(typed, 90);
-  return useQuery({
+  const preview = useQuery({
     ...previewOf(asked, reading),
     enabled: reading.trim() !== "",
+    placeholderData: (before, query) =>
+      JSON.stringify(query?.queryKey[1]) === JSON.stringify(asked) ? before : undefined,
   });
+  return { ...preview, isOld: preview.isPlaceholderData || reading !== typed };
 }
 
 /** What a reading would say, asked once while it is typed and when it is logged. */

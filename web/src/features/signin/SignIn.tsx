@@ -28,6 +28,7 @@ const EXAMPLE_ROD: RodSheet = {
     division: 0.003175,
     fractions: [],
   },
+  style: "ft-in/8",
   length: 3.9624,
   length_text: "",
   lowest: 0,

@@ -5,12 +5,12 @@ import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { useQuery } from "@tanstack/react-query";
 import { type Schemas, api, problemsOf, told } from "../../api/client";
-import { useDelayed, useIsAtRest } from "../../parts/delayed";
+import { useIsAtRest } from "../../parts/delayed";
 import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
 import { Keypad } from "../../parts/Keypad";
 import { ASKED, type Sight, sentence, sightOptions } from "../../parts/sights";
+import { Grayed, usePreview } from "../../parts/preview";
 
 type Occasion = Schemas["OccasionEnum"];
 type Props = {
@@ -92,7 +92,11 @@ export function ReadAgain({ job, setUp, onClose }: Props) {
             value={form.values.reading}
             onChange={(reading) => form.change({ reading })}
           />
-          {form.values.reading.trim() !== "" && <Says says={says.data} />}
+          {form.values.reading.trim() !== "" && (
+            <Grayed isOld={says.isOld}>
+              <Says says={says.data} />
+            </Grayed>
+          )}
           <RecordButton form={live} fields={["reading"]}>
             Record it
           </RecordButton>
@@ -119,16 +123,14 @@ function Says({ says }: { says: Schemas["RereadPreview"] | undefined }) {
 type Values = { point: string; reading: string; occasion: Occasion; sight: Sight; id: string };
 
 function useReread(set_up: string, values: Values) {
-  const { id, point, reading, occasion, sight } = useDelayed(values);
-  const body = { id, point, reading, occasion, sight, taken_at: "2000-01-01T00:00:00Z" };
-  return useQuery({
-    queryKey: ["reread-draft", set_up, body],
-    queryFn: () =>
+  const { id, point, reading, occasion, sight } = values;
+  return usePreview(
+    ["reread-draft", set_up],
+    { id, point, reading, occasion, sight, taken_at: "2000-01-01T00:00:00Z" },
+    (body) =>
       told(
         api.POST("/api/v1/set-ups/{set_up}/reread-draft", { params: { path: { set_up } }, body }),
       ),
-    enabled: reading.trim() !== "",
-    retry: false,
-    gcTime: 0,
-  });
+    { enabled: reading.trim() !== "" },
+  );
 }
