@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 import re
+from uuid import uuid4
 
-from e2e.browser import AT_REST, GO, IN_THEME, PHONE, BrowserTestCase
+from e2e.browser import AT_REST, GO, IN_THEME, PHONE, BrowserTestCase, new_crew
 from e2e.demo import load_demo
+from server.crews.models import User
+from server.fieldbook.models import SetUp
+from server.jobs.models import Job
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
 from server.webapp.demo_ids import demo_id
@@ -141,7 +145,7 @@ class Forms(BrowserTestCase):
         rods = self.page.locator("form").filter(has_text="Add the rod")
         rods.locator("[name='length']").fill("40 m")
         self.press("Add the rod")
-        self.says("Nothing was typed.")
+        self.says("No rod has that length.")
         rods.locator("[name='name']").fill("Too long")
         self.press("Add the rod")
         self.says("No rod has that length.")
@@ -155,6 +159,30 @@ class Forms(BrowserTestCase):
             self.press("Open the job")
             self.page.get_by_role("heading", name="Where the job stands").wait_for()
             self.says(name, "Enter a benchmark")
+
+    def test_set_up_before_there_is_a_benchmark_leads_to_one(self) -> None:
+        new_crew()
+        self.sign_in("flo", "plumb-and-true")
+        self.page.get_by_role("link", name="New job").first.click()
+        self.press("Open the job")
+        self.page.get_by_role("heading", name="Where the job stands").wait_for()
+        self.says("waits for a benchmark")
+        job = Job.objects.get(name="Job 1")
+        gone = {"benchmark": str(uuid4()), "instrument": str(uuid4())}
+        for person in (0, User.objects.get(username="flo").pk):
+            key = f"yp-draft:{person}:set-up:{job.pk}"
+            keep = "([key, draft]) => localStorage.setItem(key, JSON.stringify(draft))"
+            self.page.evaluate(keep, [key, gone])
+        self.page.goto(f"{self.live_server_url}/jobs/{job.pk}/set-up/new")
+        self.says("The rod first stands on a point you know.")
+        self.press("Take it as zero")
+        self.page.get_by_role("button", name="Feet and inches").click()
+        self.fill(backsight="4 2")
+        self.says("On BM1 the rod reads")
+        self.press("Record the set-up")
+        self.page.get_by_role("heading", name="Set-up 1").wait_for()
+        set_up = SetUp.objects.get(job=job)
+        self.assertEqual((set_up.benchmark.name, set_up.instrument.name), ("BM1", "Rotary laser"))
 
     def test_striking_needs_a_reason(self) -> None:
         self.open_demo_job(STUDIO, "stone")

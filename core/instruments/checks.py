@@ -10,6 +10,8 @@ from core.errors import ProvesNothing
 
 LEAST_BASELINE = 0.5
 LEAST_UNEVENNESS = 0.5
+#: Two marks read as finely as they can be differ by one and a half of that: the gap is halved.
+MISREAD = 1.5
 
 
 class CheckVerdict(StrEnum):
@@ -66,14 +68,25 @@ class SlopeCheck:
         return self.slope * distance
 
 
-def two_position(near: float, far: float, gap: float, resolution: float) -> SlopeCheck:
-    """Check by two marks on one wall: e = gap / (2·(far - near)).
+def two_position(
+    near: float, far: float, gap: float, resolution: float, from_middle: float | None = None
+) -> SlopeCheck:
+    """Check by two marks on one wall: e = gap / (2·(far - near)); all in metres (section 6).
 
     The gap is twice the error over the base: crews who take it for the error err on the safe
-    side. Raises :class:`ProvesNothing` where the two distances hardly differ.
+    side. From the middle, with the beam on B's mark again, the gap at A must be half of it.
+    Raises :class:`ProvesNothing` where the two distances hardly differ, or where the gap from
+    the middle says that a mark was misread.
     """
     base = far - near
     _require_baseline(base, "Stand nearer to one mark and farther from the other.")
+    if from_middle is not None and abs(from_middle - gap / 2) > MISREAD * resolution:
+        raise ProvesNothing(
+            f"{from_middle * 1000:g} mm from the middle",
+            "From the middle the gap must be half of the gap at A, and it is not: "
+            "a mark was misread.",
+            "Mark again from both places; the beam goes exactly onto B's mark each time.",
+        )
     return SlopeCheck(gap / (2 * base), 2 * base, 1, resolution)
 
 

@@ -160,6 +160,8 @@ class InstrumentChecks(TestCase):
         checks: list[Callable[[], object]] = [
             lambda: two_position(10.0, 10.2, 0.001, 0.001),
             lambda: face_about(0.2, 0.001, 0.001),
+            lambda: two_position(1, 21, 0.006, 0.001, 0.0046),
+            lambda: two_position(1, 21, -0.006, 0.001, 0.003),
             lambda: two_peg((1, 1), (1, 1), (10.0, 10.1), 0.001),
             lambda: water_level((0, 0), (0.1, 0.4), 0.001),
             lambda: water_level((0, 0), (9.0, 10.0), 0.001),

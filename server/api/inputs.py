@@ -72,8 +72,22 @@ class DayAndTime(serializers.DateTimeField):
         return moment
 
 
+class Name(serializers.CharField):
+    """The name of what is recorded; left empty, the next free one of its kind is given."""
+
+    def __init__(self, longest: int) -> None:
+        too_long = f"It is longer than {longest} characters."
+        super().__init__(
+            max_length=longest,
+            required=False,
+            allow_blank=True,
+            default="",
+            error_messages={"max_length": too_long},
+        )
+
+
 class Named(serializers.CharField):
-    """A name or a note: one line of text with something in it."""
+    """A person's name or a reason: one line of text with something in it."""
 
     def __init__(self, longest: int, **kwargs: Any) -> None:
         messages: dict[str, Any] = {

@@ -10,7 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import Entry, Key, Named
+from server.api.inputs import Entry, Key, Name, Named
 from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
 from server.corrections.figures import MovesOfAll
 from server.corrections.retired import RestingSheet, RetiredList, resting_sheet, retired_list
@@ -73,7 +73,7 @@ class CopyInput(serializers.Serializer[Any]):
     """What a copied job is called."""
 
     id = Key()
-    name = Named(80)
+    name = Name(80)
     place = Named(120, allow_blank=True, default="")
 
 

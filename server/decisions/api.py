@@ -11,7 +11,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.pours import FaultKind, Question, Side
-from server.api.inputs import ByThePhone, DayAndTime, Entry, Key, Named
+from server.api.inputs import ByThePhone, DayAndTime, Entry, Key, Name, Named
 from server.api.views import SignedInView, answers, recorded, records
 from server.decisions.services.answer_pour import AnswerForm, answer_pour
 from server.decisions.services.close_pour import CloseForm, close_pour
@@ -31,7 +31,7 @@ class PourInput(serializers.Serializer[Any]):
     """A new pour."""
 
     id = Key()
-    name = Named(60)
+    name = Name(60)
     pours_at = DayAndTime()
     truck = Entry()
     rate = Entry()

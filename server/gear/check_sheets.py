@@ -41,6 +41,7 @@ VERDICT_WORDS = {
 class ErrorAt(TypedDict):
     """The beam's error at a distance."""
 
+    what: str
     at: str
     error: str
 
@@ -194,7 +195,17 @@ def check_says(instrument: Instrument, method: str, read: Read, site: Site) -> C
         "direction_degrees": None if read.tilt is None else round(read.tilt.direction, 1),
         "settle": _settle(method, read, specified, own),
         "sinks": check.slope < 0,
-        "errors": [_error_at(read, Length.from_float(metres), style) for metres in _usual(site)],
+        "errors": [
+            {
+                "what": "as you checked it",
+                "at": format_distance(base, own),
+                "error": _error(read, base, own),
+            },
+            *(
+                _error_at(read, Length.from_float(metres), (what, style))
+                for metres, what in _usual(site)
+            ),
+        ],
     }
 
 
@@ -203,16 +214,23 @@ def _turns(method: str) -> int:
     return 2 if method in HALF_TURN_METHODS else 1
 
 
-def _usual(site: Site) -> list[float]:
+def _usual(site: Site) -> list[tuple[float, str]]:
     metric = site.style.kind.is_metric
     usual = [float(m) for m in USUAL_METRES] if metric else [ft * 0.3048 for ft in USUAL_FEET]
-    return [*usual, site.sight] if site.sight else usual
+    longest = [(site.sight, "longest sight here")] if site.sight else []
+    return [*((metres, "") for metres in usual), *longest]
 
 
-def _error_at(read: Read, distance: Length, style: Style) -> ErrorAt:
-    error = read.check.error_at(float(distance))
+def _error_at(read: Read, distance: Length, written: tuple[str, Style]) -> ErrorAt:
+    what, style = written
+    error = _error(read, float(distance), style)
+    return {"what": what, "at": format_length(distance, style), "error": error}
+
+
+def _error(read: Read, metres: float, style: Style) -> str:
+    error = read.check.error_at(metres)
     side = "" if read.tilt else (" high" if error > 0 else " low" if error < 0 else "")
-    return {"at": format_length(distance, style), "error": format_fine(error, style) + side}
+    return format_fine(error, style) + side
 
 
 def _settle(method: str, read: Read, specified: float, style: Style) -> str:

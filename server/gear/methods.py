@@ -26,6 +26,8 @@ Measure = Literal["distance", "amount", "reading", "resolution"]
 FARTHEST: dict[Measure, float] = {
     "distance": 1000, "amount": 0.5, "reading": 15, "resolution": 0.02
 }  # fmt: skip
+#: How finely a mark is read where nobody said, by a rod or on a wall: in feet, in meters.
+USUAL_RESOLUTION = {True: ("1/16 in", "1 mm"), False: ("1/32 in", "0.5 mm")}
 METRIC = re.compile(r"\d\s*(?:mm|cm|m|meters?|metres?)\b", re.IGNORECASE)
 IMPERIAL = re.compile(r"""['"′″’”]|\d\s*(?:ft|in|foot|feet|inch|inches)\b""", re.IGNORECASE)
 
@@ -50,13 +52,37 @@ class Method:
     entries: Mapping[str, Measure]
     make: Callable[[Metres], SlopeCheck | Tilt]
     gap: str | None = None
+    optional: tuple[str, ...] = ()
+
+    def typed(self, typed: Mapping[str, str], *, is_metric: bool) -> dict[str, str]:
+        """Return what was typed of its entries; how finely marks are read has a usual value.
+
+        That one goes by the units of the other entries, or by ``is_metric`` where none says.
+        """
+        own = {name: typed.get(name, "") for name in self.entries}
+        if not own["resolution"].strip():
+            found = _is_metric(own.values())
+            metric = is_metric if found is None else found
+            by_rod = self.entries.get("a1") == "reading"
+            own["resolution"] = USUAL_RESOLUTION[by_rod][metric]
+        sides = {side: typed[side] for name in own if (side := f"{name}_side") in typed}
+        kept = {
+            name: text for name, text in own.items() if text.strip() or name not in self.optional
+        }
+        return kept | sides
 
 
 METHODS: dict[str, Method] = {
     CheckMethod.TWO_POSITION: Method(
-        {"near": "distance", "far": "distance", "gap": "amount", "resolution": "resolution"},
-        lambda m: two_position(m["near"], m["far"], m["gap"], m["resolution"]),
+        {
+            "near": "distance", "far": "distance", "gap": "amount", "middle": "amount",
+            "resolution": "resolution",
+        },
+        lambda m: two_position(
+            m["near"], m["far"], m["gap"], m["resolution"], m.get("middle")
+        ),
         gap="gap",
+        optional=("middle",),
     ),
     CheckMethod.FACE_ABOUT: Method(
         {"distance": "distance", "gap": "amount", "resolution": "resolution"},
@@ -125,14 +151,17 @@ def read_entries(
 
     An amount whose ``…_side`` is ``below`` counts downwards.
     """
-    entries = Entries({name: typed.get(name, "") for name in method.entries}, style)
+    typed = method.typed(typed, is_metric=style.kind.is_metric)
+    entries = Entries({name: typed[name] for name in method.entries if name in typed}, style)
     kind = style.kind
     lengths: dict[str, Length] = {}
     for name, measure in method.entries.items():
+        if name not in typed:
+            continue
         length = entries.check(name, lambda n=name, m=measure: _sensible(typed.get(n, ""), m, kind))  # type: ignore[misc]
         if length is not None:
             lengths[name] = -length if typed.get(f"{name}_side") == "below" else length
-    _refuse_two_systems(entries, {name: typed.get(name, "") for name in method.entries})
+    _refuse_two_systems(entries, {name: typed[name] for name in method.entries if name in typed})
     return lengths, entries
 
 
@@ -162,7 +191,7 @@ def _refuse_two_systems(entries: Entries, typed: Mapping[str, str]) -> None:
 
 def slope_of(lengths: Mapping[str, Length], method: Method, entries: Entries) -> Read | None:
     """Return what readings that were read make, once they are all there."""
-    if entries.problems or set(lengths) != set(method.entries):
+    if entries.problems or not set(method.entries) <= set(lengths) | set(method.optional):
         return None
     metres = {name: float(length) for name, length in lengths.items()}
     typed = [entries.text(name) for name in method.entries]

@@ -87,18 +87,18 @@ def steps_of(progress: Progress) -> list[Step]:
     points, left = progress.total("points"), progress.total("not_shot")
     doubted, thin = progress.total("in_doubt"), progress.total("thin")
     ready = bool(progress.floors and progress.set_ups)
-    all_shot = ready and left == 0 and doubted == 0
+    all_shot = ready and points > 0 and left == 0 and doubted == 0
     proven = [
         _instruments(progress),
-        ("control", bool(progress.benchmarks), ", ".join(b["name"] for b in progress.benchmarks)),
+        _control(progress),
         *([_floors(progress)] if progress.asks_a_floor else []),
         _set_up(progress),
         *(_stage(stage, progress) for stage in BELOW if progress.stage(stage)),
-        *([("stone", all_shot, _shot(points, left, doubted))] if progress.asks_a_floor else []),
+        *([("stone", all_shot, _stone(progress))] if progress.asks_a_floor else []),
         *(_stage(stage, progress) for stage in (Stage.MARKS, Stage.AFTER) if progress.stage(stage)),
     ]
     if progress.asks_a_floor:
-        told = f"{thin} thin" if thin else "volume and order"
+        told = f"{thin} thin" if thin else "volume and order" if all_shot else "waits for the stone"
         proven.append(("concrete", all_shot and not thin, told))
     asking = {"instruments"}
     if progress.current is not None:
@@ -114,17 +114,39 @@ def steps_of(progress: Progress) -> list[Step]:
     steps["points"] = _points(progress)
     if "marks" not in steps:
         heights: StepState = "open" if ready else "later"
-        steps["marks"] = {"key": "marks", "state": heights, "note": "clamp, slide, tape"}
-    steps["pours"] = _pours(progress.pours, ready)
+        told = "clamp, slide, tape" if ready else _waits(progress) or "waits for a set-up"
+        steps["marks"] = {"key": "marks", "state": heights, "note": told}
+    steps["pours"] = _pours(progress, ready)
     book: StepState = "open" if progress.set_ups else "later"
-    steps["book"] = {"key": "book", "state": book, "note": "level notes and runs"}
+    told = "level notes and runs" if progress.set_ups else "waits for a set-up"
+    steps["book"] = {"key": "book", "state": book, "note": told}
     steps["records"] = {"key": "records", "state": "open", "note": "papers, files, points"}
     return [steps[key] for key in get_args(StepKey) if key in steps]
 
 
+def _waits(progress: Progress) -> str:
+    """Return what must come before anything can be shot; empty where nothing must."""
+    if not progress.benchmarks:
+        return "waits for a benchmark"
+    return "" if progress.set_ups else "waits for a set-up"
+
+
+def _control(progress: Progress) -> tuple[str, bool, str]:
+    names = ", ".join(benchmark["name"] for benchmark in progress.benchmarks)
+    return "control", bool(names), names or "no benchmark yet"
+
+
+def _stone(progress: Progress) -> str:
+    """Return how far the stone is shot, or what it waits for."""
+    if not progress.floors:
+        return "waits for a floor"
+    points, left = progress.total("points"), progress.total("not_shot")
+    return _waits(progress) or _shot(points, left, progress.total("in_doubt"))
+
+
 def _floors(progress: Progress) -> tuple[str, bool, str]:
     names = ", ".join(floor["name"] for floor in progress.floors)
-    return "floors", bool(progress.floors), names or "no floor yet"
+    return "floors", bool(progress.floors), names or "nothing on the plan yet"
 
 
 def _points(progress: Progress) -> Step:
@@ -143,15 +165,16 @@ def _stage(stage: Stage, progress: Progress) -> tuple[str, bool, str]:
     assert far is not None
     left = far["points"] - far["shot"] - far["in_doubt"]
     is_done = left == 0 and far["in_doubt"] == 0 and bool(progress.set_ups)
-    return str(stage), is_done, _shot(far["points"], left, far["in_doubt"])
+    return str(stage), is_done, _waits(progress) or _shot(far["points"], left, far["in_doubt"])
 
 
-def _pours(pours: list[PourRow], ready: bool) -> Step:
+def _pours(progress: Progress, ready: bool) -> Step:
     """Return the step of the pours; one on hold asks for attention."""
+    pours = progress.pours
     held = [pour["name"] for pour in pours if pour["state"] == "hold"]
     ahead = [pour["name"] for pour in pours if pour["state"] == "go"]
     state: StepState = "open" if ready else "later"
-    note = "none planned"
+    note = "none planned" if ready else _waits(progress) or "waits for a floor"
     if held:
         state, note = "attention", f"HOLD: {', '.join(held)}"
     elif ahead:
@@ -172,7 +195,7 @@ def _instruments(progress: Progress) -> tuple[str, bool, str]:
 def _set_up(progress: Progress) -> tuple[str, bool, str]:
     current = progress.current
     if current is None:
-        return "set-up", False, "not set up"
+        return "set-up", False, "not set up" if progress.benchmarks else "waits for a benchmark"
     if not current["standing"]["stands"]:
         return "set-up", False, f"set-up {current['number']} is in doubt"
     return "set-up", True, f"set-up {current['number']}"

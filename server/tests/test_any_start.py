@@ -35,7 +35,6 @@ class AnyStart(SiteTestCase):
         self.assertEqual(stored.benchmarks.count(), 0)
         self.assertEqual(self.next_of(job), ["control"])
         for changed, field in (
-            ({"name": ""}, "name"),
             ({"name": "x" * 81}, "name"),
             ({"style": "cubits"}, "style"),
             ({"place": "p" * 121}, "place"),

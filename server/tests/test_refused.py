@@ -28,9 +28,14 @@ class OfAJob(SiteTestCase):
         return answer.json()
 
     def test_a_job_has_a_name(self) -> None:
-        (error,) = self.put(f"jobs/{self.job}/name", {"name": "  ", "place": "Yard"}, 400)["errors"]
-        self.assertEqual((error["field"], error["why"]), ("name", "Nothing was typed."))
-        self.assertEqual(self.get(f"jobs/{self.job}")["name"], "Shed")
+        body = {"name": "x" * 81, "place": "Yard"}
+        (error,) = self.put(f"jobs/{self.job}/name", body, 400)["errors"]
+        self.assertEqual(
+            (error["field"], error["why"]), ("name", "It is longer than 80 characters.")
+        )
+        self.put(f"jobs/{self.job}/name", {"name": "  ", "place": "Yard"}, 200)
+        sheet = self.get(f"jobs/{self.job}")
+        self.assertEqual((sheet["name"], sheet["place"]), ("Shed", "Yard"))
 
     def test_levels_that_lead_back_to_themselves_are_told_by_the_floor(self) -> None:
         one = Floor.objects.get(pk=self.add_floor())

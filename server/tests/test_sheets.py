@@ -121,7 +121,7 @@ class Sheets(SiteTestCase):
         self.assertEqual(
             rod["graduation"]["fractions"], ["1/8", "1/4", "3/8", "1/2", "5/8", "3/4", "7/8"]
         )
-        self.assertEqual(len(gear["graduations"]), 8)
+        self.assertEqual(len(gear["graduations"]), 9)
 
     def test_a_metric_job_speaks_meters_throughout(self) -> None:
         job, benchmark = str(uuid4()), str(uuid4())

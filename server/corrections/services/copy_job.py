@@ -17,6 +17,7 @@ from server.jobs.models import Element, Floor, FloorCorner, Job, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind
 from server.jobs.services.note_change import note
+from server.naming import given_name
 from server.pour.models import PriceList
 from server.timed import counted_now
 
@@ -46,8 +47,9 @@ def copy_job(user: User, job_id: UUID, form: CopyForm) -> tuple[Job, bool]:
     stored = Job.objects.filter(pk=form.id, crew=source.crew_id).first()
     if stored is not None:
         return stored, False
+    name = given_name(form.name, "Job ", form.id, Job.objects.filter(crew=source.crew))
     job = Job(
-        id=form.id, crew=source.crew, name=form.name.strip(), place=form.place.strip(),
+        id=form.id, crew=source.crew, name=name, place=form.place.strip(),
         style=source.style, datum=source.datum, begun_at=counted_now(), created_by=user,
         kit=_kit(source),
         **{name: getattr(source, name) for name in LIMITS},

@@ -20,6 +20,7 @@ from server.jobs.models import Element, Floor
 from server.jobs.planned import ElementKind
 from server.jobs.rules import style_of
 from server.jobs.services.note_change import note_difference
+from server.naming import given_name
 from server.pour.models import Pour, PourPart
 from server.records import record_once
 from server.refusals import Entries
@@ -95,16 +96,17 @@ def plan_pour(user: User, job_id: UUID, form: PourForm) -> tuple[Pour, bool]:
     elements = list(poured.exclude(kind__in=NOT_POURED))
     if not floors and not elements:
         entries.refuse("floors", "", "Nothing is poured.", "Choose a floor or an element.")
-    taken = Pour.objects.filter(job=job, name=form.name).exclude(pk=form.id)
-    if taken.exists():
-        entries.refuse("name", form.name, "This job has a pour of that name.", "Give another.")
+    pours = Pour.objects.filter(job=job)
+    name = given_name(form.name, "Pour ", form.id, pours)
+    if pours.filter(name=name).exclude(pk=form.id).exists():
+        entries.refuse("name", name, "This job has a pour of that name.", "Give another.")
     entries.finish()
     with transaction.atomic():
         pour, created = record_once(
             Pour(
                 id=form.id,
                 job=job,
-                name=form.name,
+                name=name,
                 pours_at=form.pours_at,
                 truck=truck,
                 rate=rate,

@@ -12,7 +12,7 @@ from rest_framework.response import Response
 
 from core.tasks import Stage, Task, stage_of
 from server.api.errors import ErrorBody, body_of
-from server.api.inputs import ByThePhone, Entry, Held, Key, Named
+from server.api.inputs import ByThePhone, Entry, Held, Key, Name
 from server.api.views import SignedInView, answers, recorded, records
 from server.crews.permissions import Ability
 from server.fieldbook.access import point_for
@@ -68,7 +68,7 @@ class FreePointInput(serializers.Serializer[Any]):
     """A free point; its target, its place and its group may be left empty."""
 
     id = Key()
-    name = Named(40)
+    name = Name(40)
     target = Entry(required=False, default="")
     x = Entry(required=False, default="")
     y = Entry(required=False, default="")
@@ -79,7 +79,7 @@ class GroupInput(serializers.Serializer[Any]):
     """A group of free points, such as a ceiling."""
 
     id = Key()
-    name = Named(40)
+    name = Name(40)
 
 
 class TargetInput(serializers.Serializer[Any]):
@@ -92,7 +92,7 @@ class KeepPointInput(serializers.Serializer[Any]):
     """A free point to keep as a benchmark."""
 
     id = Key()
-    name = Named(20)
+    name = Name(20)
 
 
 class HeightAnswer(TypedDict):

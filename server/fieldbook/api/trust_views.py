@@ -10,7 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import ByThePhone, Entry, Held, Key, Named
+from server.api.inputs import ByThePhone, Entry, Held, Key, Name
 from server.api.views import SignedInView, answers, recorded, records
 from server.fieldbook.api.views import StrikeInput
 from server.fieldbook.models import Occasion
@@ -57,7 +57,7 @@ class TurningPointInput(serializers.Serializer[Any]):
     """A new turning point."""
 
     id = Key()
-    name = Named(20)
+    name = Name(20)
     reading = Entry()
     sight = Held()
     x = Entry()
@@ -69,7 +69,7 @@ class KeepInput(serializers.Serializer[Any]):
     """A turning point to keep as a benchmark."""
 
     turning_point = Key()
-    name = Named(20)
+    name = Name(20)
 
 
 class AcceptInput(serializers.Serializer[Any]):

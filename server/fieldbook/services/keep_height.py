@@ -28,14 +28,13 @@ from server.gear.models import Rod
 from server.gear.services.usual_kit import give_usual_kit
 from server.gear.usual import units_of_usual
 from server.jobs.access import job_for
-from server.jobs.models import Benchmark, Job, Point
+from server.jobs.models import Benchmark, Job
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.free_points import FreePointForm, add_free_point
 from server.refusals import Conflict, Invalid, Problem
 
 TAKEN_AS_ZERO = "Taken as zero; every height of the job is against it."
-USUAL_BENCHMARK = "BM"
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,9 +94,6 @@ def _job(user: User, crew_id: UUID, height: HeightForm, form: KeepForm) -> Job:
                 Problem("job", "invalid", "", "This job is another crew's.", "Choose one of yours.")
             )
         return job
-    if not form.job_name.strip():
-        why, accepts = "Nothing was typed.", "Give the job a name."
-        raise Invalid(Problem("job_name", "blank", "", why, accepts))
     rod = Rod.objects.filter(crew_id=crew_id, pk=height.rod).first()
     style = style_of_rod(rod_of(rod)).code if rod else "m"
     made, _ = create_job(user, JobForm(form.id, crew_id, form.job_name, style), Ability.SET_UP)
@@ -105,7 +101,7 @@ def _job(user: User, crew_id: UUID, height: HeightForm, form: KeepForm) -> Job:
 
 
 def _benchmark(user: User, job: Job, height: HeightForm, form: KeepForm) -> UUID:
-    """Add the benchmark one stands on, under the next free name where nobody named it."""
+    """Add the benchmark one stands on."""
     known, is_zero = height.known.strip(), not height.known.strip()
     stored = Benchmark.objects.filter(pk=form.key("benchmark"), job=job).exists()
     if is_zero and not stored and has_a_datum(job):
@@ -113,7 +109,7 @@ def _benchmark(user: User, job: Job, height: HeightForm, form: KeepForm) -> UUID
         raise Invalid(Problem("known", "blank", "", why, accepts))
     described = BenchmarkForm(
         id=form.key("benchmark"),
-        name=form.benchmark_name.strip() or _next_name(job, form.key("benchmark")),
+        name=form.benchmark_name,
         elevation="0" if is_zero else known,
         description=TAKEN_AS_ZERO if is_zero else "",
     )
@@ -127,15 +123,6 @@ def _benchmark(user: User, job: Job, height: HeightForm, form: KeepForm) -> UUID
 def _known(problem: Problem) -> Problem:
     fields = {"elevation": "known", "name": "benchmark_name"}
     return replace(problem, field=fields.get(problem.field or "", problem.field))
-
-
-def _next_name(job: Job, own: UUID) -> str:
-    stored = Benchmark.objects.filter(pk=own).first()
-    if stored is not None:
-        return str(stored.name)
-    taken = set(Benchmark.objects.filter(job=job).values_list("name", flat=True))
-    numbers = range(1, len(taken) + 2)
-    return next(name for n in numbers if (name := f"{USUAL_BENCHMARK}{n}") not in taken)
 
 
 def _set_up(
@@ -177,8 +164,7 @@ def _keep_point(
     number, wanted = one
     key = form.key(f"point {number}")
     try:
-        name = wanted.name.strip() or _next_point(job, key)
-        add_free_point(user, job.pk, FreePointForm(key, name, target=wanted.target), known)
+        add_free_point(user, job.pk, FreePointForm(key, wanted.name, target=wanted.target), known)
         if wanted.reading.strip():
             record_shot(
                 user,
@@ -193,12 +179,3 @@ def _keep_point(
             )
     except Invalid as refused:
         raise Invalid(*(in_point(number, problem) for problem in refused.problems)) from refused
-
-
-def _next_point(job: Job, own: UUID) -> str:
-    stored = Point.objects.filter(pk=own).first()
-    if stored is not None:
-        return str(stored.name)
-    free = Point.objects.filter(element__job=job, task="free").values_list("name", flat=True)
-    taken = set(free)
-    return next(name for n in range(1, len(taken) + 2) if (name := f"P{n}") not in taken)

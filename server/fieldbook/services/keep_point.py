@@ -37,8 +37,8 @@ def keep_point(user: User, point_id: UUID, form: KeepPointForm) -> tuple[Benchma
     Raises :class:`Conflict` where it was not shot, or its reading is in doubt.
     """
     point = point_for(user, point_id, Ability.PLAN)
-    stored = Benchmark.objects.filter(pk=form.id, job=point.owner.job, name=form.name).first()
-    if stored is not None:
+    stored = Benchmark.objects.filter(pk=form.id, job=point.owner.job).first()
+    if stored is not None and form.name.strip() in ("", stored.name):
         return stored, False
     if point.task != Task.FREE:
         raise Conflict(point.name, "It is no free point.", "Add a free point and shoot it there.")

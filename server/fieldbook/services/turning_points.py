@@ -16,6 +16,7 @@ from server.fieldbook.models import SetUp, TurningPoint
 from server.fieldbook.services.record_shot import sight_from
 from server.jobs.models import Benchmark
 from server.jobs.rules import style_of
+from server.naming import given_name
 from server.records import record_once
 from server.refusals import Entries
 
@@ -44,7 +45,7 @@ def shoot_turning_point(
         entries.check("x", lambda: PlanPoint(x, y))
     sighting = JobLines(set_up.job_id).sighting(set_up.pk)
     seen = entries.check("reading", lambda: sight_from(sighting, form.reading, form.sight))
-    _refuse_taken(set_up, form, entries)
+    name = _name(set_up, form, entries)
     entries.finish()
     assert seen is not None
     assert x is not None
@@ -53,7 +54,7 @@ def shoot_turning_point(
         TurningPoint(
             id=form.id,
             set_up=set_up,
-            name=form.name,
+            name=name,
             reading=seen.value,
             sight=seen.kind,
             typed=form.reading.strip(),
@@ -65,10 +66,13 @@ def shoot_turning_point(
     )
 
 
-def _refuse_taken(set_up: SetUp, form: TurningPointForm, entries: Entries) -> None:
-    points = TurningPoint.objects.filter(set_up__job=set_up.job, strike=None, name=form.name)
-    benchmarks = Benchmark.objects.filter(job=set_up.job, name=form.name)
+def _name(set_up: SetUp, form: TurningPointForm, entries: Entries) -> str:
+    all_of = TurningPoint.objects.filter(set_up__job=set_up.job)
+    name = given_name(form.name, "TP", form.id, all_of)
+    points = all_of.filter(strike=None, name=name)
+    benchmarks = Benchmark.objects.filter(job=set_up.job, name=name)
     if points.exclude(pk=form.id).exists() or benchmarks.exists():
         entries.refuse(
-            "name", form.name, "The job has a point of that name.", "Give it a name of its own."
+            "name", name, "The job has a point of that name.", "Give it a name of its own."
         )
+    return name

@@ -12,7 +12,7 @@ from rest_framework.response import Response
 
 from core.instruments import Signal
 from core.rods import GRADUATIONS, Numbering
-from server.api.inputs import Entry, Key, Named
+from server.api.inputs import Entry, Key, Name
 from server.api.views import SignedInView, answers, recorded, records
 from server.gear.models import BeamClass, InstrumentKind, ReadTo
 from server.gear.services.add_gear import (
@@ -33,7 +33,7 @@ class InstrumentInput(serializers.Serializer[Any]):
     """A new instrument."""
 
     id = Key()
-    name = Named(60)
+    name = Name(60)
     kind = serializers.ChoiceField(InstrumentKind.choices)
     range = Entry()
     least_distance = Entry()
@@ -45,7 +45,7 @@ class ReceiverInput(serializers.Serializer[Any]):
     """A new receiver."""
 
     id = Key()
-    name = Named(60)
+    name = Name(60)
     signal = serializers.ChoiceField([str(one) for one in Signal])
     fine = Entry()
     coarse = Entry()
@@ -55,7 +55,7 @@ class RodInput(serializers.Serializer[Any]):
     """A new rod."""
 
     id = Key()
-    name = Named(60)
+    name = Name(60)
     numbering = serializers.ChoiceField([str(numbering) for numbering in Numbering])
     graduation = serializers.ChoiceField(list(GRADUATIONS))
     length = Entry()

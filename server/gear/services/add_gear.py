@@ -13,8 +13,9 @@ from core.rods import GRADUATIONS, Numbering
 from core.rods import Rod as CoreRod
 from server.crews.models import User
 from server.crews.permissions import Ability, role_in_crew
-from server.gear.models import Instrument, Receiver, Rod
+from server.gear.models import Instrument, InstrumentKind, Receiver, Rod
 from server.gear.sheets import SHORT_STYLE
+from server.naming import given_name
 from server.records import record_once
 from server.refusals import Entries
 
@@ -76,7 +77,7 @@ def read_rod(crew_id: UUID, form: RodForm) -> Rod:
     return Rod(
         id=form.id,
         crew_id=crew_id,
-        name=form.name,
+        name=given_name(form.name, "Rod ", form.id, Rod.objects.filter(crew=crew_id)),
         numbering=form.numbering,
         graduation=form.graduation,
         length=length,
@@ -102,10 +103,11 @@ def read_instrument(crew_id: UUID, form: InstrumentForm) -> Instrument:
     text = form.specification.strip()
     specified = entries.check("specification", lambda: parse_slope(text)) if text else None
     entries.finish()
+    kind = f"{InstrumentKind(form.kind).label} "
     return Instrument(
         id=form.id,
         crew_id=crew_id,
-        name=form.name,
+        name=given_name(form.name, kind, form.id, Instrument.objects.filter(crew=crew_id)),
         kind=form.kind,
         range=reach.get("range"),
         least_distance=reach.get("least_distance"),
@@ -134,7 +136,7 @@ def read_receiver(crew_id: UUID, form: ReceiverForm) -> Receiver:
     return Receiver(
         id=form.id,
         crew_id=crew_id,
-        name=form.name,
+        name=given_name(form.name, "Receiver ", form.id, Receiver.objects.filter(crew=crew_id)),
         signal=form.signal,
         fine=fine,
         coarse=coarse,

@@ -89,7 +89,7 @@ def record_check(
             method=form.method,
             axis=form.axis,
             readings={
-                name: {"typed": form.typed[name].strip(), "metres": metres_text(length)}
+                name: {"typed": entries.text(name).strip(), "metres": metres_text(length)}
                 for name, length in lengths.items()
             },
             made_at=form.made_at,

@@ -8,6 +8,7 @@ from uuid import uuid4
 
 from django.utils import timezone
 
+from server.gear.models import InstrumentCheck
 from server.tests.site import SiteTestCase
 
 
@@ -74,7 +75,41 @@ class Checks(SiteTestCase):
                 says = self.draft(method, typed)["draft"]["says"]
                 self.assertEqual((says["slope"], says["verdict"]), (slope, verdict))
                 self.assertEqual([e["at"] for e in says["errors"]][-1], "41.500 m")
-        self.assertEqual(says["errors"][0]["error"], "11.3 mm low")
+        rows = [(row["what"], row["at"], row["error"]) for row in says["errors"]]
+        self.assertEqual(rows[0], ("as you checked it", "23.6 m", "26.6 mm low"))
+        self.assertEqual(rows[1], ("", "10.000 m", "11.3 mm low"))
+        self.assertEqual(rows[-1][0], "longest sight here")
+
+    def test_how_finely_marks_are_read_has_a_usual_value_in_the_units_typed(self) -> None:
+        table = (
+            ("m", {"distance": "30", "gap": "2.5 mm"}, "0.5 mm"),
+            ("m", {"distance": "98 ft", "gap": "1/8 in"}, "1/32 in"),
+            ("ft-in/8", {"distance": "98 ft", "gap": "1/8 in", "resolution": " "}, "1/32 in"),
+            ("ft-in/8", {"distance": "30 m", "gap": "2.5 mm"}, "0.5 mm"),
+        )
+        for units, typed, usual in table:
+            with self.subTest(units=units, typed=typed):
+                says = self.draft("face-about", typed, units)["draft"]["says"]
+                same = self.draft("face-about", typed | {"resolution": usual}, units)
+                self.assertEqual(says, same["draft"]["says"])
+        pegs = {"a1": "1.2", "b1": "1.3", "a2": "1.4", "b2": "1.5", "to_a": "2", "to_b": "39"}
+        same = self.draft("two-peg", pegs | {"resolution": "1 mm"})
+        self.assertEqual(self.draft("two-peg", pegs)["draft"], same["draft"])
+        body = self.body("face-about", {"distance": "30", "gap": "2 mm"})
+        kept = self.ok(self.helper, f"instruments/{self.instrument}/checks?units=m", body)["id"]
+        stored = InstrumentCheck.objects.get(pk=kept).readings["resolution"]
+        self.assertEqual((stored["typed"], float(stored["metres"])), ("0.5 mm", 0.0005))
+
+    def test_from_the_middle_half_of_the_gap_is_found_again(self) -> None:
+        typed = {"near": "1.5", "far": "13.5", "gap": "6 mm"}
+        says = self.draft("two-position", typed)["draft"]["says"]
+        for middle in ("3 mm", "3.5 mm", ""):
+            again = self.draft("two-position", typed | {"middle": middle})["draft"]["says"]
+            self.assertEqual(again, says)
+        for middle, side in (("4 mm", "above"), ("3 mm", "below"), ("6 mm", "above")):
+            wrong = typed | {"middle": middle, "middle_side": side}
+            (error,) = self.draft("two-position", wrong)["errors"]
+            self.assertIn("a mark was misread", error["why"])
 
     def test_the_gap_stands_beside_the_true_error(self) -> None:
         typed = {"near": "1.63", "far": "13.5", "gap": "0.8 mm", "resolution": "0.5 mm"}

@@ -10,7 +10,7 @@ from core.design import Toward
 from core.design.given import MOST_FACES
 from core.lengths.style import STYLE_CODES
 from core.tables import LARGEST
-from server.api.inputs import Entry, Key, Named
+from server.api.inputs import Entry, Key, Name
 from server.jobs.plan.element_form import Typed
 from server.jobs.planned import ElementKind, FloorPart
 from server.jobs.services.draft_element import ElementForm
@@ -25,7 +25,7 @@ class BenchmarkInput(serializers.Serializer[Any]):
     """A new benchmark."""
 
     id = Key()
-    name = Named(20)
+    name = Name(20)
     elevation = Entry()
     description = serializers.CharField(
         max_length=200, required=False, allow_blank=True, default=""
@@ -63,7 +63,7 @@ class JobInput(serializers.Serializer[Any]):
 
     id = Key()
     crew = Key()
-    name = Named(80)
+    name = Name(80)
     place = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
     style = serializers.ChoiceField(STYLE_CODES)  # type: ignore[assignment]
     benchmark = BenchmarkInput(required=False, allow_null=True, default=None)
@@ -103,7 +103,7 @@ class FloorInput(serializers.Serializer[Any]):
     """A floor's plan; the fields of the other shapes may be empty."""
 
     id = Key()
-    name = Named(40)
+    name = Name(40)
     shape = serializers.ChoiceField(["rectangle", "l-shape", "corners"])
     length = Entry()
     width = Entry()
@@ -195,7 +195,7 @@ class ElementInput(serializers.Serializer[Any]):
 
     id = Key()
     kind = serializers.ChoiceField(ElementKind.values)
-    name = Named(40)
+    name = Name(40)
     level_from = serializers.ChoiceField(["elevation", "benchmark", "floor"])
     level = Entry()
     side = serializers.ChoiceField(["above", "below"])

@@ -10,7 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import Named
+from server.api.inputs import Name, Named
 from server.api.views import SignedInView, answers
 from server.jobs.api.views import JobsSheet
 from server.jobs.services.keep_jobs import NameForm, archive_job, delete_job, rename_job
@@ -20,7 +20,7 @@ from server.jobs.sheets import job_rows
 class NameInput(serializers.Serializer[Any]):
     """A job's name and place."""
 
-    name = Named(80)
+    name = Name(80)
     place = Named(120, allow_blank=True, default="")
 
 

@@ -12,6 +12,7 @@ from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import style_of
+from server.naming import given_name
 from server.records import record_once, rests_on
 from server.refusals import Entries, Invalid, Problem
 
@@ -70,7 +71,9 @@ def store_benchmark(
     user: User, job: Job, form: BenchmarkForm, known: Known
 ) -> tuple[Benchmark, bool]:
     """Record a benchmark; refuses a name the job already has, with what rests on it."""
-    other = Benchmark.objects.filter(job=job, name=form.name).exclude(pk=form.id).first()
+    benchmarks = Benchmark.objects.filter(job=job)
+    name = given_name(form.name, "BM", form.id, benchmarks)
+    other = benchmarks.filter(name=name).exclude(pk=form.id).first()
     if other is not None:
         stands = format_elevation(other.elevation, style_of(job))
         resting = ", ".join(rests_on(other))
@@ -79,7 +82,7 @@ def store_benchmark(
             Problem(
                 "name",
                 "taken",
-                form.name,
+                name,
                 f"{other.name} already stands in this job, at {stands}.{used}",
                 "A new value is a new benchmark: give it a name of its own.",
             )
@@ -88,7 +91,7 @@ def store_benchmark(
         Benchmark(
             id=form.id,
             job=job,
-            name=form.name,
+            name=name,
             elevation=known.elevation,
             description=form.description,
             x=known.place.x if known.place else None,

@@ -18,6 +18,7 @@ from server.jobs.services.add_benchmark import (
     store_benchmark,
     typed_in,
 )
+from server.naming import given_name
 from server.records import record_once
 from server.refusals import Entries
 from server.timed import counted_now
@@ -40,12 +41,13 @@ def create_job(user: User, form: JobForm, needs: Ability = Ability.PLAN) -> tupl
     role_in_crew(user, form.crew, needs)
     style = Style.from_code(form.style)
     known = _known(form.benchmark, style)
+    jobs = Job.objects.filter(crew=form.crew)
     with transaction.atomic():
         job, created = record_once(
             Job(
                 id=form.id,
                 crew_id=form.crew,
-                name=form.name,
+                name=given_name(form.name, "Job ", form.id, jobs),
                 place=form.place,
                 style=style.code,
                 begun_at=counted_now(),

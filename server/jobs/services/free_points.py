@@ -19,6 +19,7 @@ from server.jobs.plan.element_form import Typed
 from server.jobs.planned import ElementKind, as_typed_in
 from server.jobs.rules import kind_of, style_of
 from server.jobs.services.note_change import note, note_difference
+from server.naming import given_name
 from server.records import record_once
 from server.refusals import Entries, Invalid, Problem
 
@@ -75,14 +76,14 @@ def add_free_point(
     with transaction.atomic():
         group = _group_of(user, job, form)
         Element.objects.select_for_update().get(pk=group.pk)
-        _refuse_taken(group, form)
+        name = _name(job, group, form)
         last = group.points.aggregate(last=Max("position"))["last"] or 0
         point, created = record_once(
             Point(
                 id=form.id,
                 element=group,
                 task=Task.FREE,
-                name=form.name,
+                name=name,
                 position=last + 1,
                 x=place.x if place else None,
                 y=place.y if place else None,
@@ -144,15 +145,17 @@ def _group_of(user: User, job: Job, form: FreePointForm) -> Element:
 
 
 def _group(user: User, job: Job, form: GroupForm) -> tuple[Element, bool]:
-    stored = Element.objects.filter(pk=form.id, job=job).first()
-    if stored is not None and stored.name == form.name:
+    elements = Element.objects.filter(job=job)
+    name = given_name(form.name, "Points ", form.id, elements)
+    stored = elements.filter(pk=form.id).first()
+    if stored is not None and stored.name == name:
         return stored, False
-    if Element.objects.filter(job=job, name=form.name).exists():
+    if elements.filter(name=name).exists():
         raise Invalid(
             Problem(
                 "name",
                 "taken",
-                form.name,
+                name,
                 "This job has an element of that name.",
                 "Give another name.",
             )
@@ -162,7 +165,7 @@ def _group(user: User, job: Job, form: GroupForm) -> tuple[Element, bool]:
             id=form.id,
             job=job,
             kind=ElementKind.FREE,
-            name=form.name,
+            name=name,
             tolerance=TOLERANCES[kind_of(job).is_metric],
             typed=NO_GEOMETRY,
             **as_typed_in(style_of(job)),
@@ -171,14 +174,17 @@ def _group(user: User, job: Job, form: GroupForm) -> tuple[Element, bool]:
     )
 
 
-def _refuse_taken(group: Element, form: FreePointForm) -> None:
-    if group.points.filter(name=form.name).exclude(pk=form.id).exists():
+def _name(job: Job, group: Element, form: FreePointForm) -> str:
+    points = Point.objects.filter(element__job=job, task=Task.FREE)
+    name = given_name(form.name, "P", form.id, points)
+    if group.points.filter(name=name).exclude(pk=form.id).exists():
         raise Invalid(
             Problem(
                 "name",
                 "taken",
-                form.name,
+                name,
                 f"{group.name} has a point of that name.",
                 "Give it a name of its own, or shoot the one that is there.",
             )
         )
+    return name

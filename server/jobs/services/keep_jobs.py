@@ -26,10 +26,10 @@ class NameForm:
 
 @transaction.atomic
 def rename_job(user: User, job_id: UUID, form: NameForm) -> None:
-    """Give a job another name or place."""
+    """Give a job another name or place; without a name it keeps its own."""
     job, _ = job_for(user, job_id, Ability.PLAN)
     before = {"name": job.name, "place": job.place}
-    job.name, job.place = form.name.strip(), form.place.strip()
+    job.name, job.place = form.name.strip() or job.name, form.place.strip()
     after = {"name": job.name, "place": job.place}
     job.save(update_fields=["name", "place"])
     note_difference(user, job, "Name and place", before, after)

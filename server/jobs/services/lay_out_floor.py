@@ -21,6 +21,7 @@ from server.jobs.services.draft_floor import FloorDraft, FloorForm, draft_floor
 from server.jobs.services.note_change import note_difference
 from server.jobs.services.place_element import check_carried
 from server.jobs.sheets import typed_as_it_stands
+from server.naming import given_name
 from server.records import record_once
 from server.refusals import Invalid, Problem
 
@@ -28,11 +29,10 @@ from server.refusals import Invalid, Problem
 def lay_out_floor(user: User, job_id: UUID, form: FloorForm) -> tuple[Floor, bool]:
     """Create a floor with its corners and its grid of points."""
     job, _ = job_for(user, job_id, Ability.PLAN)
-    draft = _complete(job, form)
-    _refuse_taken_name(job, form)
+    draft, name = _complete(job, form), _name(job, form)
     with transaction.atomic():
         floor, created = record_once(
-            Floor(id=form.id, job=job, name=form.name, created_by=user, **draft.values)
+            Floor(id=form.id, job=job, name=name, created_by=user, **draft.values)
         )
         if created:
             _store_plan(floor, draft)
@@ -47,15 +47,14 @@ def change_floor(
     ``opened`` is the plan as its form showed it: what another changed since is not overwritten.
     """
     floor, _ = floor_for(user, floor_id, Ability.PLAN)
-    draft = _complete(floor.job, form)
-    _refuse_taken_name(floor.job, form)
+    draft, name = _complete(floor.job, form), _name(floor.job, form)
     with transaction.atomic():
         floor = Floor.objects.select_for_update().get(pk=floor_id)
         before = typed_as_it_stands(floor)
         _change_plan(floor, draft)
-        floor.name = form.name
-        for name, value in draft.values.items():
-            setattr(floor, name, value)
+        floor.name = name
+        for column, value in draft.values.items():
+            setattr(floor, column, value)
         floor.save()
         after = typed_as_it_stands(floor)
         refuse_overwriting(opened, before, after)
@@ -70,17 +69,20 @@ def _complete(job: Job, form: FloorForm) -> FloorDraft:
     return draft
 
 
-def _refuse_taken_name(job: Job, form: FloorForm) -> None:
-    if Floor.objects.filter(job=job, name=form.name).exclude(pk=form.id).exists():
+def _name(job: Job, form: FloorForm) -> str:
+    floors = Floor.objects.filter(job=job)
+    name = given_name(form.name, "Slab ", form.id, floors)
+    if floors.filter(name=name).exclude(pk=form.id).exists():
         raise Invalid(
             Problem(
                 "name",
                 "taken",
-                form.name,
+                name,
                 "This job has a floor of that name.",
                 "Give another name.",
             )
         )
+    return name
 
 
 def _change_plan(floor: Floor, draft: FloorDraft) -> None:

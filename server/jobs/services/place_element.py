@@ -16,9 +16,11 @@ from server.jobs.models import Element, Job, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.planned_key import planned_key
 from server.jobs.plan.typed import element_typed
+from server.jobs.planned import ElementKind
 from server.jobs.services.changed_since import refuse_overwriting
 from server.jobs.services.draft_element import ElementDraft, ElementForm, draft_element
 from server.jobs.services.note_change import note_difference
+from server.naming import given_name
 from server.records import record_once
 from server.refusals import Invalid, Problem, Refusal
 
@@ -26,10 +28,10 @@ from server.refusals import Invalid, Problem, Refusal
 def place_element(user: User, job_id: UUID, form: ElementForm) -> tuple[Element, bool]:
     """Put an element on a job's plan, with the points it is shot at."""
     job, _ = job_for(user, job_id, Ability.PLAN)
-    draft = _complete(job, form)
+    draft, name = _complete(job, form), _name(job, form)
     with transaction.atomic():
         element, created = record_once(
-            Element(id=form.id, job=job, name=form.name, created_by=user, **draft.values)
+            Element(id=form.id, job=job, name=name, created_by=user, **draft.values)
         )
         if created:
             _match_points(element, draft)
@@ -44,13 +46,13 @@ def change_element(
     ``opened`` is the element as its form showed it: what another changed since is not overwritten.
     """
     found, _ = element_for(user, element_id, Ability.PLAN)
-    draft = _complete(found.job, form)
+    draft, name = _complete(found.job, form), _name(found.job, form)
     with transaction.atomic():
         element = Element.objects.select_for_update().get(pk=element_id)
         before = element_typed(element)
-        element.name = form.name
-        for name, value in draft.values.items():
-            setattr(element, name, value)
+        element.name = name
+        for column, value in draft.values.items():
+            setattr(element, column, value)
         element.save()
         after = element_typed(element)
         refuse_overwriting(opened, before, after)
@@ -62,18 +64,23 @@ def change_element(
 def _complete(job: Job, form: ElementForm) -> ElementDraft:
     draft = draft_element(job, form)
     draft.entries.finish()
-    same = Element.objects.filter(job=job, name=form.name).exclude(pk=form.id)
-    if same.exists():
+    return draft
+
+
+def _name(job: Job, form: ElementForm) -> str:
+    elements = Element.objects.filter(job=job)
+    name = given_name(form.name, f"{ElementKind(form.kind).label} ", form.id, elements)
+    if elements.filter(name=name).exclude(pk=form.id).exists():
         raise Invalid(
             Problem(
                 "name",
                 "taken",
-                form.name,
+                name,
                 "This job has an element of that name.",
                 "Give another name.",
             )
         )
-    return draft
+    return name
 
 
 def _match_points(element: Element, draft: ElementDraft) -> None:

@@ -3211,6 +3211,7 @@ export interface components {
         BenchmarkInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             elevation: string;
             /** @default  */
@@ -3465,6 +3466,7 @@ export interface components {
         CopyInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             /** @default  */
             place: string;
@@ -3677,6 +3679,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             kind: components["schemas"]["ElementKindEnum"];
+            /** @default  */
             name: string;
             level_from: components["schemas"]["LevelFromEnum"];
             level: string;
@@ -3740,6 +3743,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             kind: components["schemas"]["ElementKindEnum"];
+            /** @default  */
             name: string;
             level_from: components["schemas"]["LevelFromEnum"];
             level: string;
@@ -3795,6 +3799,7 @@ export interface components {
         };
         /** @description The beam's error at a distance. */
         ErrorAt: {
+            what: string;
             at: string;
             error: string;
         };
@@ -3895,6 +3900,7 @@ export interface components {
         FloorChangeInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             shape: components["schemas"]["FloorShapeEnum"];
             length: string;
@@ -3983,6 +3989,7 @@ export interface components {
         FloorInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             shape: components["schemas"]["FloorShapeEnum"];
             length: string;
@@ -4093,6 +4100,7 @@ export interface components {
         FreePointInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             /** @default  */
             target: string;
@@ -4182,6 +4190,7 @@ export interface components {
         GroupInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
         };
         /** @enum {string} */
@@ -4272,6 +4281,7 @@ export interface components {
         InstrumentInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             kind: components["schemas"]["InstrumentKindEnum"];
             range: string;
@@ -4285,6 +4295,7 @@ export interface components {
         InstrumentRightInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             kind: components["schemas"]["InstrumentKindEnum"];
             range: string;
@@ -4328,6 +4339,7 @@ export interface components {
             id: string;
             /** Format: uuid */
             crew: string;
+            /** @default  */
             name: string;
             /** @default  */
             place: string;
@@ -4410,12 +4422,14 @@ export interface components {
         KeepInputRequest: {
             /** Format: uuid */
             turning_point: string;
+            /** @default  */
             name: string;
         };
         /** @description A free point to keep as a benchmark. */
         KeepPointInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
         };
         /** @enum {string} */
@@ -4667,6 +4681,7 @@ export interface components {
         };
         /** @description A job's name and place. */
         NameInputRequest: {
+            /** @default  */
             name: string;
             /** @default  */
             place: string;
@@ -5143,6 +5158,7 @@ export interface components {
         PourInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             /** Format: date-time */
             pours_at: string;
@@ -5317,6 +5333,7 @@ export interface components {
         ReceiverInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             signal: components["schemas"]["SignalEnum"];
             fine: string;
@@ -5326,6 +5343,7 @@ export interface components {
         ReceiverRightInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             signal: components["schemas"]["SignalEnum"];
             fine: string;
@@ -5462,6 +5480,7 @@ export interface components {
         RodInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             numbering: components["schemas"]["NumberingEnum"];
             graduation: components["schemas"]["GraduationEnum"];
@@ -5473,6 +5492,7 @@ export interface components {
         RodRightInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             numbering: components["schemas"]["NumberingEnum"];
             graduation: components["schemas"]["GraduationEnum"];
@@ -6239,6 +6259,7 @@ export interface components {
         TurningPointInputRequest: {
             /** Format: uuid */
             id: string;
+            /** @default  */
             name: string;
             reading: string;
             /** @default standing */
@@ -11945,7 +11966,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
+        requestBody?: {
             content: {
                 "application/json": components["schemas"]["NameInputRequest"];
             };

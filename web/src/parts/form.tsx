@@ -7,7 +7,7 @@ import type { FormEvent, ReactNode } from "react";
 import { type Problem, type Schemas, problemsOf } from "../api/client";
 import { forgetReadings } from "../api/queries";
 import { type Keys, useDraft } from "./drafts";
-import { EntryField } from "./EntryField";
+import { EntryField, inWords } from "./EntryField";
 import { Problems } from "./Problems";
 
 type Typed<Values> = Values & Keys;
@@ -25,6 +25,8 @@ type Options<Values> = {
   /** Where the draft is kept on this device. */
   draft: string;
   initial: Values;
+  /** What can be chosen, for fields that are a choice; a draft of anything else is let go. */
+  choices?: Partial<Record<keyof Values, readonly string[]>>;
   /** Send it; `at` is when it was first sent. */
   send: (values: Typed<Values>, at: string) => Promise<Schemas["Recorded"]>;
   onRecorded?: (recorded: Schemas["Recorded"]) => void | Promise<void>;
@@ -32,7 +34,8 @@ type Options<Values> = {
 
 /** A form whose draft survives an error, a reload or a dropped line until it is recorded. */
 export function useForm<Values extends object>(options: Options<Values>): Form<Values> {
-  const { values, set, sending, clear } = useDraft(options.draft, options.initial);
+  const { values: kept, set, sending, clear } = useDraft(options.draft, options.initial);
+  const values = stillOffered(kept, options);
   const record = useMutation({
     mutationFn: () => options.send(values, sending()),
     onSuccess: async (recorded) => {
@@ -54,6 +57,18 @@ export function useForm<Values extends object>(options: Options<Values>): Form<V
     },
     isSending: record.isPending,
   };
+}
+
+/** What is typed, but for choices that are not to be had any more: those are as at the start. */
+function stillOffered<Values extends object>(
+  kept: Typed<Values>,
+  { initial, choices = {} }: Options<Values>,
+): Typed<Values> {
+  const gone = (Object.keys(choices) as (keyof Values)[]).filter(
+    (name) => !choices[name]?.includes(String(kept[name])),
+  );
+  if (!gone.length) return kept;
+  return { ...kept, ...Object.fromEntries(gone.map((name) => [name, initial[name]])) };
 }
 
 type Entries<Values> = {
@@ -92,7 +107,7 @@ export function Entry<Values>({ form, name, field, hint, ...rest }: EntryProps<V
 }
 
 type ChoiceProps<Values> = {
-  form: Pick<Form<Values>, "values" | "change">;
+  form: Pick<Form<Values>, "values" | "change"> & { problems?: readonly Problem[] };
   name: Entries<Values>;
   label: string;
   options: readonly (readonly [string, string])[];
@@ -100,11 +115,14 @@ type ChoiceProps<Values> = {
 
 /** One choice of a form, from codes and what they are called. */
 export function Choice<Values>({ form, name, label, options }: ChoiceProps<Values>) {
+  const own = (form.problems ?? []).filter(({ field }) => field === name);
   return (
     <TextField
       select
       label={label}
       value={String(form.values[name])}
+      error={own.length > 0}
+      helperText={own.map(inWords).join(" ")}
       onChange={(event) =>
         form.change({ [name]: event.target.value } as unknown as Partial<Values>)
       }

@@ -40,6 +40,7 @@ export function ElementFields(props: Props) {
             value={form.name}
             onChange={(name) => change({ name })}
             problems={problems}
+            hint={`Left empty, it is ${kind.name} with a number`}
           />
           {kind.shapes.length > 0 && <ShapeChoice {...props} />}
         </Stack>

@@ -189,7 +189,7 @@ function MoreFields({ job, live, parts }: MoreProps) {
     <>
       <Panel title="Name and limits">
         <Stack spacing={2}>
-          <Entry form={live} name="name" label="Floor" />
+          <Entry form={live} name="name" label="Floor" hint="Left empty, it gets a number" />
           <Entry
             form={live}
             name="least_thickness"

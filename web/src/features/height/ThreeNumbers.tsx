@@ -218,7 +218,7 @@ function Keep({ height, job }: { height: Height; job: Job | undefined }) {
             onGo={() => undefined}
             field="job_name"
             label="Name the job"
-            hint="Anything you find it by; the rest may come later"
+            hint="Anything you find it by; left empty, it gets a number"
           />
         )}
         <Problems problems={height.problems} fields={shown} />

@@ -31,7 +31,9 @@ export function useHeight(
   const navigate = useNavigate();
   const first = job?.benchmarks[0]?.id ?? "";
   const draft = useDraft(`height:${job?.id ?? crew}`, { ...EMPTY, benchmark: first });
-  const { values, set, sending, clear } = draft;
+  const { values: typed, set, sending, clear } = draft;
+  const isThere = job?.benchmarks.some(({ id }) => id === typed.benchmark) || !typed.benchmark;
+  const values = isThere ? typed : { ...typed, benchmark: first };
   const [kept, keepRod] = useKept(`kit:${crew}:rod`, "");
   const all = [...rods, ...usual.map((one) => one.rod)];
   const rod = all.find((one) => one.id === kept) ?? likely(rods, job);
@@ -47,10 +49,8 @@ export function useHeight(
   const height = usePreview(
     ["height", crew],
     body,
-    (typed) =>
-      told(
-        api.POST("/api/v1/crews/{crew}/height-now", { params: { path: { crew } }, body: typed }),
-      ),
+    (form) =>
+      told(api.POST("/api/v1/crews/{crew}/height-now", { params: { path: { crew } }, body: form })),
     { pause: 60, enabled: rod !== undefined },
   );
   const keep = useMutation({

@@ -41,11 +41,11 @@ export function Result({ says }: { says: Says }) {
       )}
       <Table size="small" aria-label="The beam's error at distances">
         <TableBody>
-          {says.errors.map(({ at, error }, i) => (
-            <TableRow key={at}>
+          {says.errors.map(({ what, at, error }) => (
+            <TableRow key={`${what} ${at}`}>
               <TableCell>
                 {at}
-                {i > 2 ? " (longest sight here)" : ""}
+                {what && ` (${what})`}
               </TableCell>
               <TableCell align="right" sx={{ fontWeight: 700 }}>
                 {error}

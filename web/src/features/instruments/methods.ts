@@ -15,7 +15,12 @@ const ALWAYS =
 const RESOLUTION: EntryOf = {
   name: "resolution",
   label: "How finely you can read a mark",
-  hint: "Such as 1/32 in or 0.5 mm",
+  hint: "Left empty: 1/32 in, or 0.5 mm",
+};
+const ROD_RESOLUTION: EntryOf = {
+  ...RESOLUTION,
+  label: "How finely you read the rod",
+  hint: "Left empty: 1/16 in, or 1 mm",
 };
 const ABOVE_BELOW: [string, string] = ["above", "below"];
 
@@ -30,6 +35,7 @@ export const METHODS: Record<MethodKey, Method> = {
       "Mark the beam on the wall at A and at B.",
       "Move the laser near B, the same distances swapped. Bring the beam exactly to B’s mark.",
       "At A, measure from the mark to the beam: the gap.",
+      "To make sure, stand half-way, bring the beam to B’s mark and measure at A again.",
     ],
     entries: [
       { name: "near", label: "Distance to the near mark" },
@@ -38,6 +44,12 @@ export const METHODS: Record<MethodKey, Method> = {
         name: "gap",
         label: "Gap at A",
         hint: "How far the beam is from the mark, with its unit",
+        sides: ABOVE_BELOW,
+      },
+      {
+        name: "middle",
+        label: "Again, from the middle: gap at A",
+        hint: "May be left out. With the beam on B’s mark it must be half of the gap",
         sides: ABOVE_BELOW,
       },
       RESOLUTION,
@@ -97,7 +109,7 @@ export const METHODS: Record<MethodKey, Method> = {
       { name: "to_b", label: "Then: distance to B" },
       { name: "a2", label: "Near A: rod on A" },
       { name: "b2", label: "Near A: rod on B" },
-      RESOLUTION,
+      ROD_RESOLUTION,
     ],
   },
   "water-level": {

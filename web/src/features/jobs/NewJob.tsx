@@ -61,7 +61,7 @@ function JobForm({ crews, usual }: FormProps) {
                     options={crews.map(({ id, name }) => [id, name] as const)}
                   />
                 )}
-                <Entry form={form} name="name" label="Job" />
+                <Entry form={form} name="name" label="Job" hint="Left empty, it gets a number" />
                 <Entry form={form} name="place" label="Place" hint="May be left empty" />
                 <Choice form={form} name="style" label="Lengths are shown in" options={styles} />
               </Stack>

@@ -159,7 +159,8 @@ function Asking({ job }: { job: Schemas["JobSheet"] }) {
 }
 
 function Next({ job, next }: { job: Schemas["JobSheet"]; next: Schemas["Step"] | undefined }) {
-  const key = next?.key ?? "concrete";
+  const isBare = !job.floors.length && !job.elements.some(({ kind }) => kind !== "free");
+  const key = next?.key ?? (isBare ? "floors" : "concrete");
   const shaken = key === "set-up" ? job.set_ups[0] : undefined;
   const what = shaken
     ? `Set-up ${shaken.number} is in doubt: clear it, or shoot again what it spoiled.`
@@ -178,10 +179,14 @@ function Next({ job, next }: { job: Schemas["JobSheet"]; next: Schemas["Step"] |
     >
       <Box sx={{ flex: "1 1 240px" }}>
         <Typography variant="h3" component="h2">
-          {next ? "Comes next" : "All steps are done"}
+          {next ? "Comes next" : isBare ? "Nothing is on the plan yet" : "All steps are done"}
         </Typography>
         <Typography sx={{ fontSize: "1.25rem", fontWeight: 600 }}>
-          {next ? what : "Volume and order stand under Concrete."}
+          {next
+            ? what
+            : isBare
+              ? "Put on it what you will pour, or go on with points."
+              : "Volume and order stand under Concrete."}
         </Typography>
         <Typography>{next?.note}</Typography>
       </Box>

@@ -46,7 +46,12 @@ export function NewPoint({ job, groups, onClose }: Props) {
     <Panel title="A point to shoot">
       <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
         <Stack direction={{ xs: "column", sm: "row" }} spacing={2} sx={{ "& > *": { flex: 1 } }}>
-          <Entry form={form} name="name" label="Name" hint="Door sill, north corner, P4" />
+          <Entry
+            form={form}
+            name="name"
+            label="Name"
+            hint="Door sill, north corner; left empty, it gets a number"
+          />
           <Entry form={form} name="target" label="Wanted at" hint="May be left empty" />
         </Stack>
         <Choice form={form} name="group" label="It belongs to" options={options} />

@@ -57,7 +57,12 @@ export function NewPour({ job }: { job: Job }) {
   return (
     <Panel title="Plan a pour">
       <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
-        <Entry form={form} name="name" label="What is it called" />
+        <Entry
+          form={form}
+          name="name"
+          label="What is it called"
+          hint="Left empty, it gets a number"
+        />
         <Stack direction="row" sx={{ flexWrap: "wrap" }}>
           {boxes("floors", job.floors)}
           {boxes(

@@ -16,6 +16,7 @@ import { ASKED, type Sight, isTaped, sightOptions } from "../../parts/sights";
 import { UsualKit } from "../gear";
 import { useJobSheet } from "../frame/useJobSheet";
 import { TrustMark, isTrusted } from "../instruments/TrustMark";
+import { FirstBenchmark } from "./FirstBenchmark";
 import { FurtherBacksights } from "./FurtherBacksights";
 import { OpticalOrder } from "./OpticalOrder";
 import { SightDrawing } from "./SightDrawing";
@@ -38,7 +39,9 @@ export function NewSetUp() {
   return (
     <Loaded query={gear}>
       {(sheet) =>
-        sheet.rods.length && sheet.instruments.length ? (
+        !knownPoints(job).length ? (
+          <FirstBenchmark job={job} />
+        ) : sheet.rods.length && sheet.instruments.length ? (
           <SetUpForm job={job} gear={sheet} />
         ) : (
           <Page title="Set up">

@@ -53,6 +53,8 @@ export function isReadByEye(gear: Gear, instrument: string): boolean {
   return kind === "optical-level" || kind === "water-level";
 }
 
+const keysOf = (rows: readonly { id: string }[]) => rows.map(({ id }) => id);
+
 /** The set-up's form, kept on this device; asked for on a point, it stands on that. */
 export function useSetUpForm(job: Job, gear: Gear) {
   const navigate = useNavigate();
@@ -77,7 +79,13 @@ export function useSetUpForm(job: Job, gear: Gear) {
       rod: last?.rod.id ?? chosen("rod", gear.rods) ?? likely?.id ?? gear.rods[0]?.id ?? "",
       receiver:
         last?.receiver?.id ?? chosen("receiver", gear.receivers) ?? gear.receivers[0]?.id ?? "",
-      benchmark: on ?? job.benchmarks[0]?.id ?? "",
+      benchmark: on ?? knownPoints(job)[0]?.id ?? "",
+    },
+    choices: {
+      instrument: keysOf(gear.instruments),
+      receiver: [...keysOf(gear.receivers), ""],
+      rod: keysOf(gear.rods),
+      benchmark: keysOf(knownPoints(job)),
     },
     send: (values, taken_at) =>
       told(
