@@ -197,7 +197,16 @@ class Forms(BrowserTestCase):
         load_demo()
         self.sign_in("marek", "string-line-4")
         self.page.goto(f"{self.live_server_url}/jobs/{demo_id('no such job')}")
-        self.says("There is no such job in your crew.")
+        self.says("It was taken out, it is another crew's, or the address is not whole.")
+        studio = f"jobs/{demo_id(STUDIO)}"
+        for address in (
+            f"{studio}/pours/{uuid4()}",
+            f"{studio}/set-up/{uuid4()}/way-out",
+            "jobs/x",
+        ):
+            self.page.goto(f"{self.live_server_url}/{address}")
+            self.says("the address is not whole")
+        self.complaints.clear()
         self.page.goto(f"{self.live_server_url}/nowhere")
         self.says("There is nothing here")
 

@@ -22,6 +22,16 @@ export function Lost() {
   return <Instead title="There is nothing here" text="The address leads to no screen." />;
 }
 
+/** Stands where what the address names is not there for who looks. */
+export function NotThere() {
+  return (
+    <Instead
+      title="There is nothing here"
+      text="It was taken out, it is another crew's, or the address is not whole."
+    />
+  );
+}
+
 /** Stands where a screen could not be loaded or shown. */
 export function Failed() {
   return (

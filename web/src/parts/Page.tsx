@@ -4,7 +4,8 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { UseQueryResult } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { problemsOf } from "../api/client";
+import { Refused, problemsOf } from "../api/client";
+import { NotThere } from "./Lost";
 import { Problems } from "./Problems";
 
 type PageProps = { title: string; lead?: ReactNode; action?: ReactNode; children: ReactNode };
@@ -38,11 +39,14 @@ export function Empty({ children, action }: { children: ReactNode; action?: Reac
   );
 }
 
+const NOT_FOUND = 404;
+
 type LoadedProps<Data> = { query: UseQueryResult<Data>; children: (data: Data) => ReactNode };
 
 /** Show what a query gives, a turning wheel before, and the refusal where it failed. */
 export function Loaded<Data>({ query, children }: LoadedProps<Data>) {
   if (query.data !== undefined) return children(query.data);
+  if (query.error instanceof Refused && query.error.status === NOT_FOUND) return <NotThere />;
   if (query.error)
     return (
       <Box sx={{ p: 3 }}>

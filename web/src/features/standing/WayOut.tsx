@@ -13,6 +13,7 @@ import { useChosen } from "../../parts/Choose";
 import { Empty, Loaded, Page, Panel } from "../../parts/Page";
 import { shownTime } from "../../parts/time";
 import { keepChoice, pointKey } from "../../parts/drafts";
+import { NotThere } from "../../parts/Lost";
 import { useJobSheet } from "../frame/useJobSheet";
 import { StandingBar } from "./StandingBar";
 
@@ -22,7 +23,7 @@ export function WayOut() {
   const { setUp: key = "" } = useParams();
   const query = useWayOut(key);
   const setUp = job.set_ups.find((one) => one.id === key);
-  if (!setUp) return <Empty>There is no such set-up on this job.</Empty>;
+  if (!setUp) return <NotThere />;
   return (
     <Page
       title={`The way out, set-up ${setUp.number}`}
