@@ -9,7 +9,7 @@ from e2e.browser import AT_REST, GO, IN_THEME, PHONE, BrowserTestCase, new_crew
 from e2e.demo import load_demo
 from server.crews.models import User
 from server.fieldbook.models import SetUp
-from server.jobs.models import Job
+from server.jobs.models import Element, Job
 from server.pour.models import Notice
 from server.pour.services.notices import link_of
 from server.webapp.demo_ids import demo_id
@@ -183,6 +183,18 @@ class Forms(BrowserTestCase):
         self.page.get_by_role("heading", name="Set-up 1").wait_for()
         set_up = SetUp.objects.get(job=job)
         self.assertEqual((set_up.benchmark.name, set_up.instrument.name), ("BM1", "Rotary laser"))
+
+    def test_the_marks_of_a_slab_are_ticked_without_a_second_element_to_name(self) -> None:
+        self.open_demo_job(STUDIO, "marks")
+        self.press("Tick the marks as they are set")
+        self.page.wait_for_url("**/marks/shoot")
+        self.says("0 of 8 shot")
+        (marks,) = Element.objects.filter(job_id=demo_id(STUDIO), kind="marks")
+        self.assertEqual((marks.name, marks.points.count()), ("Wall marks 1", 8))
+        self.page.goto(f"{self.live_server_url}/jobs/{demo_id(STUDIO)}/marks")
+        self.page.get_by_role("link", name="Shoot marks and screed points").wait_for()
+        button = self.page.get_by_role("button", name="Tick the marks")
+        self.assertEqual(button.count(), 0)
 
     def test_striking_needs_a_reason(self) -> None:
         self.open_demo_job(STUDIO, "stone")

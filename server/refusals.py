@@ -24,6 +24,7 @@ from core.lengths import (
     with_unit,
     written_above,
 )
+from server.likely import likely_in
 
 Result = TypeVar("Result")
 Reader = Callable[[str, StyleKind], Length]
@@ -123,7 +124,11 @@ class Entries:
         """Read a length; that it is meant for sure, where that was asked, is no part of it."""
         kind, text = self._style.kind, self._typed.get(field, "")
         plain = text.rstrip().removesuffix(SURELY)
-        length = self.check(field, lambda: read(plain, kind))
+        likely = likely_in(field)
+        if likely is not None:
+            length = self.check(field, lambda: parse_length(plain, kind, likely=likely.has))
+        else:
+            length = self.check(field, lambda: read(plain, kind))
         if length is not None:
             self._read[field] = length
         return length
@@ -157,7 +162,9 @@ class Entries:
         if style.kind == self._style.kind:
             return text
         kind = self._style.kind
-        return with_unit(text, elevation_kind(text, kind) if isinstance(read, Elevation) else kind)
+        if isinstance(read, Elevation):
+            return with_unit(text, elevation_kind(text, kind))
+        return _retyped(text, read, kind, style)
 
     def optional(self, field: str) -> Length | None:
         """Read a length that may be left empty."""
@@ -197,6 +204,15 @@ class Entries:
         """Raise :class:`Invalid` with everything gathered."""
         if self.problems:
             raise Invalid(*self.problems)
+
+
+def _retyped(text: str, read: Length, kind: StyleKind, style: Style) -> str:
+    """Return a typed length with its unit; as it was read, where its field alone said which."""
+    try:
+        said = with_unit(text, kind)
+        return said if parse_length(said, style.kind) == read else retypable(read, style)
+    except RuleError:
+        return retypable(read, style)
 
 
 def _is_plain(number: Decimal) -> bool:

@@ -24,11 +24,14 @@ CARRIED = Style(StyleKind.FEET_INCHES, 32)
 Fits = Callable[[Length], bool]
 
 
-def parse_length(text: str, kind: StyleKind, on_the_rod: Fits | None = None) -> Length:
+def parse_length(
+    text: str, kind: StyleKind, on_the_rod: Fits | None = None, likely: Fits | None = None
+) -> Length:
     """Read a typed length or a sum of them; ``kind`` says what a bare number means in that field.
 
     Marks and unit words are read in every field. ``on_the_rod`` tells what a rod can show, where
-    it is a reading. Raises :class:`UnreadableLength` naming what was typed, and
+    it is a reading; ``likely`` what a length there is likely to be: where one reading alone is,
+    it is meant. Raises :class:`UnreadableLength` naming what was typed, and
     :class:`AmbiguousLength` with the readings that can be where it has several, such as tenths
     or inches, meters or millimeters. What is on no rod in any reading is returned as its
     likeliest, for the rod to refuse; where the rod leaves one reading in feet and inches, that is
@@ -45,7 +48,7 @@ def parse_length(text: str, kind: StyleKind, on_the_rod: Fits | None = None) -> 
         raise UnreadableLength(text, "That is too long for a length.", EXAMPLES[kind])
     side = side_of(cleaned(text))
     if side is not None:
-        return _to_a_side(text, side, kind, on_the_rod)
+        return _to_a_side(text, side, kind, (on_the_rod, likely))
     sign, body = _without_sign(text, cleaned(text), kind)
     readings = _readings(text, sign, body, kind)
     first = _whole(text, readings.all[0], kind)
@@ -53,6 +56,12 @@ def parse_length(text: str, kind: StyleKind, on_the_rod: Fits | None = None) -> 
     can_be = [one for one in apart if on_the_rod is None or on_the_rod(one[1])]
     if not can_be or len(apart) == 1:
         return first
+    meant = [one for one in can_be if likely is None or likely(one[1])]
+    if len(meant) == 1 and likely is not None and readings.ask is not Ask.NEVER:
+        return meant[0][1]
+    if likely is not None and len(meant) > 1 and not likely(first):
+        raise _ambiguous(text, meant[:MOST_OFFERS])
+    can_be = meant or can_be
     if _is_clear(readings.ask, can_be[0][1] == first, len(can_be), on_the_rod):
         return can_be[0][1]
     raise _ambiguous(text, can_be[:MOST_OFFERS])
@@ -87,7 +96,7 @@ def says_a_side(text: str) -> bool:
 
 
 def _to_a_side(
-    text: str, side: tuple[int, str], kind: StyleKind, on_the_rod: Fits | None
+    text: str, side: tuple[int, str], kind: StyleKind, can_be: tuple[Fits | None, Fits | None]
 ) -> Length:
     """Read an amount that a word says lies higher or lower; a sign beside the word is refused."""
     sign, amount = side
@@ -96,15 +105,19 @@ def _to_a_side(
     if amount[:1] in ("+", "-"):
         why = "It has a sign and a word for it."
         raise UnreadableLength(text, why, "Leave one of them away.")
-    fits = None if on_the_rod is None else lambda length: on_the_rod(length * sign)
+    on_the_rod, likely = (one and _turned(one, sign) for one in can_be)
     try:
-        return parse_length(amount, kind, fits) * sign
+        return parse_length(amount, kind, on_the_rod, likely) * sign
     except AmbiguousLength as asked:
         word = "lower" if sign < 0 else "higher"
         offers = tuple(Offer(f"{o.label} {word}", f"{o.text} {word}") for o in asked.offers)
         raise AmbiguousLength(text, asked.why, asked.accepts, offers) from None
     except UnreadableLength as refused:
         raise UnreadableLength(text, refused.why, refused.accepts) from None
+
+
+def _turned(fits: Fits, sign: int) -> Fits:
+    return lambda length: fits(length * sign)
 
 
 def with_unit(text: str, kind: StyleKind) -> str:
@@ -141,6 +154,8 @@ def _is_clear(ask: Ask, first_can_be: bool, count: int, on_the_rod: Fits | None)
     """Say whether nobody needs to be asked which reading is meant."""
     if ask is Ask.IF_SEVERAL_ON_A_ROD:
         ask = Ask.IF_FIRST_CANT_BE if on_the_rod is None else Ask.IF_SEVERAL_CAN_BE
+    if ask is Ask.FIRST_THAT_CAN_BE:
+        return True
     if ask is Ask.UNLESS_A_ROD_TELLS:
         return on_the_rod is not None and count == 1
     if ask is Ask.IF_SEVERAL_CAN_BE:

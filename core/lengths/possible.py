@@ -37,14 +37,16 @@ class Ask(IntEnum):
     """When a person is asked which reading is meant, from never to always."""
 
     NEVER = 0
+    #: The first reading that can be is meant, as on a scale numbered in its units.
+    FIRST_THAT_CAN_BE = 1
     #: The first reading is what anybody means; the others only where it can't be.
-    IF_FIRST_CANT_BE = 1
+    IF_FIRST_CANT_BE = 2
     #: As before, but on a rod wherever more than one reading is on it.
-    IF_SEVERAL_ON_A_ROD = 2
-    IF_SEVERAL_CAN_BE = 3
+    IF_SEVERAL_ON_A_ROD = 3
+    IF_SEVERAL_CAN_BE = 4
     #: Always, but for a rod that leaves no doubt: only one reading is on it.
-    UNLESS_A_ROD_TELLS = 4
-    ALWAYS = 5
+    UNLESS_A_ROD_TELLS = 5
+    ALWAYS = 6
 
 
 @dataclass(frozen=True, slots=True)
@@ -143,7 +145,7 @@ def _bare_number(_: str, found: re.Match[str], kind: StyleKind) -> Readings:
     natural = Possible(f"{body}{mark}", number * unit)
     if kind is StyleKind.METRES:
         others = tuple(Possible(f"{body} {u}", number * t.UNIT_WORDS[u]) for u in ("cm", "mm"))
-        return Readings((natural, *others), Ask.IF_FIRST_CANT_BE)
+        return Readings((natural, *others), Ask.FIRST_THAT_CAN_BE)
     after = body.partition(".")[2]
     if kind is StyleKind.MILLIMETRES and after:
         in_metres = Possible(f"{body} m", number * NANOMETRES_PER_METRE)

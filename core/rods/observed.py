@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -116,15 +117,25 @@ class Observed:
         return value if self.kind is SightKind.STANDING else f"{value}, {self.kind.in_words}"
 
 
-def observe(rod: Rod, kind: SightKind, text: str) -> Observed:
+def observe(
+    rod: Rod, kind: SightKind, text: str, likely: Callable[[Observed], bool] | None = None
+) -> Observed:
     """Read what was typed of a sight: on the rod's scale, or of a tape in the rod's units.
 
-    Raises what :meth:`Rod.read` raises, and :class:`OffTheTape` for what no tape shows.
+    ``likely`` tells which sights are likely of what is looked at, such as one near its target:
+    a tape is not 17 ft down a pier of 2 ft. Raises what :meth:`Rod.read` raises, and
+    :class:`OffTheTape` for what no tape shows.
     """
     if kind.is_on_the_rod:
-        return Observed(kind, rod.read(text))
+        likely_there = None if likely is None else lambda one: likely(Observed(kind, one))
+        return Observed(kind, rod.read(text, likely_there))
     style = rod.graduation.style
-    length = parse_length(text, style.kind, lambda one: _tapes(kind, one).can_be(rod))
+    length = parse_length(
+        text,
+        style.kind,
+        lambda one: _tapes(kind, one).can_be(rod),
+        None if likely is None else lambda one: likely(_tapes(kind, one)),
+    )
     sight = _tapes(kind, length)
     if length.nanometres < 0:
         raise OffTheTape(

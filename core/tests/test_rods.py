@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
 from unittest import TestCase
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import AmbiguousLength, OffTheRod, OutOfRange
-from core.lengths import Elevation, Length, Reading, Style
+from core.lengths import Elevation, Length, Reading, Style, format_length
 from core.rods import (
     GRADUATIONS,
     HeightKind,
@@ -22,6 +23,7 @@ from core.rods import (
     Station,
     mark_for,
     reach,
+    slide_in_steps,
 )
 from core.setups import Backsight, take_backsights
 from core.tests.worked import cases, elevations, metres, readings, stood, there
@@ -217,3 +219,36 @@ class ReadingRods(TestCase):
     def test_lengths_no_rod_has(self) -> None:
         for length in (Length(0), metres(16), metres(-4)):
             self.assertRaises(OutOfRange, Rod, Numbering.UP, GRADUATIONS["mm"], length)
+
+
+class InSteps(TestCase):
+    """A slide is done part by part: feet, then tenths, then hundredths."""
+
+    def test_each_rods_own_parts(self) -> None:
+        table = (
+            ("ft", Length.from_feet("5.47"), ("5 feet", "4 tenths", "7 hundredths")),
+            ("ft", Length.from_feet("-1.05"), ("1 foot", "5 hundredths")),
+            ("ft", Length.from_feet("0.004"), ()),
+            ("ft-in/8", Length.from_inches("41.375"), ("3 feet", "5 inches", '3/8"')),
+            ("ft-in/8", Length.from_inches("12.125"), ("1 foot", '1/8"')),
+            ("in/4", Length.from_inches("25.75"), ("25 inches", '3/4"')),
+            ("m", Length.from_metres("1.374"), ("1 m", "30 cm", "7 cm", "4 mm")),
+            ("mm", Length.from_metres("1.374"), ("1000 mm", "300 mm", "70 mm", "4 mm")),
+            ("m", Length.from_metres("2"), ()),
+        )
+        for code, up, parts in table:
+            with self.subTest(code=code, up=up):
+                self.assertEqual(slide_in_steps(up, Style.from_code(code)), parts)
+
+    @given(st.integers(-15_000_000_000, 15_000_000_000))
+    def test_the_parts_add_up_to_the_slide_as_the_rod_shows_it(self, nanometres: int) -> None:
+        up = Length(nanometres)
+        words = {"foot": 100, "feet": 100, "tenth": 10, "tenths": 10, "hundredth": 1,
+                 "hundredths": 1, "mm": 1}  # fmt: skip
+        for code, unit in (("ft", 100), ("mm", 1)):
+            style = Style.from_code(code)
+            parts = [part.split() for part in slide_in_steps(up, style)]
+            if parts:
+                total = sum(int(count) * words[word] for count, word in parts)
+                shown = format_length(abs(up), style).split()[0]
+                self.assertEqual(Fraction(total, unit), Fraction(shown))

@@ -11,7 +11,9 @@ from hypothesis import strategies as st
 from core.design import Fall, fall_in_words, parse_fall
 from core.errors import AmbiguousLength, OffTheRod, OutOfRange, RuleError, UnreadableFall, Unusual
 from core.lengths import (
+    NEAR_ITS_TARGET,
     Length,
+    Likely,
     Style,
     StyleKind,
     format_amount,
@@ -20,7 +22,7 @@ from core.lengths import (
     parse_elevation,
     parse_length,
 )
-from core.rods import GRADUATIONS, Numbering, Rod
+from core.rods import GRADUATIONS, Numbering, Observed, Rod, SightKind, observe
 from core.tests.worked import STYLES
 
 FEET = Rod(Numbering.UP, GRADUATIONS["ft-in/8"], Length.from_feet(13))
@@ -70,9 +72,6 @@ ASKED = [
     (MILLIMETRES, "1.274", ["1.274 mm", "1.274 m"]),
     (MILLIMETRES, "1.5", ["1.5 mm", "1.5 m"]),
     (MILLIMETRES, "1.274 - 0.025", ["1.274 mm - 0.025 mm", "1.274 m - 0.025 m"]),
-    (METRES, "137", ["137 cm", "137 mm"]),
-    (METRES, "918", ["918 mm"]),
-    (METRES, "1640", ["1640 mm"]),
 ]
 
 CLEAR = [
@@ -81,6 +80,9 @@ CLEAR = [
     (MILLIMETRES, "1.274 m", "1.274"),
     (MILLIMETRES, "1.274 m - 25", "1.249"),
     (METRES, "1.37", "1.37"),
+    (METRES, "137", "1.37"),
+    (METRES, "918", "0.918"),
+    (METRES, "1640", "1.64"),
     (METRES, "4", "4"),
     (INCHES, "62 3/8", "1.584325"),
     (RULE, '-1 3/4"', "-0.04445"),
@@ -273,6 +275,52 @@ class Falls(TestCase):
         ):
             with self.subTest(text[:20]):
                 self.assertRaises(UnreadableFall, parse_fall, text)
+
+
+class WhatNobodyDoubts(TestCase):
+    """Asked is only where two readings are both likely where the length is typed."""
+
+    def test_what_the_field_leaves_no_doubt_about_is_read(self) -> None:
+        table = (
+            (Likely.LAYER, "ft-in/8", "6", '6"'), (Likely.LAYER, "ft-in/8", "5 1/2", '5 1/2"'),
+            (Likely.LAYER, "m", "100", "100 mm"), (Likely.TOLERANCE, "m", "5", "5 mm"),
+            (Likely.LAYER, "ft-in/8", "-3", '-3"'),
+            (Likely.SECTION, "ft-in/8", "16", '16"'), (Likely.SECTION, "ft-in/8", "2", "2 ft"),
+            (Likely.SPACING, "ft-in/8", "8", "8 ft"), (Likely.SPACING, "m", "2.5", "2.5 m"),
+            (Likely.IN_THE_GROUND, "ft-in/8", "42", '42"'), (Likely.SIDE, "ft-in/8", "24", "24 ft"),
+        )  # fmt: skip
+        for kind, style, text, meant in table:
+            with self.subTest(kind=kind, text=text):
+                of = Style.from_code(style).kind
+                self.assertEqual(parse_length(text, of, likely=kind.has), parse_length(meant, of))
+
+    def test_what_may_be_either_is_asked_and_what_neither_can_be_as_well(self) -> None:
+        for kind, style, text in (
+            (Likely.LAYER, "ft-in/8", "1.5"), (Likely.SECTION, "ft-in/8", "4"),
+            (Likely.LAYER, "m", "12"), (Likely.SIDE, "ft-in/8", "80"),
+        ):  # fmt: skip
+            with self.subTest(kind=kind, text=text), self.assertRaises(AmbiguousLength) as asked:
+                parse_length(text, Style.from_code(style).kind, likely=kind.has)
+            self.assertEqual(len(asked.exception.offers), 2)
+
+    def test_what_says_its_unit_is_never_read_otherwise(self) -> None:
+        self.assertEqual(
+            parse_length("6 ft", StyleKind.FEET_INCHES, likely=Likely.LAYER.has),
+            Length.from_feet(6),
+        )
+
+    def test_a_tape_is_not_17_ft_down_a_pier_of_two(self) -> None:
+        near = Length.from_inches(19)
+
+        def likely(seen: Observed) -> bool:
+            return abs(seen.value.on_scale - near) < NEAR_ITS_TARGET
+
+        for text, meant in (("17", '17"'), ("5", '5"')):
+            with self.subTest(text):
+                read = observe(FEET, SightKind.TAPED_DOWN, text, likely)
+                self.assertEqual(read, observe(FEET, SightKind.TAPED_DOWN, meant))
+        self.assertRaises(AmbiguousLength, observe, FEET, SightKind.TAPED_DOWN, "17")
+        self.assertRaises(AmbiguousLength, observe, FEET, SightKind.TAPED_DOWN, "1.5", likely)
 
 
 class Elevations(TestCase):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.lengths import Elevation, Length, Reading, Style
-from core.rods import Infeasible, Rod, Slide, Station, mark_for
+from core.rods import Infeasible, Rod, Slide, Station, mark_for, slide_in_steps
 from server.fieldbook.figures import BothTexts, both_lengths, both_texts
 
 
@@ -19,7 +19,8 @@ class ObstacleSheet(TypedDict):
 class WaysSheet(TypedDict):
     """One height, four ways; a way is empty where the set-up can't go it.
 
-    ``upside_down`` is the clamp with the rod's foot up against the height.
+    ``slide_steps`` are the parts of the slide on the rod, the greatest first; ``upside_down`` is
+    the clamp with the rod's foot up against the height.
     """
 
     clamp: BothTexts | None
@@ -28,6 +29,7 @@ class WaysSheet(TypedDict):
     upside_down_value: float | None
     reference_value: float | None
     slide: BothTexts | None
+    slide_steps: list[str]
     tape: BothTexts | None
     tape_verb: str
     direct: BothTexts | None
@@ -47,6 +49,7 @@ def ways_to(station: Station, target: Elevation, style: Style) -> WaysSheet:
         "upside_down_value": _value(mark.upside_down),
         "reference_value": None if up is None else _value(on_reference),
         "slide": None if mark.slide is None else _slide(mark.slide, rod, style),
+        "slide_steps": [] if up is None else list(slide_in_steps(up, rod.graduation.style)),
         "tape": None if mark.tape is None else both_lengths(abs(mark.tape), rod, style),
         "tape_verb": _tape_verb(mark.tape),
         "direct": None if up is None else both_lengths(abs(up), rod, style),

@@ -78,7 +78,7 @@ def preview_reading(user: User, set_up_id: UUID, form: ReadingForm) -> Preview:
     sighting = standings.lines.sighting(set_up.pk)
     beside, aims = aims_at(_beside(point), plan, standings)
     judged = aims.judged(point, form.setting)
-    seen = read_from(sighting, form.reading, form.sight)
+    seen = read_from(sighting, form.reading, form.sight, judged.target)
     near = _near(beside, point, judged, aims, standings)
     return {
         "says": said(seen, sighting, point.spot, judged),

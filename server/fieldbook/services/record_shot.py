@@ -11,6 +11,7 @@ from django.db import transaction
 from core.errors import NotFromHere, RuleError
 from core.floors import PlanPoint
 from core.instruments import Setting
+from core.lengths import NEAR_ITS_TARGET, Elevation
 from core.rods import Observed, SightKind, observe
 from core.tasks import Task
 from server.crews.models import User
@@ -81,7 +82,7 @@ def record_shot(user: User, form: ShotForm) -> tuple[Shot, Said, bool]:
         raise missing("set-up", form.set_up) from None
     if sighting.job != aimed.job:
         raise missing("set-up", form.set_up)
-    seen = read_from(sighting, form.reading, form.sight)
+    seen = read_from(sighting, form.reading, form.sight, aimed.judged.target)
     shot = Shot(
         id=form.id,
         set_up_id=form.set_up,
@@ -112,21 +113,31 @@ def _instead_of(misread: UUID, shot: Shot, user: User) -> tuple[Shot, bool]:
     return shot, created
 
 
-def read_from(sighting: Sighting, text: str, sight: str) -> Observed:
+def read_from(
+    sighting: Sighting, text: str, sight: str, target: Elevation | None = None
+) -> Observed:
     """Read what was typed of a sight, refused in its field's place."""
     try:
-        return sight_from(sighting, text, sight)
+        return sight_from(sighting, text, sight, target)
     except RuleError as refused:
         field = "sight" if isinstance(refused, NotFromHere) else "reading"
         raise Invalid(Problem.of(field, refused)) from refused
 
 
-def sight_from(sighting: Sighting, text: str, sight: str) -> Observed:
+def sight_from(
+    sighting: Sighting, text: str, sight: str, target: Elevation | None = None
+) -> Observed:
     """Read what was typed of a sight; of a kind that tells a height from the set-up.
 
+    Of a bare number's readings the one near the ``target`` is meant, where it is the only one.
     Raises :class:`core.errors.RuleError`.
     """
-    seen = observe(sighting.rod, SightKind(sight), text)
+
+    def is_near(seen: Observed) -> bool:
+        return target is not None and abs(sighting.line.elevation(seen) - target) <= NEAR_ITS_TARGET
+
+    likely = None if target is None else is_near
+    seen = observe(sighting.rod, SightKind(sight), text, likely)
     sighting.line.elevation(seen)
     return seen
 

@@ -56,6 +56,7 @@ class ThreeNumbers(HeightSite):
         ways = height["points"][0]["ways"]
         self.assertEqual(ways["clamp"]["rod"], "8.51 ft")
         self.assertEqual(ways["slide"]["rod"], "slide UP 3.34 ft")
+        self.assertEqual(ways["slide_steps"], ["3 feet", "3 tenths", "4 hundredths"])
         self.assertEqual(
             (ways["tape"]["rod"], ways["tape_verb"]), ("8.51 ft", "down from the beam")
         )

@@ -27,7 +27,7 @@ from core.lengths import Elevation, Length
 from core.tasks import Task
 from server.jobs.plan.element_form import Ground, Typed, lengths_of
 from server.jobs.plan.pier_elements import piers, piles
-from server.jobs.plan.shapes import read_line, read_outline
+from server.jobs.plan.shapes import read_line, read_outline, read_spacing
 from server.jobs.planned import ElementKind
 from server.refusals import Entries
 
@@ -88,7 +88,7 @@ def _boards(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
 def _covered(task: Task) -> Build:
     def cover(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
         outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
-        spacing, surface = entries.length("spacing"), ground.surface
+        spacing, surface = read_spacing(entries, "spacing", outline), ground.surface
         if outline is None or spacing is None or surface is None:
             return None
         return entries.check("spacing", lambda: _reached(task, outline, surface, spacing))

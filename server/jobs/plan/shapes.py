@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import re
+
 from core.errors import BadOutline
-from core.floors import Line, Outline, PlanPoint, l_shape, rectangle
+from core.floors import Line, Outline, PlanPoint, l_shape, rectangle, spacing_for
 from core.lengths import Length
 from server.refusals import Entries
 
+ABOUT = re.compile(r"(?:about\s+)?(?P<shots>\d{1,5})\s+(?:shots?|points?)", re.ASCII | re.I)
 SIDES = {
     "rectangle": ("length", "width"),
     "l-shape": ("length", "width", "notch_length", "notch_width"),
@@ -29,6 +32,23 @@ def read_outline(
         return entries.check("length", lambda: _moved(make(*known), x, y))
     places = entries.corners("corners", corners)
     return None if places is None else entries.check("corners", lambda: Outline(places))
+
+
+def read_spacing(
+    entries: Entries,
+    field: str,
+    outline: Outline | None,
+    kept: tuple[PlanPoint, ...] = (),
+    along: tuple[tuple[PlanPoint, PlanPoint], ...] = (),
+) -> Length | None:
+    """Read a spacing, or "about 24 shots": the spacing that gives about so many."""
+    asked = ABOUT.fullmatch(entries.text(field).strip())
+    if asked is None:
+        return entries.length(field)
+    if outline is None:
+        return None
+    about = int(asked["shots"])
+    return entries.check(field, lambda: spacing_for(outline, about, kept, along))
 
 
 def read_line(entries: Entries, shape: str, corners: int, floor: Outline | None) -> Line | None:

@@ -32,7 +32,7 @@ class DrawnLine(TypedDict):
 class ElementSheet(TypedDict):
     """An element as lists and plans show it; its level where it starts.
 
-    No level where it is only found out.
+    No level where it is only found out; ``follows`` is the floor whose outline it has.
     """
 
     id: str
@@ -42,6 +42,7 @@ class ElementSheet(TypedDict):
     level: Shown | None
     tolerance: Shown
     drawn: list[DrawnLine]
+    follows: str
 
 
 class PlannedSheet(TypedDict):
@@ -96,6 +97,7 @@ def element_sheet(plan: JobPlan, element: Element) -> ElementSheet:
         "level": None if level is None else show(level, plan.style),
         "tolerance": show(element.tolerance, plan.style),
         "drawn": drawn_lines(made, plan.style),
+        "follows": str(element.typed["outline_of"]),
     }
 
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from dataclasses import dataclass, field
 from decimal import Decimal
 from uuid import UUID
@@ -11,13 +10,11 @@ from core.design import PanelSurface, Slab, Underside, formation_under
 from core.floors import (
     FloorLevels,
     Outline,
-    PlanPoint,
     ProposedPoint,
     check_thicknesses,
     l_shape,
     propose_grid,
     rectangle,
-    spacing_for,
     wall_marks,
 )
 from core.lengths import Elevation, Length, Style, format_length
@@ -25,6 +22,7 @@ from core.orders import concrete_order
 from core.verdicts import Tolerance
 from server.jobs.models import Job
 from server.jobs.plan.panels import PanelTyped, panel_entries, read_panels
+from server.jobs.plan.shapes import read_spacing
 from server.jobs.plan.underside import (
     EVEN,
     ThickenedTyped,
@@ -37,7 +35,6 @@ from server.jobs.rules import style_of
 from server.jobs.services.draft_level import read_level
 from server.refusals import Entries
 
-ABOUT = re.compile(r"(?:about\s+)?(?P<shots>\d{1,5})\s+(?:shots?|points?)", re.ASCII | re.I)
 STEP_ACCEPTS = "Give the step the supplier sells by, such as 0.25 yd³ or 0.1 m³."
 WASTE_ACCEPTS = "Give a number of per cent from 0 to 100."
 
@@ -157,7 +154,7 @@ def _spacings(draft: FloorDraft) -> None:
     marks = entries.length("mark_spacing")
     slab = draft.slab
     kept, along = (slab.kept(), slab.lines()) if slab else ((), ())
-    spacing = _grid_spacing(entries, outline, kept, along)
+    spacing = read_spacing(entries, "grid_spacing", outline, kept, along)
     draft.values |= {"grid_spacing": spacing, "mark_spacing": marks}
     if outline is None:
         return
@@ -167,22 +164,6 @@ def _spacings(draft: FloorDraft) -> None:
         )
     if marks is not None:
         entries.check("mark_spacing", lambda: wall_marks(outline, marks))
-
-
-def _grid_spacing(
-    entries: Entries,
-    outline: Outline | None,
-    kept: tuple[PlanPoint, ...],
-    along: tuple[tuple[PlanPoint, PlanPoint], ...],
-) -> Length | None:
-    """Read a spacing, or "about 24 shots": the spacing that gives about so many."""
-    asked = ABOUT.fullmatch(entries.text("grid_spacing").strip())
-    if asked is None:
-        return entries.length("grid_spacing")
-    if outline is None:
-        return None
-    about = int(asked["shots"])
-    return entries.check("grid_spacing", lambda: spacing_for(outline, about, kept, along))
 
 
 def _thicknesses(draft: FloorDraft, job: Job) -> None:

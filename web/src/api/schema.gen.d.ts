@@ -3776,6 +3776,7 @@ export interface components {
             level: components["schemas"]["Shown"] | null;
             tolerance: components["schemas"]["Shown"];
             drawn: components["schemas"]["DrawnLine"][];
+            follows: string;
         };
         /** @description An element as it can be typed again. */
         ElementTyped: {
@@ -6375,6 +6376,7 @@ export interface components {
             /** Format: double */
             reference_value: number | null;
             slide: components["schemas"]["BothTexts"] | null;
+            slide_steps: string[];
             tape: components["schemas"]["BothTexts"] | null;
             tape_verb: string;
             direct: components["schemas"]["BothTexts"] | null;

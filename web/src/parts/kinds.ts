@@ -33,6 +33,8 @@ const SPACING: Measure = {
   usual: ["8 ft", "2.5 m"],
 };
 
+const COUNTED: Measure = { ...SPACING, hint: "Or how many: about 12 shots" };
+
 /** What a footing is asked against the frost; each is a hold until somebody entered it. */
 const FROST: readonly Measure[] = [
   {
@@ -84,7 +86,7 @@ export const KINDS: Record<Kind, KindSheet> = {
     lead: "The formation, shot on a grid while it is dug.",
     level: "Formation",
     shapes: AROUND,
-    measures: [SPACING],
+    measures: [COUNTED],
   },
   footing: {
     name: "Strip footing",
@@ -205,7 +207,7 @@ export const KINDS: Record<Kind, KindSheet> = {
     lead: "Shot after the pour: range, tilt apart from bumps, the worst spots.",
     level: "Finished level",
     shapes: AROUND,
-    measures: [SPACING],
+    measures: [COUNTED],
   },
   screed: {
     name: "Screed points",

@@ -1,3 +1,4 @@
+import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
 import type { Schemas } from "../api/client";
 import { Both } from "./BothTexts";
@@ -34,7 +35,7 @@ export function waysOf(ways: Schemas["WaysSheet"], known: string, first: WayKey)
     {
       key: "slide",
       name: `From the clamp on ${known}`,
-      says: ways.slide ? <Both value={ways.slide} /> : NOT_FROM_HERE,
+      says: ways.slide ? <Slide slide={ways.slide} steps={ways.slide_steps} /> : NOT_FROM_HERE,
       needsRod: true,
     },
     {
@@ -63,6 +64,20 @@ export function waysOf(ways: Schemas["WaysSheet"], known: string, first: WayKey)
     },
   ];
   return all.sort((a, b) => Number(b.key === first) - Number(a.key === first));
+}
+
+/** How far to slide, and the same part by part as it is done on the rod. */
+function Slide({ slide, steps }: { slide: Schemas["BothTexts"]; steps: readonly string[] }) {
+  return (
+    <>
+      <Both value={slide} />
+      {steps.length > 0 && (
+        <Typography component="span" variant="body2" sx={{ display: "block" }}>
+          {steps.join(", then ")}
+        </Typography>
+      )}
+    </>
+  );
 }
 
 export function wayFrom(kept: string): WayKey {

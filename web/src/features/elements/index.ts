@@ -1,1 +1,2 @@
 export { ChangeElement, NewElement } from "./ElementEditor";
+export { bodyOf, emptyElement } from "./form";
