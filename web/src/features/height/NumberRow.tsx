@@ -104,7 +104,7 @@ export function NumberRow({ height, field, here, onGo, label, hint, next, isQuie
           onKeyDown={onKeyDown}
           error={own.length > 0}
           sx={{
-            flex: isText ? 2 : 1,
+            flex: isText ? 2 : 1.5,
             fontSize: isQuiet ? "1.2rem" : "1.5rem",
             fontWeight: 700,
             height: 52,
