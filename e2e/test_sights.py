@@ -306,7 +306,7 @@ class HeightNow(BrowserTestCase):
         self.page.get_by_role("button", name="Feet and inches").click()
         self.fill(known="", reading="19 1/4")
         self.page.get_by_text("1' 7 1/4\"").first.wait_for()
-        self.press("Read on: Grade rod, feet and inches")
+        self.press("ft in, read on Grade rod, feet and inches")
         self.page.get_by_role("menuitem", name="Inches alone, quarters").click()
         self.fill(points__0__target="lower 6 1/2")
         self.page.get_by_test_id("height").get_by_text('25 3/4"').wait_for()

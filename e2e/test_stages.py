@@ -49,6 +49,13 @@ class PackHouse(Staged):
     def test_from_the_ground_to_the_screed_points(self) -> None:
         self.open_demo_job(PACK, "layout")
         self.says("String at", "Corner 4 is highest", "Square corners", "Beam:")
+        self.press("A string between two points")
+        fields = {"start": "52.00 ft", "end": "51.50 ft", "apart": "40 ft", "every": "10 ft"}
+        for name, text in (fields | {"wanted": "lower 9 in"}).items():
+            self.page.locator(f"[name='{name}']").fill(text)
+        table = self.page.get_by_role("table", name="Stakes along the string")
+        table.get_by_role("row").nth(5).wait_for()
+        self.says("1:80", "falling", "in the middle")
         self.press("Seen today")
         self.page.reload()
         self.says("String at")

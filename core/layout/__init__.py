@@ -11,12 +11,14 @@ from core.layout.boards import (
     share_of,
 )
 from core.layout.square import OutOfSquare, Squared, out_of_square, three_four_five
+from core.layout.string import PulledString
 
 __all__ = [
     "TALLEST_PRACTICAL",
     "BatterBoards",
     "Board",
     "OutOfSquare",
+    "PulledString",
     "Squared",
     "Stretch",
     "StringLine",

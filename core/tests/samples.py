@@ -75,7 +75,7 @@ from core.instruments import (
     face_about,
     trust_of,
 )
-from core.layout import batter_boards, out_of_square, three_four_five
+from core.layout import PulledString, batter_boards, out_of_square, three_four_five
 from core.lengths import Elevation, Length, Reading, Style, StyleKind
 from core.lengths.possible import readings_of
 from core.options import Prices, cheapest_of
@@ -197,6 +197,7 @@ def samples() -> Iterator[Any]:
         HeadTravel(Length(1), Length(2)),
     )
     yield from (level_panel(outline, Elevation(1)), three_four_five(metres(1)))
+    yield PulledString(Elevation(0), Elevation(1), metres(1))
     yield move_of("slab", {"a": Elevation(0)}, {"a": Elevation(1)})
     yield rejudged([(Elevation(0), Elevation(0), Elevation(10**9))], tolerance, tolerance)[0]
     flat = LevelSurface(Elevation(0))

@@ -14,7 +14,7 @@ from core.design import PanelSurface, Slab, ThickenedEdge, Underside, level_pane
 from core.elements import AsDug, FootingStep, Pad, Section, StripFooting, mean_over_dig
 from core.errors import OutOfRange
 from core.floors import FloorLevels, Line, Outline, propose_grid, rectangle, spacing_for
-from core.layout import batter_boards, out_of_square
+from core.layout import PulledString, batter_boards, out_of_square
 from core.lengths import Elevation, Length
 from core.piers import cut_list
 from core.tests.worked import metres, place
@@ -257,3 +257,44 @@ class Footings(TestCase):
         shot = [(bottom - metres("0.1"), bottom), (bottom + metres("0.1"), bottom)]
         self.assertAlmostEqual(mean_over_dig(shot), 0.05)
         self.assertEqual(mean_over_dig([]), 0.0)
+
+
+class Strings(TestCase):
+    """A string between any two points: level or falling, with its sag, and carried on."""
+
+    def setUp(self) -> None:
+        start, end = (Elevation(Length.from_feet(feet).nanometres) for feet in ("62.40", "61.90"))
+        self.string = PulledString(start, end, Length.from_feet(40))
+
+    def test_a_falling_one_in_feet(self) -> None:
+        straight = self.string.straight_at(Length.from_feet(16))
+        self.assertEqual(Length(straight.nanometres), Length.from_feet("62.20"))
+        self.assertEqual(self.string.fall.ratio, Fraction(1, 80))
+        back = replace(self.string, start=self.string.end, end=self.string.start)
+        self.assertEqual(
+            (back.fall, back.rises, self.string.rises), (self.string.fall, True, False)
+        )
+        beyond = self.string.straight_at(Length.from_feet(60))
+        self.assertEqual(Length(beyond.nanometres), Length.from_feet("61.65"))
+
+    def test_its_sag_is_the_formulas_in_the_middle_and_nothing_at_the_ends(self) -> None:
+        string = replace(self.string, apart=Length.from_metres(30), weight=0.01, pull=40.0)
+        middle = string.sag_at(Length.from_metres(15))
+        self.assertAlmostEqual(float(middle), 0.01 * 30**2 / (8 * 40), places=8)
+        quarter = string.sag_at(Length.from_metres("7.5"))
+        self.assertAlmostEqual(float(quarter) / float(middle), 0.75, places=6)
+        for outside in (0, 30, 31, -1):
+            self.assertEqual(string.sag_at(Length.from_metres(outside)), Length(0))
+        self.assertEqual(
+            string.height_at(Length.from_metres(15)),
+            string.straight_at(Length.from_metres(15)) - middle,
+        )
+
+    def test_stakes_stand_at_both_ends_and_every_so_far(self) -> None:
+        feet = [float(one) / 0.3048 for one in self.string.stakes(Length.from_feet(12))]
+        self.assertEqual([round(one, 6) for one in feet], [0, 12, 24, 36, 40])
+        self.assertEqual(len(self.string.stakes(Length.from_feet(20))), 3)
+        for wrong in (0, -4, "0.1"):
+            self.assertRaises(OutOfRange, self.string.stakes, Length.from_feet(wrong))
+        for apart in (0, 1000):
+            self.assertRaises(OutOfRange, replace, self.string, apart=Length.from_feet(apart))

@@ -28,6 +28,7 @@ from server.stages.helpers import (
 )
 from server.stages.quantities import QuantitiesSheet, quantities_sheet
 from server.stages.stage_sheet import StageSheet, stage_sheet
+from server.stages.strings import PulledStringSheet, StringForm, string_sheet
 
 
 class SquareInput(serializers.Serializer[Any]):
@@ -43,6 +44,18 @@ class TriangleInput(serializers.Serializer[Any]):
     """What three, four and five are counted in."""
 
     multiple = Entry()
+
+
+class StringInput(serializers.Serializer[Any]):
+    """A string between two points; what is wanted under it may be left empty."""
+
+    start = Entry()
+    end = Entry()
+    apart = Entry()
+    every = Entry()
+    wanted = Entry(required=False, default="")
+    wanted_end = Entry(required=False, default="")
+    beyond = Entry(required=False, default="")
 
 
 class StretchInput(serializers.Serializer[Any]):
@@ -89,6 +102,18 @@ class SquareView(SignedInView):
         """Return how a rectangle lies from its diagonals; nothing is stored."""
         form = SquareForm(**self.typed(request, SquareInput))
         return Response(square_sheet(self.user(request), job, form))
+
+
+class StringView(SignedInView):
+    """A string between two points."""
+
+    @extend_schema(
+        operation_id="string_between", request=StringInput, responses=answers(PulledStringSheet)
+    )
+    def post(self, request: Request, job: UUID) -> Response:
+        """Return its heights and what to measure down at every stake; nothing is stored."""
+        form = StringForm(**self.typed(request, StringInput))
+        return Response(string_sheet(self.user(request), job, form))
 
 
 class TriangleView(SignedInView):

@@ -244,6 +244,25 @@ class Stages(SiteTestCase):
         self.assertEqual(lower["ways"]["clamp"]["rod"], "3' 1 1/2\"")
         self.get(f"set-ups/{self.set_up_id}/match?reading=x", status=400)
 
+    def test_a_string_between_two_points_is_measured_down_from_at_every_stake(self) -> None:
+        path = f"jobs/{self.job}/string"
+        typed = {"start": "52' 0\"", "end": "51' 6\"", "apart": "40 ft", "every": "12 ft"}
+        sheet = self.ok(self.helper, path, typed | {"wanted": "51 ft", "beyond": "20 ft"}, 200)
+        self.assertEqual(sheet["fall"], '0.15" per ft, 1:80, 1.25 %, falling')
+        rows = [(row["along"], row["height"]["text"], row["down"]) for row in sheet["stakes"]]
+        self.assertEqual(rows[0], ('0"', "52' 0\"", "1' 0\" down"))
+        self.assertEqual(rows[-1], ("40' 0\"", "51' 6\"", '6" down'))
+        self.assertEqual([row[0] for row in rows[1:-1]], ["12' 0\"", "24' 0\"", "36' 0\""])
+        middle = sheet["stakes"][2]
+        self.assertEqual((middle["sag"], middle["height"]["text"]), ('5/32"', "51' 8 1/4\""))
+        self.assertEqual(sheet["carried_on"]["text"], "51' 3\"")
+        level = typed | {"end": "52' 0\"", "wanted": "lower 9 in", "wanted_end": "52' 1\""}
+        stakes = self.ok(self.helper, path, level, 200)["stakes"]
+        self.assertEqual(stakes[0]["down"], '9" down')
+        self.assertEqual(stakes[-1]["down"], '1" UP: the string lies too low')
+        for field, wrong in (("apart", "0"), ("every", "0.01 in"), ("start", "x"), ("end", "0")):
+            self.assertIn(field, self.refused(self.helper, path, typed | {field: wrong}))
+
     def test_small_sums(self) -> None:
         job = f"jobs/{self.job}"
         sides = {"side": "40 ft", "far_side": "30 ft", "first": "50' 3\"", "second": "49' 9\""}

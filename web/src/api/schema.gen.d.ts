@@ -1936,6 +1936,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/string": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return its heights and what to measure down at every stake; nothing is stored. */
+        post: operations["string_between"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/take-off": {
         parameters: {
             query?: never;
@@ -5269,6 +5286,13 @@ export interface components {
             metres: number | null;
             text: string;
         };
+        /** @description A string: its fall, its stakes, and its height carried on beyond its end. */
+        PulledStringSheet: {
+            fall: string;
+            sag: string;
+            stakes: components["schemas"]["StakeSheet"][];
+            carried_on: components["schemas"]["Shown"] | null;
+        };
         /** @description The concrete of a job part by part, and the order for all of it as far as it is known. */
         QuantitiesSheet: {
             unit: string;
@@ -5953,6 +5977,13 @@ export interface components {
             levels: components["schemas"]["LevelSheet"][];
             pier_tops: components["schemas"]["PierTops"][];
         };
+        /** @description A stake along the string: the string's height there, its sag, and what to measure down. */
+        StakeSheet: {
+            along: string;
+            height: components["schemas"]["Shown"];
+            sag: string;
+            down: string;
+        };
         /** @description A place to stand: where, the largest U there, and at which point. */
         StandSheet: {
             place: components["schemas"]["Place"];
@@ -6062,6 +6093,19 @@ export interface components {
             /** Format: uuid */
             id: string;
             reason: string;
+        };
+        /** @description A string between two points; what is wanted under it may be left empty. */
+        StringInputRequest: {
+            start: string;
+            end: string;
+            apart: string;
+            every: string;
+            /** @default  */
+            wanted: string;
+            /** @default  */
+            wanted_end: string;
+            /** @default  */
+            beyond: string;
         };
         /** @description The string from one corner to the next, in level stretches. */
         StringSheet: {
@@ -13827,6 +13871,67 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StandsSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    string_between: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StringInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PulledStringSheet"];
                 };
             };
             /** @description What was wrong */

@@ -41,12 +41,18 @@ export function Empty({ children, action }: { children: ReactNode; action?: Reac
 
 const NOT_FOUND = 404;
 
-type LoadedProps<Data> = { query: UseQueryResult<Data>; children: (data: Data) => ReactNode };
+type LoadedProps<Data> = {
+  query: UseQueryResult<Data>;
+  /** Whether it is opened by a link that was sent to somebody: what became of it is told. */
+  isLink?: boolean;
+  children: (data: Data) => ReactNode;
+};
 
 /** Show what a query gives, a turning wheel before, and the refusal where it failed. */
-export function Loaded<Data>({ query, children }: LoadedProps<Data>) {
+export function Loaded<Data>({ query, isLink = false, children }: LoadedProps<Data>) {
   if (query.data !== undefined) return children(query.data);
-  if (query.error instanceof Refused && query.error.status === NOT_FOUND) return <NotThere />;
+  const isAbsent = query.error instanceof Refused && query.error.status === NOT_FOUND;
+  if (isAbsent && !isLink) return <NotThere />;
   if (query.error)
     return (
       <Box sx={{ p: 3 }}>

@@ -22,6 +22,7 @@ export function RodKey({ height, gear }: Props) {
   const [at, setAt] = useState<HTMLElement | null>(null);
   const { rod, keepRod } = height;
   if (!rod) return null;
+  const short = SHORT[rod.graduation.kind] ?? rod.graduation.kind;
   const choose = (id: string) => {
     keepRod(id);
     setAt(null);
@@ -30,12 +31,12 @@ export function RodKey({ height, gear }: Props) {
     <>
       <Button
         variant="outlined"
-        aria-label={`Read on: ${rod.name}`}
+        aria-label={`${short}, read on ${rod.name}`}
         aria-haspopup="menu"
         onClick={(event) => setAt(event.currentTarget)}
-        sx={{ minWidth: 64, mr: 0.5, whiteSpace: "nowrap" }}
+        sx={{ minWidth: 64, mr: 0.5, whiteSpace: "nowrap", "&::after": { content: '"\\00a0▾"' } }}
       >
-        {SHORT[rod.graduation.kind] ?? rod.graduation.kind} ▾
+        {short}
       </Button>
       <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
         {gear.rods.map(({ id, name }) => (

@@ -25,7 +25,9 @@ export function NoticePage() {
   const query = useNoticePage(token);
   return (
     <Box component="main" sx={{ maxWidth: 880, mx: "auto" }}>
-      <Loaded query={query}>{(sheet) => <Shown token={token} sheet={sheet} />}</Loaded>
+      <Loaded query={query} isLink>
+        {(sheet) => <Shown token={token} sheet={sheet} />}
+      </Loaded>
     </Box>
   );
 }

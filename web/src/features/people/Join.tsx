@@ -21,7 +21,7 @@ export function Join() {
     retry: false,
   });
   return (
-    <Loaded query={offer}>
+    <Loaded query={offer} isLink>
       {(sheet) => (
         <Door
           title={`Join ${sheet.crew}`}

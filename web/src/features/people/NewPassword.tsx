@@ -24,7 +24,7 @@ export function NewPassword() {
     comeIn,
   );
   return (
-    <Loaded query={whose}>
+    <Loaded query={whose} isLink>
       {({ name, username }) => (
         <Door
           title="Choose a new password"

@@ -4,6 +4,7 @@ import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
+import { OnDemand } from "../../parts/OnDemand";
 import { Panel } from "../../parts/Page";
 import { Figure } from "../../parts/Figure";
 import { Boards } from "./Boards";
@@ -11,8 +12,12 @@ import { Match } from "./Match";
 import { PierTops } from "./PierTops";
 import { Schedule } from "./Schedule";
 import { Square } from "./Square";
+import { StringBetween } from "./StringBetween";
 import { Strip } from "./Strip";
 import type { Stage } from "./stages";
+
+/** Where strings are pulled. */
+const WITH_STRINGS: readonly Stage[] = ["layout", "forms", "marks", "points"];
 
 type Props = {
   job: Schemas["JobSheet"];
@@ -37,6 +42,11 @@ export function StagePanels({ job, sheet, stage, work, setUp }: Props) {
       ))}
       {flat && <Flat sheet={flat} />}
       {stage === "layout" && <Square job={job} />}
+      {WITH_STRINGS.includes(stage) && (
+        <OnDemand title="A string between two points" draft={`string:${job.id}`}>
+          {() => <StringBetween job={job} pegs={sheet.works.flatMap(({ pegs }) => pegs)} />}
+        </OnDemand>
+      )}
       {stage === "forms" && (
         <>
           <Match job={job} setUp={setUp} />

@@ -30,11 +30,12 @@ export function useSum<Values extends Record<string, string>, Answer>(
     retry: false,
     gcTime: 0,
   });
-  const isAsked = isReady(typed);
+  const isAsked = isReady(typed) && JSON.stringify(typed) === JSON.stringify(settled);
   return {
     values: typed,
     change: (name: keyof Values & string, text: string) =>
       set({ [name]: text } as unknown as Partial<Values>),
+    changeAll: (changed: Partial<Values>) => set(changed),
     answer: isAsked ? query.data : undefined,
     problems: isAsked ? problemsOf(query.error) : [],
   };
