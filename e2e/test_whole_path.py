@@ -53,8 +53,6 @@ class WholePath(BrowserTestCase):
 
     def open_job(self) -> None:
         self.page.get_by_role("link", name="New job").first.click()
-        self.press("Open the job")
-        self.page.get_by_text("Nothing was typed.").wait_for()
         self.fill(name="Boat shed", place="Quay end")
         self.press("Open the job")
         self.page.get_by_role("heading", name="Where the job stands").wait_for()
