@@ -8,7 +8,7 @@ from uuid import UUID
 
 from core.design import fall_in_words
 from core.layout import PulledString
-from core.lengths import Elevation, Length, Style, format_fine, format_length
+from core.lengths import Elevation, Length, Style, format_fine, format_length, says_a_side
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
@@ -21,7 +21,8 @@ from server.shown import Shown, show
 class StringForm:
     """A string as it is typed: the heights of its ends, how far apart, where stakes stand.
 
-    What is wanted under it may be left empty, level all along where only its start is typed.
+    What is wanted under it may be left empty. Where only its start is typed it is level all
+    along, and so far below the string all along where it was typed as lower by so much.
     ``beyond`` is how far past the end its fall is carried on.
     """
 
@@ -94,7 +95,11 @@ def _under(entries: Entries, string: PulledString | None) -> PulledString | None
         return None
     start = entries.elevation("wanted", string.start)
     typed_end = entries.text("wanted_end").strip()
-    end = entries.elevation("wanted_end", string.end) if typed_end else start
+    if typed_end:
+        end = entries.elevation("wanted_end", string.end)
+    else:
+        follows = says_a_side(entries.text("wanted"))
+        end = entries.elevation("wanted", string.end) if follows else start
     if start is None or end is None:
         return None
     return PulledString(start, end, string.apart)

@@ -20,9 +20,9 @@ const ENTRIES = [
   ["end", "Its height at the end", ""],
   ["apart", "From start to end", ""],
   ["every", "A stake every", ""],
-  ["wanted", "Wanted below it, at the start", "May be left empty"],
-  ["wanted_end", "Wanted at the end", "Left empty: level"],
-  ["beyond", "Carry the fall on beyond the end by", "May be left empty"],
+  ["wanted", "Wanted below it", "A height, or: lower 9 in"],
+  ["wanted_end", "Below its end", "Left empty: the same"],
+  ["beyond", "Carry the fall on by", "Beyond the end; may be left empty"],
 ] as const;
 const EMPTY = {
   start: "",
@@ -85,7 +85,7 @@ export function StringBetween({ job, pegs }: Props) {
             onChange={(id) => choose("to", id)}
           />
         </Stack>
-        <Stack direction="row" sx={{ flexWrap: "wrap", gap: 1 }}>
+        <Stack direction="row" sx={{ flexWrap: "wrap", columnGap: 1, rowGap: 2 }}>
           {ENTRIES.map(([name, label, hint]) => (
             <Stack key={name} sx={{ flex: "1 1 150px" }}>
               <EntryField
@@ -118,7 +118,11 @@ function Stakes({ answer }: { answer: Schemas["PulledStringSheet"] }) {
           Carried on beyond the end: <strong>{answer.carried_on.text}</strong>
         </Typography>
       )}
-      <Table size="small" aria-label="Stakes along the string">
+      <Table
+        size="small"
+        aria-label="Stakes along the string"
+        sx={{ "& td, & th": { px: 0.5, whiteSpace: "nowrap" } }}
+      >
         <TableHead>
           <TableRow>
             <TableCell>From the start</TableCell>
