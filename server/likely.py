@@ -7,10 +7,10 @@ from core.lengths import Likely
 KINDS: dict[Likely, tuple[str, ...]] = {
     Likely.LAYER: (
         "thickness", "least_thickness", "stone_thickness", "taper_to", "nominal", "actual",
-        "unit", "strip_height", "head_least", "head_greatest",
+        "unit", "strip_height", "head_least", "head_greatest", "shaft",
     ),
     Likely.TOLERANCE: ("tolerance", "joint", "kerf", "reread_tolerance", "rough_tolerance"),
-    Likely.SECTION: ("depth", "strip_width", "diameter", "bell_diameter", "bell_height", "shaft"),
+    Likely.SECTION: ("depth", "strip_width", "diameter", "bell_diameter", "bell_height"),
     Likely.SPACING: ("grid_spacing", "mark_spacing", "spacing", "row_spacing", "apart", "stock"),
     Likely.IN_THE_GROUND: ("frost_depth", "least_depth"),
 }  # fmt: skip

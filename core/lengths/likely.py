@@ -15,7 +15,7 @@ class Likely(Enum):
 
     TOLERANCE = Length.from_inches("0.015625"), Length.from_inches("1.25")
     LAYER = Length.from_inches("0.0625"), Length.from_inches("23.9")
-    SECTION = Length.from_inches(4), Length.from_inches("59.9")
+    SECTION = Length.from_inches(2), Length.from_inches("59.9")
     SPACING = Length.from_inches(20), Length.from_feet(100)
     SIDE = Length.from_feet(6), Length.from_feet(1000)
     IN_THE_GROUND = Length.from_inches(6), Length.from_inches("119.9")

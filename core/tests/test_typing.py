@@ -285,7 +285,7 @@ class WhatNobodyDoubts(TestCase):
             (Likely.LAYER, "ft-in/8", "6", '6"'), (Likely.LAYER, "ft-in/8", "5 1/2", '5 1/2"'),
             (Likely.LAYER, "m", "100", "100 mm"), (Likely.TOLERANCE, "m", "5", "5 mm"),
             (Likely.LAYER, "ft-in/8", "-3", '-3"'),
-            (Likely.SECTION, "ft-in/8", "16", '16"'), (Likely.SECTION, "ft-in/8", "2", "2 ft"),
+            (Likely.SECTION, "ft-in/8", "16", '16"'), (Likely.SECTION, "ft-in/8", "1", "1 ft"),
             (Likely.SPACING, "ft-in/8", "8", "8 ft"), (Likely.SPACING, "m", "2.5", "2.5 m"),
             (Likely.IN_THE_GROUND, "ft-in/8", "42", '42"'), (Likely.SIDE, "ft-in/8", "24", "24 ft"),
         )  # fmt: skip
@@ -296,7 +296,7 @@ class WhatNobodyDoubts(TestCase):
 
     def test_what_may_be_either_is_asked_and_what_neither_can_be_as_well(self) -> None:
         for kind, style, text in (
-            (Likely.LAYER, "ft-in/8", "1.5"), (Likely.SECTION, "ft-in/8", "4"),
+            (Likely.LAYER, "ft-in/8", "1.5"), (Likely.SECTION, "ft-in/8", "3"),
             (Likely.LAYER, "m", "12"), (Likely.SIDE, "ft-in/8", "80"),
         ):  # fmt: skip
             with self.subTest(kind=kind, text=text), self.assertRaises(AmbiguousLength) as asked:
