@@ -89,5 +89,5 @@ class PulledString:
                 "That is no distance between stakes.",
                 "Give more than 0, such as 4 ft or 1.2 m.",
             )
-        between = (Length(every.nanometres * n) for n in range(count + 1))
-        return (*(one for one in between if one < self.apart), self.apart)
+        places = (Length(every.nanometres * number) for number in range(count + 1))
+        return (*(place for place in places if place < self.apart), self.apart)

@@ -1,6 +1,6 @@
 """Lengths, elevations and rod readings: exact inside, written and read as crews do (section 2)."""
 
-from core.lengths.likely import NEAR_ITS_TARGET, Likely
+from core.lengths.likely import Likely
 from core.lengths.parse import (
     elevation_kind,
     parse_elevation,
@@ -28,7 +28,6 @@ from core.lengths.style import (
 )
 
 __all__ = [
-    "NEAR_ITS_TARGET",
     "Elevation",
     "Length",
     "Likely",

@@ -17,7 +17,6 @@ class Likely(Enum):
     LAYER = Length.from_inches("0.0625"), Length.from_inches("23.9")
     SECTION = Length.from_inches(2), Length.from_inches("59.9")
     SPACING = Length.from_inches(20), Length.from_feet(100)
-    SIDE = Length.from_feet(6), Length.from_feet(1000)
     IN_THE_GROUND = Length.from_inches(6), Length.from_inches("119.9")
 
     def has(self, length: Length) -> bool:
@@ -28,7 +27,3 @@ class Likely(Enum):
         """
         least, most = self.value
         return bool(least <= abs(length) <= most)
-
-
-#: A reading is likely where it puts a point this near to what it is wanted at.
-NEAR_ITS_TARGET = Length.from_metres(1)

@@ -56,7 +56,7 @@ def parse_length(
     can_be = [one for one in apart if on_the_rod is None or on_the_rod(one[1])]
     if not can_be or len(apart) == 1:
         return first
-    meant = [one for one in can_be if likely is None or likely(one[1])]
+    meant = [reading for reading in can_be if likely is None or likely(reading[1])]
     if len(meant) == 1 and likely is not None and readings.ask is not Ask.NEVER:
         return meant[0][1]
     if likely is not None and len(meant) > 1 and not likely(first):
@@ -105,7 +105,7 @@ def _to_a_side(
     if amount[:1] in ("+", "-"):
         why = "It has a sign and a word for it."
         raise UnreadableLength(text, why, "Leave one of them away.")
-    on_the_rod, likely = (one and _turned(one, sign) for one in can_be)
+    on_the_rod, likely = (fits and _turned(fits, sign) for fits in can_be)
     try:
         return parse_length(amount, kind, on_the_rod, likely) * sign
     except AmbiguousLength as asked:

@@ -7,9 +7,12 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from core.errors import NotFromHere
-from core.lengths import Elevation, Reading
+from core.lengths import Elevation, Length, Reading
 from core.rods.observed import Observed, SightKind, Tie, tie_of
 from core.rods.rod import Numbering, Rod
+
+#: So far below what it is dug to no hole is taped.
+FARTHEST_BELOW = Length.from_metres(1)
 
 
 class HeightKind(StrEnum):
@@ -90,6 +93,16 @@ class SightLine:
         if constant is None:
             raise _not_from_here(sight.kind)
         return constant + sight.value.on_scale * sight.kind.sign(self.numbering)
+
+    def may_be_meant(self, sight: Observed, target: Elevation) -> bool:
+        """Whether a sight is a likely one of what is wanted at a target (section 2).
+
+        A tape is not 17 ft down a pier of 2 ft. What lies high may not be dug yet, and a rod
+        stands on any ground: both are always likely.
+        """
+        if sight.kind.is_on_the_rod:
+            return True
+        return self.elevation(sight) >= target - FARTHEST_BELOW
 
     def booked(self, elevation: Elevation) -> Reading:
         """Return the value that the book's sums are kept in for a height: s = d·(K - Z).

@@ -122,13 +122,12 @@ def observe(
 ) -> Observed:
     """Read what was typed of a sight: on the rod's scale, or of a tape in the rod's units.
 
-    ``likely`` tells which sights are likely of what is looked at, such as one near its target:
-    a tape is not 17 ft down a pier of 2 ft. Raises what :meth:`Rod.read` raises, and
+    ``likely`` tells which of a tape's readings are likely there, as
+    :meth:`SightLine.may_be_meant` does. Raises what :meth:`Rod.read` raises, and
     :class:`OffTheTape` for what no tape shows.
     """
     if kind.is_on_the_rod:
-        likely_there = None if likely is None else lambda one: likely(Observed(kind, one))
-        return Observed(kind, rod.read(text, likely_there))
+        return Observed(kind, rod.read(text))
     style = rod.graduation.style
     length = parse_length(
         text,

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
@@ -104,10 +103,9 @@ class Rod:
             return self.highest - reading
         return reading - self.lowest
 
-    def read(self, text: str, likely: Callable[[Reading], bool] | None = None) -> Reading:
+    def read(self, text: str) -> Reading:
         """Read what was typed as a value of this rod's scale.
 
-        ``likely`` tells which values are likely there: where one reading alone is, it is meant.
         A scale numbered in centimeters is read in the first of meters, centimeters and
         millimeters that is on it.
 
@@ -115,12 +113,7 @@ class Rod:
         :func:`core.lengths.parse_length` raises, and :class:`OffTheRod` past its ends.
         """
         kind = self.graduation.style.kind
-        length = parse_length(
-            text,
-            kind,
-            lambda one: self.has(Reading(one.nanometres)),
-            None if likely is None else lambda one: likely(Reading(one.nanometres)),
-        )
+        length = parse_length(text, kind, lambda one: self.has(Reading(one.nanometres)))
         reading = Reading(length.nanometres)
         if not self.has(reading):
             raise OffTheRod(text, "The rod has no such value.", f"It reads {self.span_in_words}.")

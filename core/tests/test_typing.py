@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from core.design import Fall, fall_in_words, parse_fall
 from core.errors import AmbiguousLength, OffTheRod, OutOfRange, RuleError, UnreadableFall, Unusual
 from core.lengths import (
-    NEAR_ITS_TARGET,
+    Elevation,
     Length,
     Likely,
     Style,
@@ -22,7 +22,7 @@ from core.lengths import (
     parse_elevation,
     parse_length,
 )
-from core.rods import GRADUATIONS, Numbering, Observed, Rod, SightKind, observe
+from core.rods import GRADUATIONS, Numbering, Observed, Rod, SightKind, SightLine, Tie, observe
 from core.tests.worked import STYLES
 
 FEET = Rod(Numbering.UP, GRADUATIONS["ft-in/8"], Length.from_feet(13))
@@ -287,7 +287,7 @@ class WhatNobodyDoubts(TestCase):
             (Likely.LAYER, "ft-in/8", "-3", '-3"'),
             (Likely.SECTION, "ft-in/8", "16", '16"'), (Likely.SECTION, "ft-in/8", "1", "1 ft"),
             (Likely.SPACING, "ft-in/8", "8", "8 ft"), (Likely.SPACING, "m", "2.5", "2.5 m"),
-            (Likely.IN_THE_GROUND, "ft-in/8", "42", '42"'), (Likely.SIDE, "ft-in/8", "24", "24 ft"),
+            (Likely.IN_THE_GROUND, "ft-in/8", "42", '42"'),
         )  # fmt: skip
         for kind, style, text, meant in table:
             with self.subTest(kind=kind, text=text):
@@ -297,7 +297,7 @@ class WhatNobodyDoubts(TestCase):
     def test_what_may_be_either_is_asked_and_what_neither_can_be_as_well(self) -> None:
         for kind, style, text in (
             (Likely.LAYER, "ft-in/8", "1.5"), (Likely.SECTION, "ft-in/8", "3"),
-            (Likely.LAYER, "m", "12"), (Likely.SIDE, "ft-in/8", "80"),
+            (Likely.LAYER, "m", "12"),
         ):  # fmt: skip
             with self.subTest(kind=kind, text=text), self.assertRaises(AmbiguousLength) as asked:
                 parse_length(text, Style.from_code(style).kind, likely=kind.has)
@@ -310,17 +310,25 @@ class WhatNobodyDoubts(TestCase):
         )
 
     def test_a_tape_is_not_17_ft_down_a_pier_of_two(self) -> None:
-        near = Length.from_inches(19)
+        line = SightLine.tied(Numbering.UP, {Tie.BEAM: Elevation(0)})
+        bottom = Elevation(-Length.from_inches(19).nanometres)
 
         def likely(seen: Observed) -> bool:
-            return abs(seen.value.on_scale - near) < NEAR_ITS_TARGET
+            return line.may_be_meant(seen, bottom)
 
-        for text, meant in (("17", '17"'), ("5", '5"')):
+        for text, meant in (("17", '17"'), ("5", '5"'), ("7 1/2", '7 1/2"')):
             with self.subTest(text):
                 read = observe(FEET, SightKind.TAPED_DOWN, text, likely)
                 self.assertEqual(read, observe(FEET, SightKind.TAPED_DOWN, meant))
         self.assertRaises(AmbiguousLength, observe, FEET, SightKind.TAPED_DOWN, "17")
         self.assertRaises(AmbiguousLength, observe, FEET, SightKind.TAPED_DOWN, "1.5", likely)
+        self.assertRaises(AmbiguousLength, observe, FEET, SightKind.STANDING, "5", likely)
+
+    def test_what_may_not_be_dug_yet_is_asked_about(self) -> None:
+        line = SightLine.tied(Numbering.UP, {Tie.BEAM: Elevation(0)})
+        target = Elevation(-Length.from_feet("8.2").nanometres)
+        with self.assertRaises(AmbiguousLength):
+            observe(FEET, SightKind.TAPED_DOWN, "8", lambda seen: line.may_be_meant(seen, target))
 
 
 class Elevations(TestCase):

@@ -26,8 +26,9 @@ Measure = Literal["distance", "amount", "reading", "resolution"]
 FARTHEST: dict[Measure, float] = {
     "distance": 1000, "amount": 0.5, "reading": 15, "resolution": 0.02
 }  # fmt: skip
-#: How finely a mark is read where nobody said, by a rod or on a wall: in feet, in meters.
-USUAL_RESOLUTION = {True: ("1/16 in", "1 mm"), False: ("1/32 in", "0.5 mm")}
+#: How finely a mark is read where nobody said, in feet and in meters: on a wall, on a rod.
+MARK_ON_A_WALL = ("1/32 in", "0.5 mm")
+READING_ON_A_ROD = ("1/16 in", "1 mm")
 METRIC = re.compile(r"\d\s*(?:mm|cm|m|meters?|metres?)\b", re.IGNORECASE)
 IMPERIAL = re.compile(r"""['"′″’”]|\d\s*(?:ft|in|foot|feet|inch|inches)\b""", re.IGNORECASE)
 
@@ -53,6 +54,7 @@ class Method:
     make: Callable[[Metres], SlopeCheck | Tilt]
     gap: str | None = None
     optional: tuple[str, ...] = ()
+    resolution: tuple[str, str] = MARK_ON_A_WALL
 
     def typed(self, typed: Mapping[str, str], *, is_metric: bool) -> dict[str, str]:
         """Return what was typed of its entries; how finely marks are read has a usual value.
@@ -62,9 +64,7 @@ class Method:
         own = {name: typed.get(name, "") for name in self.entries}
         if not own["resolution"].strip():
             found = _is_metric(own.values())
-            metric = is_metric if found is None else found
-            by_rod = self.entries.get("a1") == "reading"
-            own["resolution"] = USUAL_RESOLUTION[by_rod][metric]
+            own["resolution"] = self.resolution[is_metric if found is None else found]
         sides = {side: typed[side] for name in own if (side := f"{name}_side") in typed}
         kept = {
             name: text for name, text in own.items() if text.strip() or name not in self.optional
@@ -107,6 +107,7 @@ METHODS: dict[str, Method] = {
         lambda m: two_peg(
             (m["a1"], m["b1"]), (m["a2"], m["b2"]), (m["to_a"], m["to_b"]), m["resolution"]
         ),
+        resolution=READING_ON_A_ROD,
     ),
     CheckMethod.WATER_LEVEL: Method(
         {

@@ -167,9 +167,9 @@ def usual_rods(crew: Crew) -> list[UsualRod]:
     """Return the usual rods a crew has not been given, one in each units."""
     given = set(crew.rods.values_list("pk", flat=True))
     return [
-        {"units": one.code, "name": one.name, "example": one.example, "rod": rod_sheet(rod)}
-        for one in UNITS
-        if (rod := usual_rod(crew.pk, one)).pk not in given
+        {"units": units.code, "name": units.name, "example": units.example, "rod": rod_sheet(rod)}
+        for units in UNITS
+        if (rod := usual_rod(crew.pk, units)).pk not in given
     ]
 
 

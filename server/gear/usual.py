@@ -78,4 +78,4 @@ def usual_receiver(crew_id: UUID) -> Receiver:
 
 def units_of_usual(crew_id: UUID, rod_id: UUID) -> Units | None:
     """Return the units whose usual rod a key is; None where it is no usual rod of the crew's."""
-    return next((one for one in UNITS if usual_rod(crew_id, one).pk == rod_id), None)
+    return next((units for units in UNITS if usual_rod(crew_id, units).pk == rod_id), None)

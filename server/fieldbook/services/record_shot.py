@@ -11,7 +11,7 @@ from django.db import transaction
 from core.errors import NotFromHere, RuleError
 from core.floors import PlanPoint
 from core.instruments import Setting
-from core.lengths import NEAR_ITS_TARGET, Elevation
+from core.lengths import Elevation
 from core.rods import Observed, SightKind, observe
 from core.tasks import Task
 from server.crews.models import User
@@ -129,16 +129,13 @@ def sight_from(
 ) -> Observed:
     """Read what was typed of a sight; of a kind that tells a height from the set-up.
 
-    Of a bare number's readings the one near the ``target`` is meant, where it is the only one.
+    A tape's bare number is no reading that lies far below the ``target``.
     Raises :class:`core.errors.RuleError`.
     """
-
-    def is_near(seen: Observed) -> bool:
-        return target is not None and abs(sighting.line.elevation(seen) - target) <= NEAR_ITS_TARGET
-
-    likely = None if target is None else is_near
+    line = sighting.line
+    likely = None if target is None else lambda seen: line.may_be_meant(seen, target)
     seen = observe(sighting.rod, SightKind(sight), text, likely)
-    sighting.line.elevation(seen)
+    line.elevation(seen)
     return seen
 
 

@@ -244,6 +244,18 @@ class Stages(SiteTestCase):
         self.assertEqual(lower["ways"]["clamp"]["rod"], "3' 1 1/2\"")
         self.get(f"set-ups/{self.set_up_id}/match?reading=x", status=400)
 
+    def test_a_bare_number_is_asked_about_where_the_ground_may_not_be_dug_yet(self) -> None:
+        dig = self.place("excavation", part="sub-grade", level="3 ft")
+        point = Point.objects.get(element=dig, name="A1")
+        path = f"set-ups/{self.set_up_id}/points/{point.pk}"
+        target = self.get(path, self.helper)["ways"]["clamp"]["rod"]
+        self.assertEqual(target, "6' 11\"")
+        for reading, sight in (("7", "standing"), ("7", "taped-down")):
+            body = self.shot_body(self.set_up_id, str(point.pk), reading, sight=sight)
+            with self.subTest(sight):
+                (error,) = self.ok(self.helper, "shots", body, 400)["errors"]
+                self.assertEqual(error["code"], "ambiguous-length")
+
     def test_a_string_between_two_points_is_measured_down_from_at_every_stake(self) -> None:
         path = f"jobs/{self.job}/string"
         typed = {"start": "52' 0\"", "end": "51' 6\"", "apart": "40 ft", "every": "12 ft"}
