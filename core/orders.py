@@ -42,6 +42,17 @@ def with_waste(volume: float, waste: float) -> float:
     return max(0.0, volume) * (1 + waste)
 
 
+def part_with_waste(volume: float, waste: float) -> float:
+    """Return a part of what is poured with its waste; a recess, below 0, is taken off as it is.
+
+    Raises as :func:`with_waste` does.
+
+    >>> part_with_waste(2.0, 0.05), part_with_waste(-0.5, 0.05)
+    (2.1, -0.5)
+    """
+    return with_waste(volume, waste) or min(0.0, volume)
+
+
 def order_together(parts: Iterable[float], step: float) -> float:
     """Return what to order for parts that are poured together, each with its waste: their sum,
     rounded up to the supplier's step once, in the unit of the parts (section 10).

@@ -19,6 +19,7 @@ class Stage(StrEnum):
     FORMS = "forms"
     PIERS = "piers"
     STONE = "stone"
+    IN_SLAB = "in-slab"
     MARKS = "marks"
     AFTER = "after"
 
@@ -35,9 +36,14 @@ class Task(StrEnum):
     COURSE = "course"
     PIER_TOP = "pier-top"
     STONE = "stone"
+    LAYER = "layer"
+    STEEL = "steel"
+    EMBED = "embed"
+    RECESS = "recess"
     MARK = "mark"
     SCREED = "screed"
     FINISHED = "finished"
+    GRADE = "grade"
 
 
 STAGES = {
@@ -50,9 +56,14 @@ STAGES = {
     Task.COURSE: Stage.FORMS,
     Task.PIER_TOP: Stage.PIERS,
     Task.STONE: Stage.STONE,
+    Task.LAYER: Stage.IN_SLAB,
+    Task.STEEL: Stage.IN_SLAB,
+    Task.EMBED: Stage.IN_SLAB,
+    Task.RECESS: Stage.IN_SLAB,
     Task.MARK: Stage.MARKS,
     Task.SCREED: Stage.MARKS,
     Task.FINISHED: Stage.AFTER,
+    Task.GRADE: Stage.AFTER,
 }
 
 DIG = Verbs(high="dig", low="over-dug by", on="leave it")
@@ -66,9 +77,14 @@ VERBS = {
     Task.COURSE: Verbs(high="take down", low="build up", on="leave it"),
     Task.PIER_TOP: Verbs(high="cut", low="pack", on="leave it"),
     Task.STONE: Verbs(high="take off", low="add", on="leave it"),
+    Task.LAYER: Verbs(high="take off", low="add", on="leave it"),
+    Task.STEEL: Verbs(high="lower it", low="chair up", on="leave it"),
+    Task.EMBED: Verbs(high="lower it", low="raise it", on="leave it"),
+    Task.RECESS: Verbs(high="lower the form", low="shim up", on="leave it"),
     Task.MARK: Verbs(high="mark lower by", low="mark higher by", on="leave it"),
     Task.SCREED: Verbs(high="strike off", low="add", on="leave it"),
     Task.FINISHED: Verbs(high="grind", low="fill", on="leave it"),
+    Task.GRADE: Verbs(high="take off", low="add", on="leave it"),
 }
 
 SURFACES = {
@@ -81,9 +97,14 @@ SURFACES = {
     Task.COURSE: "the top of the course",
     Task.PIER_TOP: "the top of the pier",
     Task.STONE: "the stone",
+    Task.LAYER: "the layer",
+    Task.STEEL: "the steel",
+    Task.EMBED: "the embed",
+    Task.RECESS: "the recess or raised part",
     Task.MARK: "the mark",
     Task.SCREED: "the screed point",
     Task.FINISHED: "the finished surface",
+    Task.GRADE: "the ground beside the wall",
 }
 
 

@@ -8,12 +8,13 @@ from core.design.frost import FrostCover
 from core.design.given import GivenSurface
 from core.design.panel import Panel, Toward, fall_to_point, level_panel, panel_toward
 from core.design.panels_fit import check_panels
-from core.design.slab import Slab, SlabOver, SlabPart, formation_under
-from core.design.stack import AdjustableHead, HeadTravel, Layer, StackUp
+from core.design.slab import STONE, Slab, SlabOver, SlabPart, formation_under
+from core.design.stack import AdjustableHead, HeadTravel, Layer, StackUp, total
 from core.design.surface import LevelSurface, PanelSurface, Shifted, Surface
 from core.design.underside import Taper, ThickenedEdge, Under, Underside, check_edge
 
 __all__ = [
+    "STONE",
     "AdjustableHead",
     "Extreme",
     "Fall",
@@ -52,4 +53,5 @@ __all__ = [
     "panel_toward",
     "parse_fall",
     "rejudged",
+    "total",
 ]

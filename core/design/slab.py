@@ -12,26 +12,38 @@ from core.errors import BadLevel
 from core.floors import FloorLevels, Outline, PlanPoint
 from core.lengths import Elevation, Length, Style, format_length
 
+NONE = Length(0)
+#: What the surface of the stone is called among a slab's surfaces.
+STONE = "stone"
+
 
 class SlabPart(StrEnum):
     """A surface of a slab that another level may be given from."""
 
     TOP = "top"
     FINISHED = "finished"
+    UNDERSIDE = "underside"
     SUB_BASE = "sub-base"
     SUB_GRADE = "sub-grade"
 
 
 @dataclass(frozen=True, slots=True)
 class SlabOver:
-    """The slab over a place on its stone: its top there, and the least thickness that will do."""
+    """The slab over a place on its stone: its top there, and the least thickness that will do.
+
+    ``layers`` is what lies between the two, such as 2 in of insulation.
+    """
 
     top: Elevation
     least: Length
+    layers: Length = NONE
 
     def thickness_over(self, stone: Elevation) -> Length:
-        """The slab's thickness over stone at an elevation; negative where it is above the top."""
-        return self.top - stone
+        """The slab's thickness over stone at an elevation and the layers on it.
+
+        Negative where they reach above the top.
+        """
+        return self.top - stone - self.layers
 
     def is_thin(self, thickness: Length) -> bool:
         """Whether a thickness is below the least one: a hold."""
@@ -69,10 +81,26 @@ class Slab:
                 return self.top
             case SlabPart.FINISHED:
                 return LevelSurface(self.levels.top_of_slab)
+            case SlabPart.UNDERSIDE:
+                return Shifted(self.sub_base, self.underside.between)
             case SlabPart.SUB_BASE:
                 return self.sub_base
             case SlabPart.SUB_GRADE:
                 return self.formation
+
+    def surfaces(self) -> tuple[tuple[str, Surface], ...]:
+        """Its surfaces by name from the top down, every layer's top among them.
+
+        Such as "top of slab", "top of insulation", "stone", "formation".
+        """
+        found: list[tuple[str, Surface]] = [("top of slab", self.top)]
+        above = self.underside.between
+        for layer in self.underside.layers:
+            name = f"{layer.name[:1].lower()}{layer.name[1:]}"
+            found.append((f"top of {name}", Shifted(self.sub_base, above)))
+            above -= layer.thickness
+        found.append((STONE, self.sub_base))
+        return (*found, *((("formation", self.formation),) if self.formation else ()))
 
     def kept(self) -> tuple[PlanPoint, ...]:
         """The places its stone is shot whatever the grid: corners of panels, low points."""
@@ -99,7 +127,8 @@ class Slab:
 
     def over(self, place: PlanPoint) -> SlabOver:
         """The slab over a place on its stone."""
-        return SlabOver(self.top.elevation(place), self.levels.least_thickness)
+        least, layers = self.levels.least_thickness, self.underside.between
+        return SlabOver(self.top.elevation(place), least, layers)
 
 
 def formation_under(
@@ -116,7 +145,7 @@ def formation_under(
     if not is_level:
         return Shifted(Under(top, underside), -stone)
     lowest = min(corner for panel in top.panels for corner in panel.corners)
-    left = lowest - levels.thickness - below
+    left = lowest - levels.thickness - levels.layers - below
     if left.nanometres <= 0:
         short = format_length(abs(left), style)
         raise BadLevel(

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import hypot
 
+from core.design.stack import Layer, total
 from core.design.surface import Surface
 from core.errors import BadLevel, OutOfRange
 from core.floors import Outline, PlanPoint
@@ -61,7 +62,9 @@ class ThicknessPlane:
 
 @dataclass(frozen=True, slots=True)
 class Underside:
-    """The design thickness of a slab everywhere in its outline.
+    """The design thickness of a slab everywhere in its outline, and the layers it lies on.
+
+    ``layers`` lie between it and the stone, the uppermost first.
 
     Raises :class:`OutOfRange` for edges the outline does not have, and :class:`BadLevel` for
     thicknesses that are none, or a trench that is no deeper than the slab.
@@ -71,6 +74,7 @@ class Underside:
     thickness: Length
     taper: Taper | None = None
     thickened: tuple[ThickenedEdge, ...] = ()
+    layers: tuple[Layer, ...] = ()
 
     def __post_init__(self) -> None:
         if self.taper is not None:
@@ -89,6 +93,11 @@ class Underside:
                     "A thickened edge has a width, and is deeper than the slab.",
                     "Give its width in plan and the whole depth of concrete there.",
                 )
+
+    @property
+    def between(self) -> Length:
+        """How thick the layers between the slab and the stone are together."""
+        return total(layer.thickness for layer in self.layers)
 
     @property
     def is_even(self) -> bool:
@@ -169,11 +178,12 @@ def _across(start: PlanPoint, end: PlanPoint, place: PlanPoint) -> int:
 
 @dataclass(frozen=True, slots=True)
 class Under:
-    """The surface the stone should have: a top less the design thickness there."""
+    """The surface the stone should have: a top less the design thickness and the layers there."""
 
     top: Surface
     underside: Underside
 
     def elevation(self, place: PlanPoint) -> Elevation:
         """The level of the stone at a place."""
-        return self.top.elevation(place) - self.underside.thickness_at(place)
+        under = self.underside
+        return self.top.elevation(place) - under.thickness_at(place) - under.between

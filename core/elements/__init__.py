@@ -3,6 +3,8 @@
 from core.elements.along import Courses, FollowingLine, Wall
 from core.elements.footing import FootingStep, Pad, Section, StripFooting, mean_over_dig
 from core.elements.free import FreePoints
+from core.elements.grade import FallingGround
+from core.elements.in_slab import Embeds, Recess
 from core.elements.lot import LotLine
 from core.elements.over import BoardsAround, CoveredOutline, screed_spacing
 from core.elements.piers import PierGrid, PierRow, read_count
@@ -15,6 +17,8 @@ __all__ = [
     "CoveredOutline",
     "Drawn",
     "Element",
+    "Embeds",
+    "FallingGround",
     "FollowingLine",
     "FootingStep",
     "FreePoints",
@@ -24,6 +28,7 @@ __all__ = [
     "PierRow",
     "PlannedHeight",
     "PlannedPoint",
+    "Recess",
     "Section",
     "StripFooting",
     "Wall",

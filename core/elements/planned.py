@@ -79,9 +79,14 @@ NAMES = {
     Task.COURSE: "Top of the last course",
     Task.PIER_TOP: "Top of pier",
     Task.STONE: "Sub-base (stone)",
+    Task.LAYER: "Layer",
+    Task.STEEL: "Steel",
+    Task.EMBED: "Embed",
+    Task.RECESS: "Recess or raised part",
     Task.MARK: "Mark",
     Task.SCREED: "Screed point",
     Task.FINISHED: "Finished surface",
+    Task.GRADE: "Ground beside the wall",
 }
 
 

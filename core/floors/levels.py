@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from core.errors import BadLevel
 from core.lengths import Elevation, Length, Style, format_length
 
+NOTHING = Length(0)
 THICKEST_SLAB = Length.from_metres(3)
 
 
@@ -14,18 +15,25 @@ THICKEST_SLAB = Length.from_metres(3)
 class FloorLevels:
     """A slab at its finished level: its thickness, the least that will do, the stone below.
 
-    On a falling slab they are the levels where its finished level holds.
+    ``layers`` is how thick everything between the slab and the stone is together: insulation,
+    sand, a barrier. On a falling slab they are the levels where its finished level holds.
     """
 
     top_of_slab: Elevation
     thickness: Length
     least_thickness: Length
     stone_thickness: Length | None = None
+    layers: Length = NOTHING
+
+    @property
+    def underside(self) -> Elevation:
+        """The level of the slab's underside: top of slab - slab thickness."""
+        return self.top_of_slab - self.thickness
 
     @property
     def sub_base(self) -> Elevation:
-        """The level the stone should have: top of slab - slab thickness."""
-        return self.top_of_slab - self.thickness
+        """The level the stone should have: the slab's underside - the layers on the stone."""
+        return self.underside - self.layers
 
     @property
     def sub_grade(self) -> Elevation | None:

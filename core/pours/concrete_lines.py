@@ -15,10 +15,10 @@ NOTHING = 0.005
 
 def needed_of(facts: PourFacts) -> float | None:
     """Return the concrete to order, in its unit, rounded up once for all that is poured
-    together; None while a part of it is not known.
+    together; None while a part of it is not known. A recess in a floor takes less than nothing.
     """
     parts = [floor.concrete for floor in facts.floors]
-    parts += [element.concrete for element in facts.poured]
+    parts += [element.concrete for element in facts.in_scope]
     known = [part for part in parts if part is not None]
     return order_together(known, facts.order_step) if len(known) == len(parts) else None
 

@@ -14,19 +14,23 @@ from core.verdicts import Verdict
 
 #: What follows a floor and says where its concrete ends.
 EDGES_OF_A_FLOOR = (Task.FORM, Task.SCREED, Task.MARK)
-SET_BEFORE_A_POUR = (Task.FOOTING_BOTTOM, Task.COURSE, Task.PIER_TOP, *EDGES_OF_A_FLOOR)
+#: What is set under and within a floor before it is poured.
+SET_IN_A_FLOOR = (Task.LAYER, Task.STEEL, Task.EMBED, Task.RECESS)
+SET_WITH_A_FLOOR = (*EDGES_OF_A_FLOOR, *SET_IN_A_FLOOR)
+SET_BEFORE_A_POUR = (Task.FOOTING_BOTTOM, Task.COURSE, Task.PIER_TOP, *SET_WITH_A_FLOOR)
 
 
 def points_line(facts: PourFacts) -> CheckLine:
-    """Every bottom, form, mark, fixed screed point and pier of what is poured is shot and on, and
-    each floor has something of its own to end at. A bottom that is over-dug has its own line.
+    """Every bottom, form, mark, fixed screed point, pier, layer, mat and embed of what is poured
+    is shot and on, and each floor has something of its own to end at. A bottom that is over-dug
+    has its own line.
     """
     faults: list[Fault] = []
     summary: list[str] = []
     if not facts.floors and not facts.poured:
         faults.append(_fault(FaultKind.NOTHING_POURED, "", "Nothing is poured: add its parts."))
     for element in facts.in_scope:
-        for task in SET_BEFORE_A_POUR if element.is_poured else EDGES_OF_A_FLOOR:
+        for task in SET_BEFORE_A_POUR if element.is_poured else SET_WITH_A_FLOOR:
             found, said = _wanting(facts, element, task)
             faults += found
             summary += said

@@ -43,7 +43,7 @@ def model_of(
     panels: Sequence[Panel], underside: Underside, places: Sequence[PlanPoint]
 ) -> SlabModel:
     """Return the model of a slab in panels over places; raises :class:`NotEnoughShots`."""
-    return SlabModel(regions_of(panels, underside), places)
+    return SlabModel(regions_of(panels, underside), places, float(underside.between))
 
 
 def plane_of(panel: Panel) -> Plane:

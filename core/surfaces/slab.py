@@ -127,10 +127,13 @@ class SlabModel:
 
     What hangs on the geometry alone is worked out once: after that a volume is a product, for
     whatever the stone at those places is. ``tops`` and ``design`` are the top and the stone's
-    design at each place, ``thickness`` what lies between, ``rings`` the regions' corners.
+    design at each place, ``thickness`` the slab's there, ``rings`` the regions' corners; between
+    slab and stone lie ``layers`` meters of other things, as thick everywhere.
     """
 
-    def __init__(self, regions: Sequence[Region], places: Sequence[PlanPoint]) -> None:
+    def __init__(
+        self, regions: Sequence[Region], places: Sequence[PlanPoint], layers: float = 0.0
+    ) -> None:
         self.regions = list(regions)
         self.places = distinct_places(places)
         self.meshes = [mesh_over(region.outline, self.places.xy) for region in regions]
@@ -148,7 +151,7 @@ class SlabModel:
         #: The floor and each depth of thickening: which places lie there, and what of the area
         #: there each place stands for.
         self.parts = self._parts(own)
-        self.design: Floats = self.tops - self.thickness
+        self.design: Floats = self.tops - self.thickness - layers
         #: The volume of the design.
         self.nominal = sum(
             integral_over(ring, (region.thickness.z0, region.thickness.gx, region.thickness.gy))

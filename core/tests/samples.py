@@ -49,6 +49,8 @@ from core.elements import (
     BoardsAround,
     Courses,
     CoveredOutline,
+    Embeds,
+    FallingGround,
     FollowingLine,
     FootingStep,
     FreePoints,
@@ -56,6 +58,7 @@ from core.elements import (
     Pad,
     PierGrid,
     PierRow,
+    Recess,
     Section,
     StripFooting,
     Wall,
@@ -246,6 +249,9 @@ def plan_samples(outline: Outline) -> Iterator[Any]:
     yield from (wall.points()[0], wall.drawn()[0])
     yield FollowingLine(Task.FORM, line, level, metres(2))
     yield CoveredOutline(Task.SCREED, outline, level, metres(2))
+    yield Embeds((place(1, 1),), level)
+    yield Recess(outline, level, metres("-0.05"), metres(2))
+    yield FallingGround(line, level, Fall(Fraction(1, 20)), metres(3), metres(2))
     yield BoardsAround(outline, metres("0.1"), metres("0.6"), metres("0.45"))
     yield PierRow(grid, level, StackUp((Layer("beam", width),)), Fall(Fraction(0)))
     yield HoleDepths(metres(1), None)

@@ -326,8 +326,8 @@ class Slabs(TestCase):
         levels = {part: surface.elevation(far) for part in SlabPart
                   if (surface := slab.part(part)) is not None}  # fmt: skip
         found = {part: float(level) for part, level in levels.items()}
-        self.assertEqual(found, {"top": 99.92, "finished": 100, "sub-base": 99.82,
-                                 "sub-grade": 99.67})  # fmt: skip
+        self.assertEqual(found, {"top": 99.92, "finished": 100, "underside": 99.82,
+                                 "sub-base": 99.82, "sub-grade": 99.67})  # fmt: skip
         self.assertTrue(slab.falls)
         self.assertEqual(slab.over(far).top, levels[SlabPart.TOP])
 

@@ -53,8 +53,16 @@ from server.stages.facts import Shots, element_fact, point_facts
 from server.stages.piers import Findings, findings_of
 from server.stages.quantities import element_with_waste, order_step
 
-#: What follows a floor and says where its concrete ends.
-ENDS_A_FLOOR = (ElementKind.FORM, ElementKind.SCREED, ElementKind.MARKS)
+#: What follows a floor: it says where its concrete ends, or is set under or in it.
+FOLLOWS_A_FLOOR = (
+    ElementKind.FORM,
+    ElementKind.SCREED,
+    ElementKind.MARKS,
+    ElementKind.LAYER,
+    ElementKind.STEEL,
+    ElementKind.EMBEDS,
+    ElementKind.RECESS,
+)
 
 
 class JobFacts:
@@ -72,7 +80,7 @@ class JobFacts:
         elements |= {
             element.pk
             for element in plan.elements.values()
-            if element.kind in ENDS_A_FLOOR and floor_under(element) in floors
+            if element.kind in FOLLOWS_A_FLOOR and floor_under(element) in floors
         }
         stone, own = stone_of(floors), parts_of(elements)
         self.stone, _ = pegs_of(stone, plan, standings, shown=())
@@ -217,13 +225,13 @@ class Facts:
         return max(steps, default=order_step(self.plan.style))
 
     def _in_reach(self) -> list[UUID]:
-        """Return the elements that are poured, and those that end a floor that is."""
-        ending = [
+        """Return the elements that are poured, and those that follow a floor that is."""
+        following = [
             pk
             for pk, element in self.plan.elements.items()
-            if element.kind in ENDS_A_FLOOR and floor_under(element) in self.floors
+            if element.kind in FOLLOWS_A_FLOOR and floor_under(element) in self.floors
         ]
-        return list(dict.fromkeys([*self.elements, *ending]))
+        return list(dict.fromkeys([*self.elements, *following]))
 
     @cached_property
     def used(self) -> Used:
@@ -305,12 +313,13 @@ class Facts:
     def _element(self, element_id: UUID) -> ElementFact:
         element, own = self.plan.elements[element_id], self._own(element_id)
         is_poured, floor = element_id in self.elements, floor_under(element)
+        is_cast = is_poured or element.kind == ElementKind.RECESS
         fact = element_fact(element, own, self.aims, self.job.findings, self.job.shots)
         return replace(
             fact,
             is_poured=is_poured,
             floor=None if floor is None else str(floor),
-            concrete=element_with_waste(self.aims, element_id, own) if is_poured else 0.0,
+            concrete=element_with_waste(self.aims, element_id, own) if is_cast else 0.0,
         )
 
     def _own(self, element_id: UUID) -> OwnPegs:

@@ -56,9 +56,14 @@ class ElementKind(models.TextChoices):
     FORM = "form", "Forms"
     PIERS = "piers", "Piers"
     PILES = "piles", "Screwed or driven piles"
+    LAYER = "layer", "Layer or lift"
+    STEEL = "steel", "Steel"
+    EMBEDS = "embeds", "Bolts, sleeves, drains"
+    RECESS = "recess", "Recess or raised part"
     MARKS = "marks", "Wall marks"
     SCREED = "screed", "Screed points"
     FINISHED = "finished", "Finished surface"
+    GRADE = "grade", "Ground away from a wall"
     FREE = "free", "Free points"
     LOT = "lot", "Lot line"
 
@@ -68,5 +73,6 @@ class FloorPart(models.TextChoices):
 
     TOP = SlabPart.TOP, "top of slab"
     FINISHED = SlabPart.FINISHED, "finished level, without its fall"
+    UNDERSIDE = SlabPart.UNDERSIDE, "underside of slab"
     SUB_BASE = SlabPart.SUB_BASE, "stone"
     SUB_GRADE = SlabPart.SUB_GRADE, "formation"

@@ -19,6 +19,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Floor, Job
+from server.jobs.plan.layers import LayerTyped
 from server.jobs.plan.panels import falls_in_words
 from server.jobs.plan.retyped import panels_retyped, underside_retyped
 from server.jobs.plan.underside import ThickenedTyped
@@ -109,6 +110,7 @@ class FloorTyped(TypedDict):
     taper_edge: str
     taper_to: str
     thickened: list[ThickenedTyped]
+    layers: list[LayerTyped]
 
 
 class FloorDraftSheet(TypedDict):

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Literal, TypedDict
 from uuid import UUID
 
-from core.design import SlabPart
+from core.design import STONE
 from core.elements.planned import NAMES
 from core.lengths import Elevation
 from core.rods import Station
@@ -25,11 +25,6 @@ from server.jobs.rules import style_of
 from server.shown import Shown, show
 
 RungKind = Literal["benchmark", "floor", "element"]
-PARTS = (
-    (SlabPart.TOP, "top of slab"),
-    (SlabPart.SUB_BASE, "stone"),
-    (SlabPart.SUB_GRADE, "formation"),
-)
 
 
 class RungSheet(TypedDict):
@@ -143,13 +138,10 @@ def _floors(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
     pegs, _ = pegs_of(stone_of(plan.floors), plan, standings, shown=())
     for key, floor in plan.floors.items():
         slab = plan.surfaces(key)
-        for part, name in PARTS:
-            surface = slab.part(part)
-            if surface is None:
-                continue
+        for name, surface in slab.surfaces():
             heights = [surface.elevation(corner) for corner in slab.outline.corners]
-            shots = _shots(pegs.get(key), Task.STONE) if part is SlabPart.SUB_BASE else ()
-            own = f"{key}:{part}"
+            shots = _shots(pegs.get(key), Task.STONE) if name == STONE else ()
+            own = f"{key}:{name}"
             yield _Rung(own, floor.name, name, "floor", max(heights), min(heights), shots)
 
 

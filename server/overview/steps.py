@@ -24,6 +24,7 @@ StepKey = Literal[
     "forms",
     "piers",
     "stone",
+    "in-slab",
     "marks",
     "concrete",
     "pours",
@@ -33,6 +34,7 @@ StepKey = Literal[
 ]
 StepState = Literal["done", "next", "open", "later", "attention"]
 BELOW = (Stage.LAYOUT, Stage.DIG, Stage.FORMS, Stage.PIERS)
+ABOVE = (Stage.IN_SLAB, Stage.MARKS, Stage.AFTER)
 
 
 class Step(TypedDict):
@@ -95,7 +97,7 @@ def steps_of(progress: Progress) -> list[Step]:
         _set_up(progress),
         *(_stage(stage, progress) for stage in BELOW if progress.stage(stage)),
         *([("stone", all_shot, _stone(progress))] if progress.asks_a_floor else []),
-        *(_stage(stage, progress) for stage in (Stage.MARKS, Stage.AFTER) if progress.stage(stage)),
+        *(_stage(stage, progress) for stage in ABOVE if progress.stage(stage)),
     ]
     if progress.asks_a_floor:
         told = f"{thin} thin" if thin else "volume and order" if all_shot else "waits for the stone"

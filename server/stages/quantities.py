@@ -7,7 +7,7 @@ from uuid import UUID
 
 from core.elements import AsDug, PierRow, mean_over_dig
 from core.lengths import Length, Style, format_length
-from core.orders import order_together, usual_step, with_waste
+from core.orders import order_together, part_with_waste, usual_step
 from core.piers import concrete_sure_within
 from core.tasks import Task
 from server.crews.models import User
@@ -88,7 +88,7 @@ def over_dug(own: OwnPegs) -> float:
 def element_with_waste(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None:
     """Return the concrete an element takes with its waste, in the unit it is ordered in."""
     volume = element_concrete(aims, element_id, own)
-    return None if volume is None else with_waste(volume, aims.plan.waste(element_id))
+    return None if volume is None else part_with_waste(volume, aims.plan.waste(element_id))
 
 
 def order_step(style: Style) -> float:
@@ -171,7 +171,7 @@ def _row(
     named: tuple[str, str], figures: tuple[float | None, float, float], unit: str, why: str
 ) -> QuantityRow:
     volume, waste, step = figures
-    amount = None if volume is None else with_waste(volume, waste)
+    amount = None if volume is None else part_with_waste(volume, waste)
     return {
         "name": named[0],
         "kind": named[1],

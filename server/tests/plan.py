@@ -32,6 +32,11 @@ MEASURES: dict[str, dict[str, str]] = {
     "marks": {"spacing": "16 ft"},
     "screed": {"straightedge": "10 ft", "overlap": "1 ft", "screeds": "fixed"},
     "finished": {"spacing": "8 ft"},
+    "layer": {"spacing": "8 ft"},
+    "steel": {"spacing": "12 ft"},
+    "embeds": {},
+    "recess": {"spacing": "8 ft", "waste": "0"},
+    "grade": {"away": "6 in over 10 ft", "reach": "10 ft", "falls_to": "right", "spacing": "16 ft"},
     "lot": {},
 }  # fmt: skip
 
@@ -40,6 +45,11 @@ def element_body(kind: str, floor: str, /, **changed: Any) -> Body:
     """Return the body of an element with the outline of a floor, at its top of slab."""
     measures = MEASURES[kind] | changed.pop("measures", {})
     layers = [{"name": "Beam", "nominal": '9 1/4"', "actual": ""}] if kind == "piers" else []
+    if kind == "embeds":
+        middle = [{"x": "3 ft", "y": "3 ft"}, {"x": "6 ft", "y": "3 ft"}]
+        changed = {"shape": "corners", "outline_of": None, "corners": middle, **changed}
+    if kind == "recess":
+        changed = {"level": '1 1/2"', **changed}
     body = {
         "id": str(uuid4()), "kind": kind, "name": f"The {kind}", "level_from": "floor",
         "level": "0", "side": "below", "reference": floor, "part": "top",

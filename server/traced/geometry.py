@@ -18,7 +18,15 @@ BOTH_EDGES = 2
 #: A drawn rectangle narrower than this is a strip by its two edges, where no width is given.
 WIDEST_STRIP = Length.from_metres("1.5")
 SQUARE_OFF = Length.from_metres("0.005")
-AROUND = (ElementKind.EXCAVATION, ElementKind.BOARDS, ElementKind.SCREED, ElementKind.FINISHED)
+AROUND = (
+    ElementKind.EXCAVATION,
+    ElementKind.BOARDS,
+    ElementKind.SCREED,
+    ElementKind.LAYER,
+    ElementKind.STEEL,
+    ElementKind.RECESS,
+    ElementKind.FINISHED,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,6 +75,8 @@ def geometry_of(
         return _footing(shapes, laid, measures)
     if kind is ElementKind.PAD:
         return Geometry("corners", [], _pad(_alone(shapes), laid))
+    if kind is ElementKind.EMBEDS:
+        return Geometry("corners", _middles(shapes, laid), {})
     if kind is ElementKind.PIERS:
         return Geometry("corners", [], _piers(shapes, laid, measures))
     if kind in AROUND:
@@ -78,6 +88,10 @@ def geometry_of(
 def typed_places(corners: Sequence[PlanPoint], laid: Laid) -> list[list[str]]:
     """Return places as they can be typed, to the nanometre."""
     return [[retypable(one.x, laid.style), retypable(one.y, laid.style)] for one in corners]
+
+
+def _middles(shapes: Sequence[Placed], laid: Laid) -> list[list[str]]:
+    return typed_places([laid.fit.place(_middle(one, laid)) for one in shapes], laid)
 
 
 def _footing(shapes: Sequence[Placed], laid: Laid, measures: dict[str, str]) -> Geometry:

@@ -1,6 +1,8 @@
 import { Navigate, type RouteObject } from "react-router";
 import { Failed, Lost } from "./parts/Lost";
 
+const OF_ELEMENTS = ["layout", "dig", "forms", "piers", "in-slab", "marks", "after"] as const;
+
 /** All that a crew works with, from the gear to a job's book. */
 export const work: RouteObject[] = [
   {
@@ -161,11 +163,11 @@ export const work: RouteObject[] = [
         path: "marks/shoot",
         lazy: async () => ({ Component: (await import("./features/stages")).Marking }),
       },
-      ...(["layout", "dig", "forms", "piers", "after"] as const).map((path) => ({
+      ...(["layout", "dig", "forms", "piers", "in-slab", "after"] as const).map((path) => ({
         path,
         lazy: async () => ({ Component: (await import("./features/stages")).Stages[path] }),
       })),
-      ...(["layout", "dig", "forms", "piers", "marks", "after"] as const).flatMap((stage) => [
+      ...OF_ELEMENTS.flatMap((stage) => [
         {
           path: `${stage}/heights/:element`,
           lazy: async () => ({

@@ -99,6 +99,14 @@ class ThickenedInput(serializers.Serializer[Any]):
     depth = Entry()
 
 
+class LayerInput(serializers.Serializer[Any]):
+    """A layer under a slab, or of a stack-up over a pier."""
+
+    name = Entry()
+    nominal = Entry()
+    actual = Entry()
+
+
 class FloorInput(serializers.Serializer[Any]):
     """A floor's plan; the fields of the other shapes may be empty."""
 
@@ -129,6 +137,7 @@ class FloorInput(serializers.Serializer[Any]):
     thickened = serializers.ListField(
         child=ThickenedInput(), max_length=40, required=False, default=list
     )
+    layers = serializers.ListField(child=LayerInput(), max_length=20, required=False, default=list)
 
     def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
         """Refuse more corners of panels than a slab has, before any of them is looked at."""
@@ -164,14 +173,6 @@ class StepInput(serializers.Serializer[Any]):
 
     along = Entry()
     drop = Entry()
-
-
-class LayerInput(serializers.Serializer[Any]):
-    """A layer of a stack-up."""
-
-    name = Entry()
-    nominal = Entry()
-    actual = Entry()
 
 
 class Whole(serializers.ListField):
@@ -254,5 +255,7 @@ def floor_form(typed: dict[str, Any]) -> FloorForm:
     """Return the service's form of a checked body."""
     panels = [{**panel, "corners": _pairs(panel["corners"])} for panel in typed["panels"]]
     thickened = [dict(one) for one in typed["thickened"]]
-    own = {"corners": _pairs(typed["corners"]), "panels": panels, "thickened": thickened}
+    layers = [dict(one) for one in typed["layers"]]
+    own = {"corners": _pairs(typed["corners"]), "panels": panels}
+    own |= {"thickened": thickened, "layers": layers}
     return FloorForm(**{**typed, **own})

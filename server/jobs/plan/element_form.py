@@ -8,17 +8,10 @@ from typing import Literal, NotRequired, TypedDict
 from core.design import GivenSurface, Surface
 from core.floors import Outline, PlanPoint
 from core.lengths import Elevation, Length, Style
+from server.jobs.plan.layers import LayerTyped, layer_entries
 from server.refusals import Entries
 
 Shape = Literal["line", "corners", "rectangle", "l-shape", "floor"]
-
-
-class LayerTyped(TypedDict):
-    """A layer of a stack-up as it is typed; its actual thickness is empty until measured."""
-
-    name: str
-    nominal: str
-    actual: str
 
 
 class StepTyped(TypedDict):
@@ -67,20 +60,20 @@ def entries_of(typed: Typed, style: Style, **more: str) -> Entries:
         found |= {f"corners.{i}.x": x, f"corners.{i}.y": y}
     for i, step in enumerate(typed["steps"]):
         found |= {f"steps.{i}.along": step["along"], f"steps.{i}.drop": step["drop"]}
-    for i, layer in enumerate(typed["layers"]):
-        found |= {f"layers.{i}.nominal": layer["nominal"], f"layers.{i}.actual": layer["actual"]}
-    return Entries(found, style)
+    return Entries(found | layer_entries(typed["layers"]), style)
 
 
 @dataclass(frozen=True, slots=True)
 class Ground:
     """What an element is built on: its surface, and the outline of the floor it follows.
 
-    There is no surface where it has no level, or that was refused.
+    There is no surface where it has no level, or that was refused. ``rise`` is how far it lies
+    above the top of a slab, negative below it; None where its level is not given from one.
     """
 
     surface: Surface | None
     outline: Outline | None
+    rise: Length | None = None
 
 
 def lengths_of(entries: Entries, *names: str) -> tuple[Length, ...] | None:

@@ -5,17 +5,20 @@ from __future__ import annotations
 from collections.abc import Callable
 from math import nan
 
-from core.design import FrostCover, GivenSurface, Surface
+from core.design import FrostCover, GivenSurface, Surface, parse_fall
 from core.elements import (
     BoardsAround,
     Courses,
     CoveredOutline,
     Element,
+    Embeds,
+    FallingGround,
     FollowingLine,
     FootingStep,
     FreePoints,
     LotLine,
     Pad,
+    Recess,
     Section,
     StripFooting,
     Wall,
@@ -32,10 +35,17 @@ from server.jobs.planned import ElementKind
 from server.refusals import Entries
 
 MOST_DIGITS = 12
-TAKES_CONCRETE = (ElementKind.FOOTING, ElementKind.PAD, ElementKind.PIERS)
+TAKES_CONCRETE = (
+    ElementKind.FOOTING,
+    ElementKind.PAD,
+    ElementKind.PIERS,
+    ElementKind.RECESS,
+)
 FOOTINGS = (ElementKind.FOOTING, ElementKind.PAD)
 #: What a measure says that screed points are struck in the concrete, not fixed before it.
 WET = "wet"
+#: What a measure says that ground along an open line falls to the left of it.
+LEFT = "left"
 DEFAULT_WASTE = "5"
 WASTE_ACCEPTS = "Give a number of per cent from 0 to 100."
 
@@ -181,6 +191,38 @@ def _level_at_start(line: Line | None, ground: Ground) -> Elevation | None:
     return ground.surface.elevation(line.corners[0])
 
 
+def _embeds(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    places, surface = entries.corners("corners", len(typed["corners"])), ground.surface
+    if places is None or surface is None:
+        return None
+    return entries.check("corners", lambda: Embeds(places, surface))
+
+
+def _recess(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
+    spacing, surface, rise = entries.length("spacing"), ground.surface, ground.rise
+    if surface is not None and rise is None:
+        why = "What it takes of the slab's concrete isn't known."
+        entries.refuse("reference", "", why, "Give its level from the top of the slab it lies in.")
+    if outline is None or spacing is None or surface is None or rise is None:
+        return None
+    return entries.check("level", lambda: Recess(outline, surface, rise, spacing))
+
+
+def _grade(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
+    measured = lengths_of(entries, "reach", "spacing")
+    fall = entries.check("away", lambda: parse_fall(entries.text("away")))
+    is_left = entries.text("falls_to").strip() == LEFT
+    surface = ground.surface
+    if line is None or measured is None or fall is None or surface is None:
+        return None
+    reach, spacing = measured
+    return entries.check(
+        "reach", lambda: FallingGround(line, surface, fall, reach, spacing, is_left)
+    )
+
+
 def _lot(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
     return None if line is None else LotLine(line)
@@ -195,6 +237,11 @@ BUILDS: dict[ElementKind, Build] = {
     ElementKind.FORM: _following(Task.FORM),
     ElementKind.PIERS: piers,
     ElementKind.PILES: piles,
+    ElementKind.LAYER: _covered(Task.LAYER),
+    ElementKind.STEEL: _covered(Task.STEEL),
+    ElementKind.EMBEDS: _embeds,
+    ElementKind.RECESS: _recess,
+    ElementKind.GRADE: _grade,
     ElementKind.MARKS: _following(Task.MARK),
     ElementKind.SCREED: _screed,
     ElementKind.FINISHED: _covered(Task.FINISHED),

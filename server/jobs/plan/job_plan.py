@@ -133,9 +133,6 @@ class JobPlan:
     def _surfaces_of(self, floor: Floor) -> Slab:
         finished, outline = self.finished(floor), self.outlines[floor.pk]
         assert finished is not None
-        levels = FloorLevels(
-            finished, floor.thickness, floor.least_thickness, floor.stone_thickness
-        )
         entries = Entries(panel_entries(floor.panels), floor.typed_in)
         panels = read_panels(entries, floor.panels, outline, finished)
         entries.finish()
@@ -145,6 +142,9 @@ class JobPlan:
         under = read_underside(entries, typed, outline, floor.thickness, floor.least_thickness)
         entries.finish()
         assert under is not None
+        levels = FloorLevels(
+            finished, floor.thickness, floor.least_thickness, floor.stone_thickness, under.between
+        )
         formation = formation_under(
             top, under, levels, is_level=floor.formation_is_level, style=self.style
         )
@@ -172,7 +172,9 @@ class JobPlan:
     def ground(self, element: Element) -> Ground:
         """Return what an element is built on."""
         followed = element.typed["outline_of"]
-        return Ground(self.surface_under(element), self._outline(followed))
+        is_on_a_slab = element.reference_floor_id is not None and element.part == SlabPart.TOP
+        rise = element.level_offset if is_on_a_slab else None
+        return Ground(self.surface_under(element), self._outline(followed), rise)
 
     def _outline(self, floor: str) -> Outline | None:
         """Return the outline of a floor an element follows; None where there is none."""

@@ -13,6 +13,7 @@ from core.floors import PlanPoint
 from core.lengths import Length
 from core.piers import Bell, HoleDepths
 from server.jobs.plan.element_form import Ground, Typed, lengths_of
+from server.jobs.plan.layers import read_layers
 from server.refusals import Entries
 
 
@@ -90,20 +91,8 @@ def _grid(entries: Entries) -> PierGrid | None:
 
 
 def _stack(entries: Entries, typed: Typed) -> StackUp | None:
-    layers: list[Layer] = []
-    for i, layer in enumerate(typed["layers"]):
-        name, at = layer["name"] or f"Layer {i + 1}", f"layers.{i}"
-        nominal, actual = entries.length(f"{at}.nominal"), entries.optional(f"{at}.actual")
-        if nominal is not None:
-            made = entries.check(
-                f"{at}.nominal",
-                lambda name=name, nominal=nominal, actual=actual: Layer(name, nominal, actual),  # type: ignore[misc]
-            )
-            layers += [made] if made else []
-    drop = entries.length("extra_drop")
-    if drop is None or len(layers) < len(typed["layers"]):
-        return None
-    return StackUp(tuple(layers), drop)
+    layers, drop = read_layers(entries, typed["layers"]), entries.length("extra_drop")
+    return None if drop is None or layers is None else StackUp(layers, drop)
 
 
 def pier_work(entries: Entries) -> PierWork | None:

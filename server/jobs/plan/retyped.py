@@ -7,6 +7,7 @@ from core.lengths import Elevation, Style
 from server.jobs.models import Element, Floor
 from server.jobs.plan.element_form import Ground, Typed, entries_of
 from server.jobs.plan.elements import build
+from server.jobs.plan.layers import LayerTyped
 from server.jobs.plan.panels import PANEL_ENTRIES, PanelTyped, panel_entries, read_panels
 from server.jobs.plan.underside import (
     EVEN,
@@ -44,15 +45,19 @@ def element_retyped(element: Element, style: Style) -> Typed:
             {"along": again(f"steps.{i}.along"), "drop": again(f"steps.{i}.drop")}
             for i in range(len(typed["steps"]))
         ],
-        "layers": [
-            {
-                "name": layer["name"],
-                "nominal": again(f"layers.{i}.nominal"),
-                "actual": again(f"layers.{i}.actual"),
-            }
-            for i, layer in enumerate(typed["layers"])
-        ],
+        "layers": _layers(typed["layers"], entries, style),
     }
+
+
+def _layers(typed: list[LayerTyped], entries: Entries, style: Style) -> list[LayerTyped]:
+    return [
+        {
+            "name": layer["name"],
+            "nominal": entries.retyped(f"layers.{i}.nominal", style),
+            "actual": entries.retyped(f"layers.{i}.actual", style),
+        }
+        for i, layer in enumerate(typed)
+    ]
 
 
 def panels_retyped(floor: Floor, outline: Outline, style: Style) -> list[PanelTyped]:
@@ -86,4 +91,9 @@ def underside_retyped(floor: Floor, outline: Outline, style: Style) -> Underside
         }
         for i, one in enumerate(typed["thickened"])
     ]
-    return {**typed, "taper_to": entries.retyped("taper_to", style), "thickened": thickened}
+    return {
+        **typed,
+        "taper_to": entries.retyped("taper_to", style),
+        "thickened": thickened,
+        "layers": _layers(typed["layers"], entries, style),
+    }

@@ -6,7 +6,8 @@ from typing import TypedDict
 
 from core.lengths import retypable, written_above
 from server.jobs.models import Element
-from server.jobs.plan.element_form import LayerTyped, MeshTyped, Shape, StepTyped
+from server.jobs.plan.element_form import MeshTyped, Shape, StepTyped
+from server.jobs.plan.layers import LayerTyped
 from server.jobs.plan.retyped import element_retyped
 from server.jobs.planned import ElementKind, FloorPart
 from server.jobs.rules import style_of

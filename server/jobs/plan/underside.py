@@ -8,6 +8,7 @@ from core.design import Taper, ThickenedEdge, Underside, check_edge
 from core.errors import OutOfRange
 from core.floors import Outline
 from core.lengths import Length
+from server.jobs.plan.layers import LayerTyped, layer_entries, read_layers
 from server.refusals import Entries
 
 MOST_DIGITS = 4
@@ -22,17 +23,19 @@ class ThickenedTyped(TypedDict):
 
 
 class UndersideTyped(TypedDict):
-    """How a slab's thickness varies, as it is typed; all empty for an even one.
+    """How a slab's thickness varies and what it lies on, as it is typed; empty for neither.
 
     It is as thick as it is given along ``taper_edge``, and ``taper_to`` thick farthest from it.
+    ``layers`` lie between it and the stone, the uppermost first.
     """
 
     taper_edge: str
     taper_to: str
     thickened: list[ThickenedTyped]
+    layers: list[LayerTyped]
 
 
-EVEN: UndersideTyped = {"taper_edge": "", "taper_to": "", "thickened": []}
+EVEN: UndersideTyped = {"taper_edge": "", "taper_to": "", "thickened": [], "layers": []}
 
 
 def underside_entries(typed: UndersideTyped) -> dict[str, str]:
@@ -44,7 +47,7 @@ def underside_entries(typed: UndersideTyped) -> dict[str, str]:
             f"thickened.{i}.width": one["width"],
             f"thickened.{i}.depth": one["depth"],
         }
-    return found
+    return found | layer_entries(typed["layers"])
 
 
 def read_underside(
@@ -58,9 +61,11 @@ def read_underside(
     before = len(entries.problems)
     taper = _taper(entries, outline, thickness, least)
     edges = [_thickened(entries, i, outline, thickness) for i in range(len(typed["thickened"]))]
-    if len(entries.problems) > before:
+    layers = read_layers(entries, typed["layers"])
+    if layers is None or len(entries.problems) > before:
         return None
-    return Underside(outline, thickness, taper, tuple(one for one in edges if one is not None))
+    thickened = tuple(one for one in edges if one is not None)
+    return Underside(outline, thickness, taper, thickened, layers)
 
 
 def _taper(entries: Entries, outline: Outline, thickness: Length, least: Length) -> Taper | None:

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from decimal import Decimal
 from uuid import UUID
 
-from core.design import PanelSurface, Slab, Underside, formation_under
+from core.design import PanelSurface, Slab, Underside, formation_under, total
 from core.floors import (
     FloorLevels,
     Outline,
@@ -21,6 +21,7 @@ from core.lengths import Elevation, Length, Style, format_length
 from core.orders import concrete_order
 from core.verdicts import Tolerance
 from server.jobs.models import Job
+from server.jobs.plan.layers import LayerTyped, read_layers
 from server.jobs.plan.panels import PanelTyped, panel_entries, read_panels
 from server.jobs.plan.shapes import read_spacing
 from server.jobs.plan.underside import (
@@ -70,14 +71,16 @@ class FloorForm:
     taper_edge: str = ""
     taper_to: str = ""
     thickened: list[ThickenedTyped] = field(default_factory=list)
+    layers: list[LayerTyped] = field(default_factory=list)
 
     @property
     def underside(self) -> UndersideTyped:
-        """How its thickness varies."""
+        """How its thickness varies, and what it lies on."""
         return {
             "taper_edge": self.taper_edge,
             "taper_to": self.taper_to,
             "thickened": self.thickened,
+            "layers": self.layers,
         }
 
 
@@ -120,7 +123,7 @@ def draft_floor(job: Job, form: FloorForm) -> FloorDraft:
     level = read_level(draft.entries, job, form)
     draft.finished = level.elevation
     draft.values |= level.values | as_typed_in(style_of(job))
-    _thicknesses(draft, job)
+    _thicknesses(draft, job, form)
     _surfaces(draft, job, form)
     _spacings(draft)
     _order(draft)
@@ -166,7 +169,7 @@ def _spacings(draft: FloorDraft) -> None:
         entries.check("mark_spacing", lambda: wall_marks(outline, marks))
 
 
-def _thicknesses(draft: FloorDraft, job: Job) -> None:
+def _thicknesses(draft: FloorDraft, job: Job, form: FloorForm) -> None:
     entries, style = draft.entries, style_of(job)
     thickness = entries.length("thickness")
     least = entries.optional("least_thickness")
@@ -190,8 +193,10 @@ def _thicknesses(draft: FloorDraft, job: Job) -> None:
             "The stone is 0 or more thick.",
             "Leave it empty where nobody knows yet.",
         )
-    if draft.finished is not None and len(entries.problems) == before:
-        draft.levels = FloorLevels(draft.finished, thickness, least, stone)
+    layers = read_layers(entries, form.layers)
+    if draft.finished is not None and layers is not None and len(entries.problems) == before:
+        between = total(layer.thickness for layer in layers)
+        draft.levels = FloorLevels(draft.finished, thickness, least, stone, between)
 
 
 def usual_least(thickness: Length, style: Style) -> Length:

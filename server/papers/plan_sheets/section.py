@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from core.design import SlabPart
 from core.drawings import CutShot, CutSurface, SectionLine, beside, cut, cut_strip
 from core.elements import CoveredOutline, FollowingLine, StripFooting
 from core.errors import BadOutline, RuleError
@@ -13,12 +12,6 @@ from core.tasks import SURFACES, Task
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.papers.lists.points_out import both_heights
-
-PARTS = (
-    (SlabPart.TOP, "top of slab"),
-    (SlabPart.SUB_BASE, "stone"),
-    (SlabPart.SUB_GRADE, "formation"),
-)
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,10 +44,8 @@ def section_of(job: Job, line: SectionLine) -> Section:
 def _surfaces(plan: JobPlan, line: SectionLine) -> Iterator[CutSurface]:
     for key, floor in plan.floors.items():
         slab = plan.surfaces(key)
-        for part, name in PARTS:
-            surface = slab.part(part)
-            if surface is not None:
-                yield cut(f"{floor.name}, {name}", line, slab.outline, surface)
+        for name, surface in slab.surfaces():
+            yield cut(f"{floor.name}, {name}", line, slab.outline, surface)
     for element in plan.elements.values():
         try:
             built = plan.element(element.pk)

@@ -8,7 +8,7 @@ import { rememberFor } from "./remembered";
 
 const JOB = /^\/jobs\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})(?:\/(\w[\w-]*))?/;
 /** The screens that are a stage's own, by their address. */
-const STAGES = ["points", "layout", "dig", "forms", "piers", "after"] as const;
+const STAGES = ["points", "layout", "dig", "forms", "piers", "in-slab", "after"] as const;
 
 /**
  * Show at once what this phone showed its person last; where it showed nothing, ask for what the

@@ -3781,7 +3781,7 @@ export interface components {
             mesh?: components["schemas"]["MeshInputRequest"] | null;
         };
         /** @enum {string} */
-        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "piles" | "marks" | "screed" | "finished" | "free" | "lot";
+        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "piles" | "layer" | "steel" | "embeds" | "recess" | "marks" | "screed" | "finished" | "grade" | "free" | "lot";
         /** @enum {string} */
         ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
         /** @description An element as lists and plans show it; its level where it starts. */
@@ -3948,6 +3948,7 @@ export interface components {
             /** @default  */
             taper_to: string;
             thickened?: components["schemas"]["ThickenedInputRequest"][];
+            layers?: components["schemas"]["LayerInputRequest"][];
             opened: {
                 [key: string]: unknown;
             };
@@ -3990,6 +3991,7 @@ export interface components {
             /** @default  */
             taper_to: string;
             thickened?: components["schemas"]["ThickenedInputRequest"][];
+            layers?: components["schemas"]["LayerInputRequest"][];
         };
         /** @description What a floor's form would make so far; parts it does not yet give are empty. */
         FloorDraftSheet: {
@@ -4037,9 +4039,10 @@ export interface components {
             /** @default  */
             taper_to: string;
             thickened?: components["schemas"]["ThickenedInputRequest"][];
+            layers?: components["schemas"]["LayerInputRequest"][];
         };
         /** @enum {string} */
-        FloorPartEnum: "top" | "finished" | "sub-base" | "sub-grade";
+        FloorPartEnum: "top" | "finished" | "underside" | "sub-base" | "sub-grade";
         /** @description A floor's outline, levels and pegs. */
         FloorPlan: {
             id: string;
@@ -4088,6 +4091,7 @@ export interface components {
             taper_edge: string;
             taper_to: string;
             thickened: components["schemas"]["ThickenedTyped"][];
+            layers: components["schemas"]["LayerTyped"][];
         };
         /** @description What is to follow a drawing. */
         FollowInputRequest: {
@@ -4451,7 +4455,7 @@ export interface components {
             name: string;
         };
         /** @enum {string} */
-        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "concrete" | "pours" | "after" | "book" | "records";
+        KeyEnum: "instruments" | "control" | "floors" | "set-up" | "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "in-slab" | "marks" | "concrete" | "pours" | "after" | "book" | "records";
         /** @description The units a crew reads. */
         KitInputRequest: {
             units: components["schemas"]["UnitsEnum"];
@@ -4491,7 +4495,7 @@ export interface components {
             within: string;
             known: components["schemas"]["KnownInputRequest"][];
         };
-        /** @description A layer of a stack-up. */
+        /** @description A layer under a slab, or of a stack-up over a pier. */
         LayerInputRequest: {
             name: string;
             nominal: string;
@@ -5958,7 +5962,7 @@ export interface components {
             slide: string;
         };
         /** @enum {string} */
-        StageEnum: "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "after";
+        StageEnum: "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "in-slab" | "marks" | "after";
         /** @description How many points of a stage there are, were shot fine, and are in doubt. */
         StageProgress: {
             stage: components["schemas"]["StageEnum"];
@@ -13796,7 +13800,7 @@ export interface operations {
                 one_each?: boolean;
                 paper: "a4" | "letter" | "a3";
                 side?: "north" | "street";
-                task?: "free" | "ground" | "formation" | "footing-bottom" | "hole" | "form" | "course" | "pier-top" | "stone" | "mark" | "screed" | "finished" | "";
+                task?: "free" | "ground" | "formation" | "footing-bottom" | "hole" | "form" | "course" | "pier-top" | "stone" | "layer" | "steel" | "embed" | "recess" | "mark" | "screed" | "finished" | "grade" | "";
                 tenths?: boolean;
                 toward?: "up" | "right" | "down" | "left" | "";
                 wide?: boolean;
@@ -13853,7 +13857,7 @@ export interface operations {
                 instrument?: string;
                 receiver?: string;
                 rod?: string;
-                stage?: "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "after" | "";
+                stage?: "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "in-slab" | "marks" | "after" | "";
                 x?: string;
                 y?: string;
             };
@@ -14445,7 +14449,7 @@ export interface operations {
             query: {
                 paper: "a4" | "letter" | "a3";
                 side?: "north" | "street";
-                task?: "free" | "ground" | "formation" | "footing-bottom" | "hole" | "form" | "course" | "pier-top" | "stone" | "mark" | "screed" | "finished" | "";
+                task?: "free" | "ground" | "formation" | "footing-bottom" | "hole" | "form" | "course" | "pier-top" | "stone" | "layer" | "steel" | "embed" | "recess" | "mark" | "screed" | "finished" | "grade" | "";
                 tenths?: boolean;
                 toward?: "up" | "right" | "down" | "left" | "";
                 wide?: boolean;
@@ -17331,7 +17335,7 @@ export interface operations {
             query?: {
                 element?: string;
                 floor?: string;
-                stage?: "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "marks" | "after";
+                stage?: "points" | "layout" | "dig" | "forms" | "piers" | "stone" | "in-slab" | "marks" | "after";
             };
             header?: never;
             path: {

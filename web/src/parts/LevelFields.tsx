@@ -29,6 +29,7 @@ const BESIDE = {
 const PARTS = [
   ["top", "top of slab, as it falls"],
   ["finished", "finished level, no fall"],
+  ["underside", "underside of slab, on its layers"],
   ["sub-base", "stone"],
   ["sub-grade", "formation"],
 ] as const;

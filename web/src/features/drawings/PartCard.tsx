@@ -10,7 +10,8 @@ import { LevelFields } from "../../parts/LevelFields";
 import { MeasureField } from "../../parts/MeasureField";
 import { Panel } from "../../parts/Page";
 import { Problems } from "../../parts/Problems";
-import { LayerRows, StepRows } from "../elements/Rows";
+import { LayerRows } from "../../parts/LayerRows";
+import { StepRows } from "../elements/Rows";
 import type { ElementForm } from "../elements/form";
 import type { FloorForm } from "../floors/form";
 import { FROM_DRAWING, type Part, type Shape, fieldsOfPart, measuresOf, nameOf } from "./form";
@@ -166,7 +167,13 @@ function DrawnElement({ job, form, hasLevel, problems, change }: ElementProps) {
           />
         ))}
       </Box>
-      {isMore && kind.hasLayers && <LayerRows {...{ job, form, problems }} change={set} />}
+      {isMore && kind.hasLayers && (
+        <LayerRows
+          layers={form.layers}
+          onChange={(layers) => set({ layers })}
+          problems={problems}
+        />
+      )}
       {isMore && kind.hasSteps && <StepRows {...{ job, form, problems }} change={set} />}
       {!isMore && all.length < measures.length && (
         <Button onClick={() => setMore(true)} sx={{ alignSelf: "start" }}>

@@ -8,9 +8,11 @@ import { EntryField } from "../../parts/EntryField";
 import { KINDS, type Measure, type Shape, sidesOf } from "../../parts/kinds";
 import { LevelFields } from "../../parts/LevelFields";
 import { MeasureField } from "../../parts/MeasureField";
+import { LayerRows } from "../../parts/LayerRows";
 import { Panel } from "../../parts/Page";
 import { Select } from "../../parts/Select";
-import { LayerRows, StepRows } from "./Rows";
+import { StepRows } from "./Rows";
+
 import { type ElementForm, SHAPE_NAMES } from "./form";
 
 const TWO_COLUMNS = {
@@ -62,7 +64,11 @@ export function ElementFields(props: Props) {
       )}
       {kind.hasLayers && (
         <Panel title="Stack-up, from the finished level down">
-          <LayerRows {...props} />
+          <LayerRows
+            layers={props.form.layers}
+            onChange={(layers) => props.change({ layers })}
+            problems={props.problems}
+          />
         </Panel>
       )}
       <Panel title="Measures">

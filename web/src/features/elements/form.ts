@@ -16,6 +16,7 @@ const PARTS: Partial<Record<Kind, Schemas["FloorPartEnum"]>> = {
   excavation: "sub-grade",
   footing: "sub-grade",
   wall: "sub-grade",
+  layer: "underside",
   piers: "finished",
   piles: "finished",
 };
@@ -30,6 +31,9 @@ const TOLERANCES: Partial<Record<Kind, readonly [string, string]>> = {
   wall: ['1/4"', "6 mm"],
   piers: ['1/4"', "6 mm"],
   piles: ['1/8"', "3 mm"],
+  layer: ['1/4"', "6 mm"],
+  steel: ['1/4"', "6 mm"],
+  grade: DUG,
 };
 
 /** A new element's form, with the usual figures of the job's units as editable defaults. */
@@ -48,7 +52,7 @@ export function emptyElement(job: Schemas["JobSheet"], kind: Kind): ElementForm 
     name: "",
     level_from: floor ? "floor" : "benchmark",
     level: "0",
-    side: "below",
+    side: kind === "embeds" ? "above" : "below",
     reference: floor?.id ?? job.benchmarks[0]?.id ?? "",
     part: PARTS[kind] ?? "top",
     tolerance: (TOLERANCES[kind] ?? BUILT)[isMetric(job) ? 1 : 0],

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
@@ -9,6 +10,7 @@ import { floorQuery, useFloor } from "../../api/queries";
 import { Overtaken } from "../../parts/Overtaken";
 import { together } from "../../parts/together";
 import { Choice, Entry, type Form, RecordButton, useForm } from "../../parts/form";
+import { LayerRows } from "../../parts/LayerRows";
 import { LevelFields } from "../../parts/LevelFields";
 import { Loaded, Page, Panel } from "../../parts/Page";
 import { Plan } from "../../parts/plan/Plan";
@@ -210,8 +212,17 @@ function MoreFields({ job, live, parts }: MoreProps) {
       <Panel title="Fall">
         <PanelFields job={job} {...parts} />
       </Panel>
-      <Panel title="Stone and formation">
+      <Panel title="Under the slab">
         <Stack spacing={2}>
+          <Typography>
+            What lies between the slab and the stone, from the top down: insulation, sand, a
+            barrier. What was measured counts.
+          </Typography>
+          <LayerRows
+            layers={parts.form.layers}
+            onChange={(layers) => parts.change({ layers })}
+            problems={parts.problems}
+          />
           <Entry
             form={live}
             name="stone_thickness"

@@ -17,12 +17,13 @@ const THICKENED = [
   ["depth", "Depth of concrete"],
 ] as const;
 
-/** Where the fields of taper and thickened edges keep their refusals. */
+/** Where the fields of taper, thickened edges and layers keep their refusals. */
 export function thicknessFields(form: FloorForm): string[] {
   return [
     "taper_edge",
     "taper_to",
     ...form.thickened.flatMap((_, i) => THICKENED.map(([name]) => `thickened.${i}.${name}`)),
+    ...form.layers.flatMap((_, i) => [`layers.${i}.nominal`, `layers.${i}.actual`]),
   ];
 }
 

@@ -51,6 +51,7 @@ export function emptyFloor(job: Schemas["JobSheet"]): FloorForm {
     taper_edge: "",
     taper_to: "",
     thickened: [],
+    layers: [],
     opened: null,
   };
 }

@@ -18,6 +18,7 @@ export const STEP_NAMES: Record<Step["key"], string> = {
   forms: "Footings and forms",
   piers: "Piers",
   stone: "Shoot the stone",
+  "in-slab": "Under and in the slab",
   marks: "Marks and screed",
   concrete: "Concrete",
   pours: "Go or hold",

@@ -33,6 +33,7 @@ const TO_DO: Record<Schemas["Step"]["key"], string> = {
   points: "Readings of points are in doubt. Shoot them again.",
   marks: "Set the marks and the screed points.",
   stone: "Go on shooting the stone.",
+  "in-slab": "Set the layers, the steel and what is cast in.",
   concrete: "Look at the thin spots before you order.",
   pours: "A pour is on hold. See what holds it.",
   after: "Shoot the finished surface.",

@@ -62,6 +62,7 @@ const ORDER: readonly Stage[] = [
   "forms",
   "piers",
   "stone",
+  "in-slab",
   "marks",
   "after",
 ];

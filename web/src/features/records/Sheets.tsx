@@ -31,6 +31,10 @@ const TASKS = [
   ["form", "forms"],
   ["stone", "stone"],
   ["pier-top", "pier tops"],
+  ["layer", "layers"],
+  ["steel", "steel"],
+  ["embed", "bolts, sleeves, drains"],
+  ["recess", "recesses"],
   ["screed", "screed points"],
 ] as const;
 

@@ -23,6 +23,7 @@ const STAGES = [
   ["forms", "forms"],
   ["piers", "piers"],
   ["stone", "stone"],
+  ["in-slab", "under and in the slab"],
   ["marks", "marks and screed points"],
   ["after", "after the pour"],
 ] as const;

@@ -9,6 +9,7 @@ export const Stages = {
   dig: () => <StageScreen key="dig" stage="dig" />,
   forms: () => <StageScreen key="forms" stage="forms" />,
   piers: () => <StageScreen key="piers" stage="piers" />,
+  "in-slab": () => <StageScreen key="in-slab" stage="in-slab" />,
   after: () => <StageScreen key="after" stage="after" />,
 };
 
@@ -19,6 +20,7 @@ const HEIGHTS = {
   dig: () => <ElementHeights stage="dig" />,
   forms: () => <ElementHeights stage="forms" />,
   piers: () => <ElementHeights stage="piers" />,
+  "in-slab": () => <ElementHeights stage="in-slab" />,
   marks: () => <ElementHeights stage="marks" />,
   after: () => <ElementHeights stage="after" />,
 };
@@ -28,6 +30,7 @@ const SHEETS = {
   dig: () => <ElementSheet stage="dig" />,
   forms: () => <ElementSheet stage="forms" />,
   piers: () => <ElementSheet stage="piers" />,
+  "in-slab": () => <ElementSheet stage="in-slab" />,
   marks: () => <ElementSheet stage="marks" />,
   after: () => <ElementSheet stage="after" />,
 };

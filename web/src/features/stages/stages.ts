@@ -54,6 +54,13 @@ export const STAGES: Record<OwnStage, StageWords> = {
       "Open holes: cover them until the tube stands.",
     ],
   },
+  "in-slab": {
+    title: "Under and in the slab",
+    empty: "Add a layer, steel, bolts or a recess: each is shot here before the pour.",
+    kinds: ["layer", "steel", "embeds", "recess"],
+    path: "in-slab",
+    cautions: ["Rebar and bolts: cap every end that stands up."],
+  },
   marks: {
     title: "Marks and screed points",
     empty: "Add wall marks or screed points: each is ticked here when it is on.",
@@ -64,7 +71,7 @@ export const STAGES: Record<OwnStage, StageWords> = {
   after: {
     title: "After the pour",
     empty: "Add the finished surface: its range, its tilt and its bumps follow from its shots.",
-    kinds: ["finished"],
+    kinds: ["finished", "grade"],
     path: "after",
     cautions: ["Young concrete: keep off until it carries; it still burns skin."],
   },

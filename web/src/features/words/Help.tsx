@@ -60,7 +60,16 @@ export function FirstTime() {
 }
 
 /** Screens whose keys fill a phone. */
-const SHOOTING = new Set(["layout", "dig", "forms", "piers", "stone", "after", "points"]);
+const SHOOTING = new Set([
+  "layout",
+  "dig",
+  "forms",
+  "piers",
+  "stone",
+  "in-slab",
+  "after",
+  "points",
+]);
 
 function Once({ part, purpose }: { part: string; purpose: string }) {
   const [seen, see] = useKept(`seen:${part}`, "");

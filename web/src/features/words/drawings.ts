@@ -38,6 +38,13 @@ export const SKETCHES: Record<string, Sketch> = {
   "batter-boards": { own: "M8 18h24v6H8z", around: `${GROUND}M12 14v30M28 14v30M20 18H76` },
   screed: { own: "M10 30h14v8H10zM54 30h14v8H54z", around: "M4 30H76M4 44H76" },
   "wet-pad": { own: "M26 34c4-6 24-6 28 0v4H26z", around: "M4 38H76M10 30H70" },
+  layer: { own: "M8 22h64v6H8z", around: "M8 10h64v12M8 28h64v10M4 44H76" },
+  chairs: {
+    own: "M4 20h72v4H4z",
+    around: "M4 10H76M4 40H76M16 24l-5 16M16 24l5 16M60 24l-5 16M60 24l5 16",
+  },
+  embed: { own: "M24 8h4v24h-8M52 8h4v24h-8", around: "M4 18H76M4 44H76" },
+  recess: { own: "M4 14h24v10h24V14h24v18H4z", around: "M4 44H76" },
   fall: { own: "M8 16l64 16v8H8z", around: "M8 16H72M72 16v16" },
   "stack-up": { own: "M14 10h52v6H14zM14 18h52v5H14z", around: "M14 25h52v7H14zM34 32v14h12V32" },
   u: { around: "M40 8v32M34 8h12M34 40h12", own: "M36 20h8v8h-8z" },

@@ -54,6 +54,10 @@ export const SCREENS: Record<string, { purpose: string; words: readonly string[]
     purpose: "Shoot the stone all over: it says what to take off and add before the pour.",
     words: ["stone", "cut", "high", "u"],
   },
+  "in-slab": {
+    purpose: "Set what lies under the slab and in it: layers, steel, bolts, recesses.",
+    words: ["layer", "chairs", "embed", "recess"],
+  },
   marks: {
     purpose: "Set marks, forms and screed points at their heights.",
     words: ["clamp", "screed", "receiver"],
