@@ -24,6 +24,7 @@ class Signal(StrEnum):
     FAST_IS_HIGH = "too-high"
     FAST_IS_LOW = "too-low"
     FASTER_NEARER = "nearer"
+    ONE_TONE = "one-tone"
     ARROWS = "arrows"
     LIGHTS = "lights"
 
@@ -38,6 +39,11 @@ MEANS: dict[Signal, tuple[tuple[str, str], ...]] = {
         ("beeping faster", "the beam is nearer, go on the same way"),
         ("beeping slower", "the beam is farther, turn round"),
         ("steady tone", ON_THE_BEAM),
+    ),
+    Signal.ONE_TONE: (
+        ("broken tone", "the beam is close, slide slowly until it is solid"),
+        ("broken again", "the beam was passed, slide back"),
+        ("solid tone", ON_THE_BEAM),
     ),
     Signal.ARROWS: (
         ("arrow pointing down", DOWN),

@@ -64,6 +64,7 @@ class TrustState(StrEnum):
     UNPROVEN = "unproven"
     ONE_AXIS = "one-axis"
     KNOCKED = "knocked"
+    AWAY = "away"
     OUT_OF_TRUE = "out-of-true"
     NEEDS_NONE = "needs-none"
 
@@ -80,6 +81,7 @@ STATE_WORDS = {
     TrustState.UNPROVEN: "checked, but no check has proven anything yet",
     TrustState.ONE_AXIS: "only one axis is checked: check the other",
     TrustState.KNOCKED: "knocked since its check: due at once",
+    TrustState.AWAY: "sent away for calibration: out until it is back and checked",
     TrustState.OUT_OF_TRUE: "out of true",
     TrustState.NEEDS_NONE: "needs no check: both ends side by side before each use",
 }
@@ -105,12 +107,17 @@ class MadeCheck:
 
 @dataclass(frozen=True, slots=True)
 class InstrumentRecord:
-    """All that an instrument's trust rests on; the specification as rise per run."""
+    """All that an instrument's trust rests on; the specification as rise per run.
+
+    ``knocks`` and ``away`` are when it was dropped or knocked, and sent away for calibration,
+    in seconds.
+    """
 
     kind: InstrumentKind
     specification: float
     checks: tuple[MadeCheck, ...] = ()
     knocks: tuple[float, ...] = ()
+    away: tuple[float, ...] = ()
     check_days: int = 7
 
 
@@ -136,6 +143,8 @@ def trust_of(record: InstrumentRecord, now: float) -> Trust:
     if not record.kind.axes:
         return Trust(TrustState.NEEDS_NONE)
     made = [check for check in record.checks if check.is_surely_by(now)]
+    if _is_away(record, made, now):
+        return Trust(TrustState.AWAY)
     if not made:
         return Trust(TrustState.NEVER)
     last = [_last_proof(made, axis, record.specification) for axis in record.kind.axes]
@@ -145,6 +154,15 @@ def trust_of(record: InstrumentRecord, now: float) -> Trust:
     if len(proofs) < len(last):
         return Trust(TrustState.ONE_AXIS if proofs else TrustState.UNPROVEN)
     return _dated(record, min(one.made_at for one in proofs), now)
+
+
+def _is_away(record: InstrumentRecord, made: Sequence[MadeCheck], now: float) -> bool:
+    """Say whether it was sent away and no axis of it was checked conclusively since."""
+    sent = max((moment for moment in record.away if moment <= now), default=None)
+    if sent is None:
+        return False
+    last = [_last_proof(made, axis, record.specification) for axis in record.kind.axes]
+    return any(one is None or one.made_at <= sent for one in last)
 
 
 def _dated(record: InstrumentRecord, oldest: float, now: float) -> Trust:

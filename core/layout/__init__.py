@@ -11,9 +11,11 @@ from core.layout.boards import (
     share_of,
 )
 from core.layout.square import OutOfSquare, Squared, out_of_square, three_four_five
-from core.layout.string import PulledString
+from core.layout.string import PULLS, STRINGS, PulledString
 
 __all__ = [
+    "PULLS",
+    "STRINGS",
     "TALLEST_PRACTICAL",
     "BatterBoards",
     "Board",

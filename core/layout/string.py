@@ -11,9 +11,12 @@ from core.lengths import Elevation, Length, format_length
 from core.lengths.quantity import round_half_away
 from core.lengths.style import Style
 
-#: What a braided line of 1.5 mm weighs, newtons a meter, and how hard a hand pulls it, newtons.
-LINE_WEIGHT = 0.0108
-HAND_PULL = 50.0
+#: What usual strings weigh, newtons a meter.
+STRINGS = {"braided": 0.0108, "twine": 0.0147, "wire": 0.0151}
+#: How hard they are pulled, newtons: drawn up loosely, by hand, or round a stake and hard.
+PULLS = {"loose": 25.0, "hand": 50.0, "hard": 100.0}
+LINE_WEIGHT = STRINGS["braided"]
+HAND_PULL = PULLS["hand"]
 LONGEST = Length.from_metres(300)
 MOST_STAKES = 200
 

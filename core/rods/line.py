@@ -41,7 +41,7 @@ class SightLine:
     def tied(cls, numbering: Numbering, ties: Mapping[Tie, Elevation]) -> SightLine:
         """Return the line that some ties give; there is at least one of them."""
         beam = ties.get(Tie.BEAM)
-        if numbering is Numbering.UP:
+        if numbering.counts_from_the_foot:
             return cls(numbering, beam, beam, beam)
         return cls(numbering, ties.get(Tie.ROD_STANDING), ties.get(Tie.ROD_UPSIDE_DOWN), beam)
 
@@ -69,7 +69,7 @@ class SightLine:
     @property
     def kind(self) -> HeightKind:
         """Whether the constant may be called the height of instrument."""
-        is_beam = self.numbering is Numbering.UP or (self.standing is None and self.beam)
+        is_beam = self.numbering.counts_from_the_foot or (self.standing is None and self.beam)
         return HeightKind.HEIGHT_OF_INSTRUMENT if is_beam else HeightKind.CONSTANT
 
     def tied_to(self, tie: Tie) -> Elevation | None:

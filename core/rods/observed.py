@@ -74,7 +74,7 @@ def tie_of(kind: SightKind, numbering: Numbering) -> Tie:
     other rods the numbers say nothing of the foot, so that each way of holding them stands for
     itself, and a tape for the beam.
     """
-    if numbering is Numbering.UP or not kind.is_on_the_rod:
+    if numbering.counts_from_the_foot or not kind.is_on_the_rod:
         return Tie.BEAM
     return Tie.ROD_STANDING if kind is SightKind.STANDING else Tie.ROD_UPSIDE_DOWN
 

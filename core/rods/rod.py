@@ -1,4 +1,4 @@
-"""The three kinds of rod a crew carries, and their scales (section 3)."""
+"""The kinds of rod a crew carries, and their scales (section 3)."""
 
 from __future__ import annotations
 
@@ -14,16 +14,25 @@ GREATEST_ROD = Length.from_metres(15)
 
 
 class Numbering(StrEnum):
-    """Which way the numbers of a rod run."""
+    """Which way the numbers of a rod run; a plain pole or a blank tape has none.
+
+    That is marked at the beam, and the mark is measured from its foot up.
+    """
 
     UP = "up"
     DOWN = "down"
     CENTRE_ZERO = "centre-zero"
+    PLAIN = "plain"
 
     @property
     def direction(self) -> int:
         """The factor d of Z = K - d·s: +1 where numbers grow up the rod, -1 down it."""
         return -1 if self is Numbering.DOWN else 1
+
+    @property
+    def counts_from_the_foot(self) -> bool:
+        """Whether a reading is a height above the rod's foot."""
+        return self in (Numbering.UP, Numbering.PLAIN)
 
 
 @dataclass(frozen=True, slots=True)

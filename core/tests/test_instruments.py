@@ -210,6 +210,10 @@ class SlopesReceiversAndTilts(TestCase):
                 self.assertIn("go on the same way", moves[0])
                 self.assertIn("turn round", moves[1])
                 continue
+            if signal is Signal.ONE_TONE:
+                self.assertIn("until it is solid", moves[0])
+                self.assertIn("slide back", moves[1])
+                continue
             ups = [means for means in moves if "slide it UP" in means]
             downs = [means for means in moves if "slide it DOWN" in means]
             self.assertEqual((len(ups), len(downs)), (1, 1), signal)
@@ -314,6 +318,26 @@ class InstrumentTrust(TestCase):
                 [self.made(1, good)],
                 {"knocks": (1 * self.DAY,)},
             ),
+            (
+                "away since its check",
+                TrustState.AWAY,
+                [self.made(0, good)],
+                {"away": (1.2 * self.DAY,)},
+            ),
+            (
+                "back, and one axis checked",
+                TrustState.AWAY,
+                [self.made(0, good), self.made(1.5, good, self.ONE)],
+                {"away": (1.2 * self.DAY,)},
+            ),
+            (
+                "back and checked",
+                TrustState.IN_DATE,
+                [self.made(0, good), self.made(1.5, good)],
+                {"away": (1.2 * self.DAY,)},
+            ),
+            ("away and never checked", TrustState.AWAY, [], {"away": (1.2 * self.DAY,)}),
+            ("away from tomorrow on", TrustState.NEVER, [], {"away": (2.1 * self.DAY,)}),
             ("one axis", TrustState.ONE_AXIS, [self.made(1, good, self.ONE)], {}),
             (
                 "each axis on its own day",

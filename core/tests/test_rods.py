@@ -109,11 +109,12 @@ class OneLine(TestCase):
             Numbering.UP: HeightKind.HEIGHT_OF_INSTRUMENT,
             Numbering.DOWN: HeightKind.CONSTANT,
             Numbering.CENTRE_ZERO: HeightKind.CONSTANT,
+            Numbering.PLAIN: HeightKind.HEIGHT_OF_INSTRUMENT,
         }
         for numbering, kind in kinds.items():
             line = SightLine.from_backsight(feet("10"), stood(Reading(0)), numbering)
             self.assertEqual(line.kind, kind)
-            self.assertEqual(line.beam is None, numbering is not Numbering.UP)
+            self.assertEqual(line.beam is None, not numbering.counts_from_the_foot)
         down, known = Numbering.DOWN, feet("10")
         for line, kind in (
             (SightLine(down, beam=known), HeightKind.HEIGHT_OF_INSTRUMENT),

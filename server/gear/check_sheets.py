@@ -80,10 +80,11 @@ class CheckRow(TypedDict):
 
 
 class KnockRow(TypedDict):
-    """A drop or a knock in an instrument's history."""
+    """A drop, a knock or a sending away in an instrument's history."""
 
     id: str
     note: str
+    is_away: bool
     happened_at: str
     reported_by: str
 
@@ -169,6 +170,7 @@ def knock_row(knock: InstrumentKnock) -> KnockRow:
     return {
         "id": str(knock.pk),
         "note": knock.note,
+        "is_away": knock.is_away,
         "happened_at": knock.happened_at.isoformat(),
         "reported_by": knock.reported_by.shown_name,
     }

@@ -131,12 +131,16 @@ class InstrumentCheck(Timed, SiteRecord):
 
 
 class InstrumentKnock(Timed, SiteRecord):
-    """The instrument was dropped or knocked: its check is due at once."""
+    """The instrument was dropped or knocked, or ``is_away`` for calibration.
+
+    Either way its check is due at once; one that was sent away is out until then.
+    """
 
     TIME = "happened_at"
 
     instrument = models.ForeignKey(Instrument, on_delete=models.PROTECT, related_name="knocks")
     note = models.CharField(max_length=200)
+    is_away = models.BooleanField(default=False)
     happened_at = models.DateTimeField()
     reported_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 

@@ -44,6 +44,7 @@ NUMBERING_IN_WORDS = {
     Numbering.UP: "numbers grow up",
     Numbering.DOWN: "numbers grow down, zero at the top",
     Numbering.CENTRE_ZERO: "center-zero",
+    Numbering.PLAIN: "no numbers: marked, then measured",
 }
 
 
@@ -114,7 +115,7 @@ class InstrumentSheet(TypedDict):
 
     id: str
     name: str
-    kind: str
+    kind: InstrumentKind
     kind_text: str
     range_text: str
     least_distance_text: str
@@ -270,7 +271,7 @@ def instrument_sheet(instrument: Instrument, trust: TrustSheet, site: Site) -> I
     return {
         "id": str(instrument.pk),
         "name": instrument.name,
-        "kind": instrument.kind,
+        "kind": InstrumentKind(instrument.kind),
         "kind_text": InstrumentKind(instrument.kind).label,
         "range_text": _feet_and_metres(instrument.range),
         "least_distance_text": _feet_and_metres(instrument.least_distance),

@@ -56,6 +56,7 @@ def record_of(
     instrument: Instrument, checks: Sequence[CheckRead], knocks: Iterable[InstrumentKnock] = ()
 ) -> InstrumentRecord:
     """Return all that an instrument's trust rests on; needs its crew."""
+    noted = list(knocks)
     return InstrumentRecord(
         kind=InstrumentKind(instrument.kind),
         specification=specified_slope(instrument),
@@ -65,7 +66,8 @@ def record_of(
             )
             for one in checks
         ),
-        knocks=tuple(latest_of(knock) for knock in knocks),
+        knocks=tuple(latest_of(knock) for knock in noted if not knock.is_away),
+        away=tuple(latest_of(knock) for knock in noted if knock.is_away),
         check_days=instrument.crew.check_days,
     )
 

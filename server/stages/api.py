@@ -10,6 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from core.layout import PULLS, STRINGS
 from core.tasks import Stage
 from server.api.inputs import Entry
 from server.api.views import SignedInView, answers
@@ -56,6 +57,8 @@ class StringInput(serializers.Serializer[Any]):
     wanted = Entry(required=False, default="")
     wanted_end = Entry(required=False, default="")
     beyond = Entry(required=False, default="")
+    string = serializers.ChoiceField(list(STRINGS), required=False, default="braided")
+    pull = serializers.ChoiceField(list(PULLS), required=False, default="hand")
 
 
 class StretchInput(serializers.Serializer[Any]):

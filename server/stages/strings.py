@@ -7,7 +7,7 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.design import fall_in_words
-from core.layout import PulledString
+from core.layout import PULLS, STRINGS, PulledString
 from core.lengths import Elevation, Length, Style, format_fine, format_length, says_a_side
 from server.crews.models import User
 from server.crews.permissions import Ability
@@ -23,7 +23,8 @@ class StringForm:
 
     What is wanted under it may be left empty. Where only its start is typed it is level all
     along, and so far below the string all along where it was typed as lower by so much.
-    ``beyond`` is how far past the end its fall is carried on.
+    ``beyond`` is how far past the end its fall is carried on; ``string`` and ``pull`` are keys
+    of what it is and how hard it is pulled, which make its sag.
     """
 
     start: str
@@ -33,6 +34,8 @@ class StringForm:
     wanted: str = ""
     wanted_end: str = ""
     beyond: str = ""
+    string: str = "braided"
+    pull: str = "hand"
 
 
 class StakeSheet(TypedDict):
@@ -59,7 +62,7 @@ def string_sheet(user: User, job_id: UUID, form: StringForm) -> PulledStringShee
     style = style_of(job)
     names = ("start", "end", "apart", "every", "wanted", "wanted_end", "beyond")
     entries = Entries({name: getattr(form, name) for name in names}, style)
-    string = _string(entries)
+    string = _string(entries, form)
     under = _under(entries, string)
     every, beyond = entries.length("every"), entries.optional("beyond")
     stakes = None if string is None or every is None else entries.check(
@@ -81,12 +84,13 @@ def string_sheet(user: User, job_id: UUID, form: StringForm) -> PulledStringShee
     }  # fmt: skip
 
 
-def _string(entries: Entries) -> PulledString | None:
+def _string(entries: Entries, form: StringForm) -> PulledString | None:
     start, end = entries.elevation("start"), entries.elevation("end")
     apart = entries.length("apart")
     if start is None or end is None or apart is None:
         return None
-    return entries.check("apart", lambda: PulledString(start, end, apart))
+    weight, pull = STRINGS[form.string], PULLS[form.pull]
+    return entries.check("apart", lambda: PulledString(start, end, apart, weight, pull))
 
 
 def _under(entries: Entries, string: PulledString | None) -> PulledString | None:

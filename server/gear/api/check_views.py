@@ -51,6 +51,7 @@ class KnockInput(serializers.Serializer[Any]):
 
     id = Key()
     note = Named(200)
+    is_away = serializers.BooleanField(required=False, default=False)
     happened_at = ByThePhone()
 
 

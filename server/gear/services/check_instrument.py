@@ -33,11 +33,12 @@ class CheckForm:
 
 @dataclass(frozen=True, slots=True)
 class KnockForm:
-    """What happened to an instrument, and when."""
+    """What happened to an instrument, and when; whether it was sent away for calibration."""
 
     id: UUID
     note: str
     happened_at: datetime
+    is_away: bool = False
 
 
 class ReadEntry(TypedDict):
@@ -99,7 +100,7 @@ def record_check(
 
 
 def report_knock(user: User, instrument_id: UUID, form: KnockForm) -> tuple[InstrumentKnock, bool]:
-    """Note that an instrument was dropped or knocked; its check is due at once."""
+    """Note that an instrument was dropped or knocked, or sent away; its check is due at once."""
     instrument, _ = instrument_for(user, instrument_id, Ability.RECORD)
     return note_knock(user, instrument, form)
 
@@ -111,6 +112,7 @@ def note_knock(user: User, instrument: Instrument, form: KnockForm) -> tuple[Ins
             id=form.id,
             instrument=instrument,
             note=form.note,
+            is_away=form.is_away,
             happened_at=form.happened_at,
             reported_by=user,
         )

@@ -268,6 +268,9 @@ class Stages(SiteTestCase):
         middle = sheet["stakes"][2]
         self.assertEqual((middle["sag"], middle["height"]["text"]), ('5/32"', "51' 8 1/4\""))
         self.assertEqual(sheet["carried_on"]["text"], "51' 3\"")
+        hard = self.ok(self.helper, path, typed | {"pull": "hard", "string": "wire"}, 200)
+        self.assertEqual((sheet["sag"], hard["sag"]), ('3/16"', '1/8"'))
+        self.assertIn("pull", self.refused(self.helper, path, typed | {"pull": "by mule"}))
         follows = self.ok(self.helper, path, typed | {"wanted": "lower 9 in"}, 200)["stakes"]
         self.assertEqual((follows[0]["down"], follows[-1]["down"]), ('9" down', '9" down'))
         level = typed | {"end": "52' 0\"", "wanted": "lower 9 in", "wanted_end": "52' 1\""}

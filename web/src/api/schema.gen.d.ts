@@ -4333,7 +4333,7 @@ export interface components {
         InstrumentSheet: {
             id: string;
             name: string;
-            kind: string;
+            kind: components["schemas"]["InstrumentSheetKindEnum"];
             kind_text: string;
             range_text: string;
             least_distance_text: string;
@@ -4341,6 +4341,8 @@ export interface components {
             beam_class: string;
             trust: components["schemas"]["TrustSheet"];
         };
+        /** @enum {string} */
+        InstrumentSheetKindEnum: "rotary-laser" | "line-laser" | "optical-level" | "water-level";
         /** @description A place in a crew that is offered. */
         InvitationInputRequest: {
             /** Format: uuid */
@@ -4465,13 +4467,16 @@ export interface components {
             /** Format: uuid */
             id: string;
             note: string;
+            /** @default false */
+            is_away: boolean;
             /** Format: date-time */
             happened_at: string;
         };
-        /** @description A drop or a knock in an instrument's history. */
+        /** @description A drop, a knock or a sending away in an instrument's history. */
         KnockRow: {
             id: string;
             note: string;
+            is_away: boolean;
             happened_at: string;
             reported_by: string;
         };
@@ -4786,7 +4791,7 @@ export interface components {
             height: number;
         };
         /** @enum {string} */
-        NumberingEnum: "up" | "down" | "centre-zero";
+        NumberingEnum: "up" | "down" | "centre-zero" | "plain";
         /** @description Why a mark can't be made from here, and the ways out. */
         ObstacleSheet: {
             why: string;
@@ -5290,6 +5295,8 @@ export interface components {
             metres: number | null;
             text: string;
         };
+        /** @enum {string} */
+        PullEnum: "loose" | "hand" | "hard";
         /** @description A string: its fall, its stakes, and its height carried on beyond its end. */
         PulledStringSheet: {
             fall: string;
@@ -5893,7 +5900,7 @@ export interface components {
             is_this: boolean;
         };
         /** @enum {string} */
-        SignalEnum: "too-high" | "too-low" | "nearer" | "arrows" | "lights";
+        SignalEnum: "too-high" | "too-low" | "nearer" | "one-tone" | "arrows" | "lights";
         /** @description What a receiver sounds or shows, and what to do then. */
         SignalSheet: {
             sound: string;
@@ -6098,6 +6105,8 @@ export interface components {
             id: string;
             reason: string;
         };
+        /** @enum {string} */
+        StringEnum: "braided" | "twine" | "wire";
         /** @description A string between two points; what is wanted under it may be left empty. */
         StringInputRequest: {
             start: string;
@@ -6110,6 +6119,10 @@ export interface components {
             wanted_end: string;
             /** @default  */
             beyond: string;
+            /** @default braided */
+            string: components["schemas"]["StringEnum"];
+            /** @default hand */
+            pull: components["schemas"]["PullEnum"];
         };
         /** @description The string from one corner to the next, in level stretches. */
         StringSheet: {
@@ -6303,7 +6316,7 @@ export interface components {
             due_at: string;
         };
         /** @enum {string} */
-        TrustSheetStateEnum: "in-date" | "due" | "never-checked" | "unproven" | "one-axis" | "knocked" | "out-of-true" | "needs-none";
+        TrustSheetStateEnum: "in-date" | "due" | "never-checked" | "unproven" | "one-axis" | "knocked" | "away" | "out-of-true" | "needs-none";
         /** @description A new turning point. */
         TurningPointInputRequest: {
             /** Format: uuid */

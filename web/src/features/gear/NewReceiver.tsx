@@ -16,6 +16,7 @@ const SIGNALS = [
   ["too-high", "Beeps: fast means too high"],
   ["too-low", "Beeps: fast means too low"],
   ["nearer", "Beeps: faster the nearer the beam"],
+  ["one-tone", "One tone: broken, then solid"],
   ["arrows", "Arrows alone, no sound"],
   ["lights", "Lights alone, no sound"],
 ] as const;

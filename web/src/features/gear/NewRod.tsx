@@ -36,6 +36,7 @@ const NUMBERINGS = [
   ["up", "Up from the foot (grade rod)"],
   ["down", "Down from the top (tape rule stuck on)"],
   ["centre-zero", "Both ways from a center zero"],
+  ["plain", "No numbers: marked at the beam, then measured from its foot"],
 ] as const;
 
 type FieldsProps = {

@@ -1,29 +1,34 @@
 import Stack from "@mui/material/Stack";
-import Typography from "@mui/material/Typography";
 import { type Schemas, api, told } from "../../api/client";
-import { Entry, RecordButton, useForm } from "../../parts/form";
+import { Choice, Entry, RecordButton, useForm } from "../../parts/form";
 import { Panel } from "../../parts/Page";
 
-/** Notes that an instrument was dropped or knocked, which makes its check due at once. */
+const WHAT = [
+  ["knocked", "It was dropped or knocked: its check is due at once"],
+  ["away", "It was sent away for calibration: out until it is back and checked"],
+] as const;
+
+/** Notes that an instrument was dropped, knocked or sent away, which makes its check due at once. */
 export function Dropped({ instrument }: { instrument: Schemas["InstrumentSheet"] }) {
   const form = useForm({
     draft: `knock:${instrument.id}`,
-    initial: { note: "" },
-    send: ({ id, note }, happened_at) =>
+    initial: { note: "", what: "knocked" as "knocked" | "away" },
+    send: ({ id, note, what }, happened_at) =>
       told(
         api.POST("/api/v1/instruments/{instrument}/knocks", {
           params: { path: { instrument: instrument.id } },
-          body: { id, note, happened_at },
+          body: { id, note, is_away: what === "away", happened_at },
         }),
       ),
   });
+  const isAway = form.values.what === "away";
   return (
-    <Panel title="Dropped or knocked?">
+    <Panel title="Dropped, knocked or sent away?">
       <Stack component="form" noValidate onSubmit={form.submit} spacing={2}>
-        <Typography>Say so: its check is then due at once.</Typography>
-        <Entry form={form} name="note" label="What happened" />
+        <Choice form={form} name="what" label="What happened" options={WHAT} />
+        <Entry form={form} name="note" label={isAway ? "Where to, and why" : "How it happened"} />
         <RecordButton form={form} fields={["note"]}>
-          It was dropped or knocked
+          {isAway ? "It was sent away" : "It was dropped or knocked"}
         </RecordButton>
       </Stack>
     </Panel>

@@ -128,7 +128,9 @@ function KnockRow({ knock }: { knock: Schemas["KnockRow"] }) {
     <TableRow>
       <TableCell>{shownTime(knock.happened_at)}</TableCell>
       <TableCell colSpan={3}>
-        <Typography sx={{ fontWeight: 700 }}>Dropped or knocked: {knock.note}</Typography>
+        <Typography sx={{ fontWeight: 700 }}>
+          {knock.is_away ? "Sent away" : "Dropped or knocked"}: {knock.note}
+        </Typography>
       </TableCell>
       <TableCell sx={WIDE}>{knock.reported_by}</TableCell>
     </TableRow>

@@ -18,7 +18,7 @@ import { useJobSheet } from "../frame/useJobSheet";
 import { TrustMark, isTrusted } from "../instruments/TrustMark";
 import { FirstBenchmark } from "./FirstBenchmark";
 import { FurtherBacksights } from "./FurtherBacksights";
-import { OpticalOrder } from "./OpticalOrder";
+import { SettingUp } from "./SettingUp";
 import { SightDrawing } from "./SightDrawing";
 import {
   FIELDS,
@@ -78,8 +78,7 @@ function SetUpForm({ job, gear }: { job: Job; gear: Gear }) {
   const rod = gear.rods.find((one) => one.id === values.rod);
   const known = knownPoints(job);
   const benchmark = known.find((one) => one.id === values.benchmark) ?? known[0];
-  const isOptical =
-    gear.instruments.find((one) => one.id === values.instrument)?.kind === "optical-level";
+  const instrument = gear.instruments.find((one) => one.id === values.instrument);
   if (!rod || !benchmark) return null;
   return (
     <Stack component="form" noValidate onSubmit={form.submit}>
@@ -122,7 +121,7 @@ function SetUpForm({ job, gear }: { job: Job; gear: Gear }) {
             </Panel>
           </Stack>
           <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-            {isOptical && <OpticalOrder />}
+            {instrument && <SettingUp key={instrument.kind} kind={instrument.kind} />}
             <Panel title="Backsight">
               <Stack spacing={2}>
                 <Grayed isOld={preview.isOld}>
@@ -181,6 +180,8 @@ function isLaser(kind: string): boolean {
 
 function hintOf(rod: Schemas["RodSheet"], sight: Sight): string {
   if (isTaped(sight)) return "Below the beam: tape down. Above it: tape up. Never a minus";
+  if (rod.numbering === "plain")
+    return "Mark it at the beam, then measure from its foot to the mark";
   return rod.numbering === "centre-zero"
     ? "Slide the rule until the benchmark reads 0, clamp it, type 0"
     : `As the rod shows it: ${rod.graduation.label}`;

@@ -32,9 +32,21 @@ const EMPTY = {
   wanted: "",
   wanted_end: "",
   beyond: "",
+  string: "braided",
+  pull: "hand",
   from: "",
   to: "",
 };
+const STRINGS = [
+  ["braided", "Braided line, 1.5 mm"],
+  ["twine", "Mason's twine"],
+  ["wire", "Steel wire, 0.5 mm"],
+] as const;
+const PULLS = [
+  ["loose", "drawn up loosely"],
+  ["hand", "pulled by hand"],
+  ["hard", "pulled hard, round a stake"],
+] as const;
 const NAMES = ENTRIES.map(([name]) => name);
 const NEEDED = ["start", "end", "apart", "every"] as const;
 
@@ -44,11 +56,15 @@ export function StringBetween({ job, pegs }: Props) {
   const sum = useSum(
     `string:${job.id}`,
     { ...EMPTY, every: isMetric ? "1.2 m" : "4 ft" },
-    ({ start, end, apart, every, wanted, wanted_end, beyond }) =>
+    ({ start, end, apart, every, wanted, wanted_end, beyond, string, pull }) =>
       told(
         api.POST("/api/v1/jobs/{job}/string", {
           params: { path: { job: job.id } },
-          body: { start, end, apart, every, wanted, wanted_end, beyond },
+          body: {
+            ...{ start, end, apart, every, wanted, wanted_end, beyond },
+            string: string as (typeof STRINGS)[number][0],
+            pull: pull as (typeof PULLS)[number][0],
+          },
         }),
       ),
     (values) => NEEDED.every((name) => values[name].trim() !== ""),
@@ -83,6 +99,20 @@ export function StringBetween({ job, pegs }: Props) {
             value={sum.values.to}
             options={options}
             onChange={(id) => choose("to", id)}
+          />
+        </Stack>
+        <Stack direction="row" sx={{ gap: 1, "& > *": { flex: 1 } }}>
+          <Select
+            label="String"
+            value={sum.values.string}
+            options={STRINGS}
+            onChange={(kind) => sum.change("string", kind)}
+          />
+          <Select
+            label="Pull"
+            value={sum.values.pull}
+            options={PULLS}
+            onChange={(hard) => sum.change("pull", hard)}
           />
         </Stack>
         <Stack direction="row" sx={{ flexWrap: "wrap", columnGap: 1, rowGap: 2 }}>
