@@ -78,7 +78,14 @@ from core.instruments import (
     face_about,
     trust_of,
 )
-from core.layout import PulledString, batter_boards, out_of_square, three_four_five
+from core.layout import (
+    HalfWay,
+    PulledString,
+    SetPoint,
+    batter_boards,
+    out_of_square,
+    three_four_five,
+)
 from core.lengths import Elevation, Length, Reading, Style, StyleKind
 from core.lengths.possible import readings_of
 from core.options import Prices, cheapest_of
@@ -200,7 +207,7 @@ def samples() -> Iterator[Any]:
         HeadTravel(Length(1), Length(2)),
     )
     yield from (level_panel(outline, Elevation(1)), three_four_five(metres(1)))
-    yield PulledString(Elevation(0), Elevation(1), metres(1))
+    yield from layout_samples()
     yield move_of("slab", {"a": Elevation(0)}, {"a": Elevation(1)})
     yield rejudged([(Elevation(0), Elevation(0), Elevation(10**9))], tolerance, tolerance)[0]
     flat = LevelSurface(Elevation(0))
@@ -209,8 +216,6 @@ def samples() -> Iterator[Any]:
     yield VERBS[Task.STONE]
     yield from pour_samples(outline)
     yield isolation_strip(((metres(4), metres("0.1")),), metres("0.1"), metres(10))
-    yield batter_boards({"A": Elevation(1), "B": Elevation(9)}, Length(1), Length(1))
-    yield out_of_square(metres(3), metres(4), metres(5), metres(5))
     bell = Bell(metres("0.2"), metres("0.4"))
     yield from (bell, Pier(Elevation(0), Elevation(10**9), metres("0.25"), bell))
     yield from (
@@ -222,6 +227,15 @@ def samples() -> Iterator[Any]:
     yield SlipQuestion(Length(1), from_neighbours=True, offers=(offer,))
     yield from trust_samples()
     yield close_run(Elevation(0), [Leg(Reading(2), Reading(1))], Elevation(1))
+
+
+def layout_samples() -> Iterator[Any]:
+    """One of every value that laying out gives."""
+    yield PulledString(Elevation(0), Elevation(1), metres(1))
+    yield SetPoint("1", place(0, 0), Elevation(0), Elevation(1))
+    yield HalfWay("1", "2", Elevation(0))
+    yield batter_boards({"A": Elevation(1), "B": Elevation(9)}, Length(1), Length(1))
+    yield out_of_square(metres(3), metres(4), metres(5), metres(5))
 
 
 def trust_samples() -> Iterator[Any]:

@@ -14,7 +14,16 @@ from core.design import PanelSurface, Slab, ThickenedEdge, Underside, level_pane
 from core.elements import AsDug, FootingStep, Pad, Section, StripFooting, mean_over_dig
 from core.errors import OutOfRange
 from core.floors import FloorLevels, Line, Outline, propose_grid, rectangle, spacing_for
-from core.layout import PulledString, batter_boards, out_of_square
+from core.layout import (
+    HalfWay,
+    PulledString,
+    SetPoint,
+    Why,
+    batter_boards,
+    half_way,
+    out_of_square,
+    spot_check,
+)
 from core.lengths import Elevation, Length
 from core.piers import cut_list
 from core.tests.worked import metres, place
@@ -298,3 +307,39 @@ class Strings(TestCase):
             self.assertRaises(OutOfRange, self.string.stakes, Length.from_feet(wrong))
         for apart in (0, 1000):
             self.assertRaises(OutOfRange, replace, self.string, apart=Length.from_feet(apart))
+
+
+class SpotChecks(TestCase):
+    """Three points of a long board, and the middle of its longest bay."""
+
+    def board(self, *offs: float, apart: float = 2.5) -> list[SetPoint]:
+        target = Elevation.from_metres("12.500")
+        return [
+            SetPoint(str(n), place(n * apart, 0), target + metres(str(off)), target)
+            for n, off in enumerate(offs)
+        ]
+
+    def names(self, *offs: float) -> list[str]:
+        return [name for name, _ in spot_check(self.board(*offs))]
+
+    def test_the_one_farthest_off_and_then_the_ends(self) -> None:
+        self.assertEqual(self.names(0, 0.001, -0.003, 0.002, 0, 0, 0), ["2", "6", "0"])
+        self.assertEqual(self.names(0.004, 0, 0, 0, 0), ["0", "4", "2"])
+        self.assertEqual(spot_check(self.board(0, 0.002))[0], ("1", Why.FARTHEST_OFF))
+
+    def test_fewer_points_are_all_of_them(self) -> None:
+        self.assertEqual(self.names(0.001, 0), ["0", "1"])
+        self.assertEqual(spot_check([]), ())
+
+    def test_half_way_is_the_middle_of_the_longest_bay_at_its_own_height(self) -> None:
+        """On a form falling 40 mm between two stakes its middle is 20 mm lower than the first."""
+        top = Elevation.from_metres("12.500")
+        points = [
+            SetPoint("1", place(0, 0), top, top),
+            SetPoint("2", place(2, 0), top, top),
+            SetPoint("3", place(5, 0), top, top - metres("0.040")),
+        ]
+        self.assertEqual(half_way(points), HalfWay("2", "3", top - metres("0.020")))
+        self.assertIsNone(half_way(points[:1]))
+        self.assertIsNone(half_way(self.board(0, 0, 0, apart=1.8)))
+        self.assertIsNotNone(half_way(self.board(0, 0, 0, apart=1.9)))

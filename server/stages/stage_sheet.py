@@ -26,7 +26,10 @@ from server.stages.facts import element_fact
 from server.stages.flatness import FlatnessSheet, flatness_sheet
 from server.stages.pier_tops import PierTops, locks_of, pier_tops
 from server.stages.piers import Findings, PierSchedule, findings_of, schedule_of
+from server.stages.spot import SpotCheck, spot_checks
 
+#: Where what was set is shot again on the day.
+SPOT_CHECKED = (Stage.FORMS, Stage.MARKS)
 ASK = "Do not fill it with loose soil; ask the engineer or the inspector."
 CODE = "It is the local code's to say; ask the building department."
 LOOK = "Look into the hole, dig it or record what is there."
@@ -53,6 +56,7 @@ class Work(TypedDict):
     drawn: list[DrawnLine]
     counts: PegCounts
     pegs: list[Peg]
+    again: SpotCheck | None
 
 
 class StageSheet(TypedDict):
@@ -82,11 +86,12 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
     schedules: list[PierSchedule] = []
     flatness: list[FlatnessSheet] = []
     levels: list[LevelSheet] = []
+    checks = spot_checks(found, plan.style) if stage in SPOT_CHECKED else {}
     for element in plan.elements.values():
         own = found.get(element.pk, OwnPegs())
         pegs = own.of(tasks_of(stage))
         if pegs:
-            works.append(_work(element, own, aims, stage))
+            works.append(_work(element, own, aims, stage, checks.get(element.pk)))
         if stage in (Stage.DIG, Stage.PIERS) and own.points:
             holds += _holds(element, own, aims, findings, stage)
         if stage is Stage.LAYOUT and element.kind == ElementKind.BOARDS:
@@ -111,7 +116,9 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
     }
 
 
-def _work(element: Element, own: OwnPegs, aims: Aims, stage: Stage) -> Work:
+def _work(
+    element: Element, own: OwnPegs, aims: Aims, stage: Stage, again: SpotCheck | None
+) -> Work:
     plan, pegs = aims.plan, own.of(tasks_of(stage))
     task = next(task for task in tasks_of(stage) if task in own.pegs)
     fine, rough = (aims.tolerance(element, task, one).plus for one in Setting)
@@ -126,6 +133,7 @@ def _work(element: Element, own: OwnPegs, aims: Aims, stage: Stage) -> Work:
         "drawn": drawn_lines(plan.element(element.pk), plan.style),
         "counts": counts_of(pegs, strictly=plan.job.crew.strict_calls),
         "pegs": pegs,
+        "again": again,
     }
 
 

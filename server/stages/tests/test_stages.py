@@ -63,6 +63,20 @@ class Stages(SiteTestCase):
             self.assertTrue(of_shots)
             self.assertEqual([one for one in of_shots if "jobs_element" in one], [])
 
+    def test_forms_that_are_all_shot_name_the_three_to_shoot_again_on_the_day(self) -> None:
+        form = self.place("form")
+        names = Point.objects.filter(element=form).values_list("name", flat=True)
+        for name in names[1:]:
+            self.shoot(form, "form", name, "3' 2\"")
+        self.assertIsNone(self.stage("forms")["works"][0]["again"])
+        self.shoot(form, "form", names[0], "3' 2 1/8\"")
+        again = self.stage("forms")["works"][0]["again"]
+        self.assertEqual(again["points"][0]["name"], names[0])
+        self.assertEqual(again["points"][0]["why"], "farthest off its target")
+        self.assertEqual(len({point["id"] for point in again["points"]}), 3)
+        self.assertEqual(again["half_way"]["target"]["text"], "51' 4 1/2\"")
+        self.assertTrue(all(point["read_at"] for point in again["points"]))
+
     def test_an_over_dug_footing_is_on_hold_and_a_formation_is_not(self) -> None:
         footing = self.place("footing", part="sub-grade")
         dig = self.place("excavation", part="sub-grade")

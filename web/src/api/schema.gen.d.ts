@@ -4215,6 +4215,12 @@ export interface components {
             /** @default  */
             name: string;
         };
+        /** @description The middle of the longest bay, and how high the board is to be there. */
+        HalfWaySheet: {
+            before: string;
+            after: string;
+            target: components["schemas"]["Shown"];
+        };
         /** @enum {string} */
         HappenedKindEnum: "change" | "plan" | "set-up" | "reading" | "strike" | "check" | "finding" | "pour" | "notice";
         /** @description A page of what happened, the last first, and by what it can be filtered. */
@@ -5934,6 +5940,18 @@ export interface components {
             point: string;
             thickness: components["schemas"]["Shown"];
         };
+        /** @description What is shot again before the pour: three points, and half-way between two. */
+        SpotCheck: {
+            points: components["schemas"]["SpotPoint"][];
+            half_way: components["schemas"]["HalfWaySheet"] | null;
+        };
+        /** @description A point to shoot again, why it is among them, and when it was read last. */
+        SpotPoint: {
+            id: string;
+            name: string;
+            why: string;
+            read_at: string;
+        };
         /** @description A spot off its design, and what to do there. */
         SpotSheet: {
             point: string;
@@ -6466,6 +6484,7 @@ export interface components {
             drawn: components["schemas"]["DrawnLine"][];
             counts: components["schemas"]["PegCounts"];
             pegs: components["schemas"]["Peg"][];
+            again: components["schemas"]["SpotCheck"] | null;
         };
         /** @description A long work: how far it is, and what it came to. */
         WorkSheet: {

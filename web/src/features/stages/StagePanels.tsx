@@ -11,6 +11,7 @@ import { Boards } from "./Boards";
 import { Match } from "./Match";
 import { PierTops } from "./PierTops";
 import { Schedule } from "./Schedule";
+import { SpotCheck } from "./SpotCheck";
 import { Square } from "./Square";
 import { StringBetween } from "./StringBetween";
 import { Strip } from "./Strip";
@@ -25,16 +26,18 @@ type Props = {
   stage: Stage;
   work: Schemas["Work"];
   setUp: Schemas["SetUpSheet"];
+  onShoot: (point: string) => void;
 };
 
 /** What a stage works out from its shots, and what is on hold. */
-export function StagePanels({ job, sheet, stage, work, setUp }: Props) {
+export function StagePanels({ job, sheet, stage, work, setUp, onShoot }: Props) {
   const boards = sheet.boards.find((one) => one.element === work.id);
   const schedule = sheet.schedules.find((one) => one.element === work.id);
   const flat = sheet.flatness.find((one) => one.element === work.id);
   return (
     <Stack spacing={2} sx={{ px: { xs: 1.5, md: 3 }, pb: 3, pt: { xs: 2, md: 0 } }}>
       {sheet.holds.length > 0 && <Holds holds={sheet.holds} />}
+      {work.again && <SpotCheck check={work.again} onShoot={onShoot} />}
       {boards && <Boards sheet={boards} />}
       {schedule && <Schedule job={job} sheet={schedule} setUp={setUp} stage={stage} />}
       {sheet.pier_tops.map((tops) => (

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
+import { useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useStage } from "../../api/queries";
@@ -73,6 +74,7 @@ function Works({ job, sheet, stage }: WorksProps) {
   const [pass, keepPass] = usePass(job.id);
   const [element, keepElement] = useKept(`element:${job.id}:${stage}`, "");
   const work = sheet.works.find((one) => one.id === element) ?? sheet.works[0];
+  const [jumps, setJumps] = useState(0);
   const { setUp } = chosen;
   if (!work || !setUp) return null;
   const words = STAGES[stage];
@@ -82,6 +84,11 @@ function Works({ job, sheet, stage }: WorksProps) {
     if (!other) return;
     keepChoice(pointKey(other.id, setUp.id, pass), point);
     keepElement(other.id);
+  };
+  const shoot = (point: string) => {
+    keepChoice(pointKey(work.id, setUp.id, pass), point);
+    setJumps(jumps + 1);
+    window.scrollTo({ top: 0 });
   };
   const own = `/jobs/${job.id}/${stage}`;
   const heights = stage !== "layout" && (
@@ -97,7 +104,7 @@ function Works({ job, sheet, stage }: WorksProps) {
   return (
     <>
       <Shoot
-        key={`${work.id} ${setUp.id} ${pass}`}
+        key={`${work.id} ${setUp.id} ${pass} ${jumps}`}
         job={job}
         work={workOf(work, others, job.floors)}
         onOther={goTo}
@@ -132,7 +139,7 @@ function Works({ job, sheet, stage }: WorksProps) {
       <Box sx={{ display: { md: "none" }, pt: 2 }}>
         <Cautions stage={stage} cautions={words.cautions} />
       </Box>
-      <StagePanels job={job} sheet={sheet} stage={stage} work={work} setUp={setUp} />
+      <StagePanels {...{ job, sheet, stage, work, setUp }} onShoot={shoot} />
     </>
   );
 }
