@@ -275,6 +275,7 @@ SPECTACULAR_SETTINGS = {
             "grade",
             "free",
             "lot",
+            "obstacle",
         ],
         "QuestionEnum": [str(question) for question in Question],
         "FaultKindEnum": [str(kind) for kind in FaultKind],

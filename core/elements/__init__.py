@@ -5,7 +5,7 @@ from core.elements.footing import FootingStep, Pad, Section, StripFooting, mean_
 from core.elements.free import FreePoints
 from core.elements.grade import FallingGround
 from core.elements.in_slab import Embeds, Recess
-from core.elements.lot import LotLine
+from core.elements.lot import LotLine, Obstacle
 from core.elements.over import BoardsAround, CoveredOutline, screed_spacing
 from core.elements.piers import PierGrid, PierRow, read_count
 from core.elements.planned import AsDug, Drawn, Element, PlannedHeight, PlannedPoint, heights_of
@@ -23,6 +23,7 @@ __all__ = [
     "FootingStep",
     "FreePoints",
     "LotLine",
+    "Obstacle",
     "Pad",
     "PierGrid",
     "PierRow",

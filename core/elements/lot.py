@@ -1,4 +1,4 @@
-"""The lot's own line: what is built stays inside it (section 9)."""
+"""What is only drawn: the lot's own line (section 9), and what a beam does not pass (section 5)."""
 
 from __future__ import annotations
 
@@ -25,3 +25,15 @@ class LotLine:
     def drawn(self) -> tuple[Drawn, ...]:
         """The line."""
         return (Drawn(self.line.corners, self.line.is_closed),)
+
+
+@dataclass(frozen=True, slots=True)
+class Obstacle(LotLine):
+    """A wall, a stack or a machine: a line of sight does not pass its sides."""
+
+    @property
+    def sides(self) -> tuple[tuple[tuple[float, float], tuple[float, float]], ...]:
+        """Its sides from end to end in plan, meters."""
+        return tuple(
+            ((float(a.x), float(a.y)), (float(b.x), float(b.y))) for a, b in self.line.legs
+        )

@@ -1,6 +1,7 @@
 """Where to stand: the surest place, the beam over it, and several set-ups (section 5)."""
 
 from core.standing.beam import BeamRange, beam_over
+from core.standing.blocks import hidden
 from core.standing.cost import NotRead, less_sure_by, not_read_from
 from core.standing.places import (
     Reach,
@@ -24,6 +25,7 @@ __all__ = [
     "ToShoot",
     "Why",
     "beam_over",
+    "hidden",
     "largest_at",
     "less_sure_by",
     "not_read_from",

@@ -12,6 +12,8 @@ import numpy as np
 import numpy.typing as npt
 
 from core.errors import OutOfRange
+from core.floors import Block
+from core.standing.blocks import hidden
 from core.uncertainty import CURVATURE_AND_REFRACTION, Beam, Kit
 
 Floats = npt.NDArray[np.float64]
@@ -29,14 +31,16 @@ class Why(IntEnum):
     CAN = 0
     TOO_FAR = 1
     TOO_NEAR = 2
+    HIDDEN = 3
 
 
 @dataclass(frozen=True, slots=True)
 class Reach:
-    """How near and how far a receiver is read, metres."""
+    """How near and how far a receiver is read, metres; and what the beam does not pass."""
 
     least: float
     farthest: float
+    blocks: tuple[Block, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,6 +124,9 @@ def largest_at(
     away = _apart(places, spots)
     why = np.where((away > reach.farthest).any(axis=1), Why.TOO_FAR, Why.CAN)
     why = np.where((away < reach.least).any(axis=1), Why.TOO_NEAR, why).astype(np.int8)
+    if reach.blocks:
+        unseen = hidden(places, spots, reach.blocks).any(axis=1)
+        why = np.where((why == Why.CAN) & unseen, Why.HIDDEN, why).astype(np.int8)
     largest = _half_widths(away, points, known, kit).max(axis=1)
     return np.where(why == Why.CAN, largest, np.nan), why
 

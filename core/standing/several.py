@@ -10,6 +10,7 @@ import numpy as np
 import numpy.typing as npt
 
 from core.errors import OutOfRange
+from core.standing.blocks import hidden
 from core.standing.places import Floats, Reach, ToShoot
 
 #: More set-ups than these are a survey, not a day's work.
@@ -51,7 +52,7 @@ def set_ups_for(
 def _seen(places: Floats, spots: Floats, reach: Reach) -> Flags:
     away = np.hypot(places[:, None, 0] - spots[None, :, 0], places[:, None, 1] - spots[None, :, 1])
     seen: Flags = (away >= reach.least) & (away <= reach.farthest)
-    return seen
+    return seen & ~hidden(places, spots, reach.blocks) if reach.blocks else seen
 
 
 def _single(seen: Flags, starts: Flags) -> list[int]:
@@ -90,6 +91,8 @@ def _joined(first: int, places: Floats, reach: Reach) -> Flags:
     """Return the places from which a turning point halfway to this one is in reach of both."""
     half = np.hypot(*(places - places[first]).T) / 2
     joined: Flags = (half >= reach.least) & (half <= reach.farthest)
+    if reach.blocks:
+        joined &= ~hidden(places, places[first : first + 1], reach.blocks)[:, 0]
     return joined
 
 

@@ -55,6 +55,7 @@ from core.elements import (
     FootingStep,
     FreePoints,
     LotLine,
+    Obstacle,
     Pad,
     PierGrid,
     PierRow,
@@ -192,6 +193,7 @@ def samples() -> Iterator[Any]:
         Measured("a", Elevation(2)),
         FreePoints(),
         LotLine(Line.around(outline)),
+        Obstacle(Line.around(outline)),
     )
     check = face_about(10.0, 0.001, 0.001)
     yield from (Tilt(check, check), Slope(metres("0.001"), metres(10)))

@@ -37,7 +37,7 @@ NEEDS_MORE = {
         ".sure",
         ".tin",
     )
-} | {f"core.standing{part}" for part in ("", ".beam", ".places", ".several")}
+} | {f"core.standing{part}" for part in ("", ".beam", ".blocks", ".places", ".several")}
 LONGEST_FUNCTION = 50
 MOST_PARAMETERS = 6
 LONGEST_FILE = 400

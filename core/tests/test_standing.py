@@ -11,6 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core.errors import OutOfRange
+from core.floors import Spot, is_hidden
 from core.lengths import Elevation, Length
 from core.standing import (
     BeamRange,
@@ -19,6 +20,7 @@ from core.standing import (
     ToShoot,
     Why,
     beam_over,
+    hidden,
     largest_at,
     less_sure_by,
     not_read_from,
@@ -244,3 +246,54 @@ class Several(TestCase):
 def apart(one: tuple[float, float], other: tuple[float, float]) -> float:
     """Return how far two places are apart."""
     return hypot(one[0] - other[0], one[1] - other[1])
+
+
+class Hidden(TestCase):
+    """A wall from (2, -1) to (2, 1): what it hides, and what is seen past it."""
+
+    WALL = ((2.0, -1.0), (2.0, 1.0))
+
+    def test_behind_it_before_it_on_it_and_past_its_end(self) -> None:
+        for spot, is_behind in (
+            ((4.0, 0.0), True), ((1.9, 0.0), False), ((2.0, 0.5), False), ((4.0, 2.1), False),
+            ((4.0, 1.9), True), ((4.0, -1.9), True), ((-3.0, 0.0), False),
+        ):  # fmt: skip
+            with self.subTest(spot):
+                self.assertIs(is_hidden(spot, (0.0, 0.0), [self.WALL]), is_behind)
+                self.assertIs(is_hidden((0.0, 0.0), spot, [self.WALL]), is_behind)
+
+    def test_along_a_wall_one_sees(self) -> None:
+        self.assertFalse(is_hidden((2.0, 5.0), (2.0, -5.0), [self.WALL]))
+
+    @given(st.lists(SPOT, min_size=1, max_size=5), st.lists(SPOT, min_size=1, max_size=5),
+           st.lists(st.tuples(SPOT, SPOT), max_size=4))  # fmt: skip
+    def test_of_a_whole_grid_it_says_what_it_says_of_one(
+        self, places: list[Spot], spots: list[Spot], blocks: list[tuple[Spot, Spot]]
+    ) -> None:
+        found = hidden(np.array(places), np.array(spots), blocks)
+        for (n, place), (m, spot) in product(enumerate(places), enumerate(spots)):
+            self.assertEqual(bool(found[n, m]), is_hidden(spot, place, blocks))
+
+    def test_the_best_place_sees_every_point_and_none_from_behind_is_offered(self) -> None:
+        known, points = shot("BM", -6, 0), [shot("A", 6, 0.0)]
+        wall = ((0.0, -20.0), (0.0, 3.0))
+        reach = Reach(0.5, 100.0, (wall,))
+        standing = where_to_stand(points, known, LASER, reach, (30, 30))
+        assert standing.best is not None
+        self.assertFalse(is_hidden((6, 0.0), standing.best.at, [wall]))
+        self.assertFalse(is_hidden((-6, 0), standing.best.at, [wall]))
+        self.assertTrue((standing.why == Why.HIDDEN).any())
+        _, (why,) = largest_at(np.array([(5.0, 0.0)]), points, known, LASER, reach)
+        self.assertEqual(why, Why.HIDDEN)
+
+    def test_where_no_one_place_sees_both_sides_two_are_found(self) -> None:
+        """A wall with a gap far up: a turning point is carried through it."""
+        known, points = shot("BM", -6, 0), [shot("A", 6, 0), shot("B", -6, 4)]
+        wall = ((0.0, -60.0), (0.0, 14.0))
+        places = np.array([(x, y) for x in (-9.0, -3.0, 3.0, 9.0) for y in (0.0, 15.0)])
+        plan = set_ups_for(points, known, Reach(0.5, 100.0, (wall,)), places)
+        for at, names in zip(plan.stands, plan.shoots, strict=True):
+            for name in names:
+                spot = next(one.at for one in points if one.name == name)
+                self.assertFalse(is_hidden(spot, at, [wall]))
+        self.assertFalse(is_hidden(known.at, plan.stands[0], [wall]))

@@ -66,6 +66,7 @@ class ElementKind(models.TextChoices):
     GRADE = "grade", "Ground away from a wall"
     FREE = "free", "Free points"
     LOT = "lot", "Lot line"
+    OBSTACLE = "obstacle", "Wall, stack or machine"
 
 
 class FloorPart(models.TextChoices):

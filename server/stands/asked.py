@@ -7,7 +7,7 @@ from uuid import UUID
 
 from django.utils import timezone
 
-from core.floors import PlanPoint
+from core.floors import Block, PlanPoint
 from core.instruments import Setting
 from core.lengths import Elevation
 from core.standing import Reach, ToShoot
@@ -22,6 +22,7 @@ from server.gear.trust import checks_of, slope_error
 from server.gear.versions import put_right
 from server.jobs.models import Benchmark, Job
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.plan.obstacles import blocks_of
 from server.refusals import Invalid, Problem
 
 #: How far a laser or a level is trusted where nobody said.
@@ -107,7 +108,7 @@ def what_is_asked(job: Job, form: StandForm) -> Asked:
     if found or planned:
         ground = _mean(found or planned)
         ground_by = "the mean of what was found" if found else "the mean of what is planned"
-    reach = _reach(carried)
+    reach = _reach(carried, blocks_of(job))
     kit = kit_of(carried, slope, Setting.FINE)
     return Asked(left, known, carried, kit, reach, ground, ground_by, _floors(job))
 
@@ -167,11 +168,12 @@ def _piece(model, job: Job, key: UUID | None):  # type: ignore[no-untyped-def]
     return (own.filter(pk=key).first() if key else None) or own.order_by("name").first()
 
 
-def _reach(carried: Gear) -> Reach:
+def _reach(carried: Gear, blocks: tuple[Block, ...]) -> Reach:
     farthest, least = carried.instrument.range, carried.instrument.least_distance
     return Reach(
         float(least) if least is not None else NEAREST,
         float(farthest) if farthest is not None else FARTHEST,
+        blocks,
     )
 
 

@@ -28,6 +28,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.proof import tightest_tolerance
 from server.jobs.access import job_for
+from server.jobs.plan.obstacles import unseen
 from server.jobs.rules import style_of
 from server.refusals import Entries
 from server.shown import Place, Shown, show, show_place
@@ -68,7 +69,7 @@ class BeamSheet(TypedDict):
 class ShadesSheet(TypedDict):
     """The ground by its largest U: cells row by row from the near left, 0 the surest.
 
-    -1 is too far, -2 too near. ``steps`` are what each shade's U is at most. Metres.
+    -1 is too far, -2 too near, -3 hidden. ``steps`` are what each shade's U is at most. Metres.
     """
 
     left: float
@@ -205,6 +206,11 @@ def _cost(
     missed = not_read_from(here.at, (*points, known), reach)
     if missed is not None:
         return f"From there {missed.name} is {'out of reach' if missed.is_far else 'too near'}."
+    stands = PlanPoint(*map(Length.from_float, here.at))
+    spots = [(one.name, PlanPoint(*map(Length.from_float, one.at))) for one in (*points, known)]
+    hides = unseen(spots, stands, reach.blocks)
+    if hides:
+        return f"From there these can't be seen: {hides}."
     more = less_sure_by(here, best)
     return (
         f"U is {format_fine(more, style)} more there than at the best place."

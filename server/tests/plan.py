@@ -38,6 +38,7 @@ MEASURES: dict[str, dict[str, str]] = {
     "recess": {"spacing": "8 ft", "waste": "0"},
     "grade": {"away": "6 in over 10 ft", "reach": "10 ft", "falls_to": "right", "spacing": "16 ft"},
     "lot": {},
+    "obstacle": {},
 }  # fmt: skip
 
 

@@ -26,7 +26,7 @@ from server.records import record_once
 from server.refusals import Entries
 
 CENT = Decimal("0.01")
-NOT_POURED = (ElementKind.FREE, ElementKind.LOT)
+NOT_POURED = (ElementKind.FREE, ElementKind.LOT, ElementKind.OBSTACLE)
 RATE_ACCEPTS = "Give a number above 0, such as 10."
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import TypedDict
 from uuid import UUID
 
+from django.db.models import Q
 from django.utils import timezone
 
 from core.floors import PlanPoint
@@ -29,7 +30,8 @@ from server.gear.models import Instrument
 from server.gear.trust import checks_of, slope_error
 from server.gear.versions import put_right
 from server.jobs.access import job_for
-from server.jobs.models import Job
+from server.jobs.models import Benchmark, Job, Point
+from server.jobs.plan.obstacles import blocks_of, unseen
 from server.jobs.rules import reread_tolerance_of, style_of
 from server.refusals import Problem
 from server.shown import Place, show_place
@@ -43,13 +45,17 @@ class Agreeing(TypedDict):
 
 
 class SetUpDraftSheet(TypedDict):
-    """What a set-up that is being typed gives; parts it does not yet give are empty."""
+    """What a set-up that is being typed gives; parts it does not yet give are empty.
+
+    ``unseen`` names the points that something on the plan hides from where it is to stand.
+    """
 
     line: LineSheet | None
     place: Place | None
     proof: Proof | None
     agreeing: Agreeing | None
     asks_distance: bool
+    unseen: str
 
 
 def draft_set_up(
@@ -64,6 +70,7 @@ def draft_set_up(
     sheet: SetUpDraftSheet = {
         "line": None, "place": show_place(place, style) if place else None,
         "proof": None, "agreeing": None, "asks_distance": False,
+        "unseen": _unseen(job, place) if place else "",
     }  # fmt: skip
     if sighted is not None:
         rod = rod_of(sighted.rod)
@@ -72,6 +79,19 @@ def draft_set_up(
         sheet["agreeing"] = _agreeing(job, form, sighted, place)
         sheet["asks_distance"] = sighted.first.known.place is None
     return sheet, entries.problems
+
+
+def _unseen(job: Job, place: PlanPoint) -> str:
+    """Name the points of a job that something hides from a place; empty where all are seen."""
+    blocks = blocks_of(job)
+    if not blocks:
+        return ""
+    own = Q(floor__job=job) | Q(element__job=job)
+    points = Point.objects.filter(own, retired_at=None).exclude(x=None)
+    marks = Benchmark.objects.filter(job=job, retired_at=None).exclude(x=None)
+    spots = [(point.name, point.place) for point in points.select_related("floor", "element")]
+    spots += [(mark.name, mark.place) for mark in marks if mark.place]
+    return unseen(spots, place, blocks)
 
 
 def _kit(job: Job, form: SetUpForm, sighted: Sighted) -> Kit | None:

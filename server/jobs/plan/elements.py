@@ -17,6 +17,7 @@ from core.elements import (
     FootingStep,
     FreePoints,
     LotLine,
+    Obstacle,
     Pad,
     Recess,
     Section,
@@ -228,6 +229,11 @@ def _lot(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     return None if line is None else LotLine(line)
 
 
+def _obstacle(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
+    return None if line is None else Obstacle(line)
+
+
 BUILDS: dict[ElementKind, Build] = {
     ElementKind.BOARDS: _boards,
     ElementKind.EXCAVATION: _covered(Task.FORMATION),
@@ -247,4 +253,5 @@ BUILDS: dict[ElementKind, Build] = {
     ElementKind.FINISHED: _covered(Task.FINISHED),
     ElementKind.FREE: lambda *_: FreePoints(),
     ElementKind.LOT: _lot,
+    ElementKind.OBSTACLE: _obstacle,
 }

@@ -17,7 +17,12 @@ from server.jobs.rules import style_of
 from server.jobs.services.draft_level import read_level
 from server.refusals import Entries
 
-WITHOUT_A_LEVEL = (ElementKind.BOARDS, ElementKind.FREE, ElementKind.LOT)
+WITHOUT_A_LEVEL = (
+    ElementKind.BOARDS,
+    ElementKind.FREE,
+    ElementKind.LOT,
+    ElementKind.OBSTACLE,
+)
 #: What may be set to a surface as a drawing gives it.
 ON_A_SURFACE = (ElementKind.EXCAVATION, ElementKind.FINISHED, ElementKind.SCREED)
 NO_TOLERANCE = Length(0)

@@ -48,6 +48,22 @@ class Stands(SiteTestCase):
         row = int((y - ground["near"]) / ground["depth"] * ground["rows"])
         self.assertEqual(ground["cells"][row * ground["columns"] + column], 0)
 
+    def test_a_wall_hides_points_and_says_so_before_the_legs_are_set(self) -> None:
+        wall = {"shape": "line", "outline_of": None, "level_from": "elevation", "reference": None}
+        corners = [{"x": "-2 m", "y": "-30 m"}, {"x": "-2 m", "y": "1 m"}]
+        body = element_body("obstacle", self.floor, **wall, corners=corners)
+        self.ok(self.foreman, f"jobs/{self.job}/elements", body)
+        here = self.stands(x="-10 m", y="-4 m")
+        self.assertIn("From there these can't be seen: ", here["cost"])
+        self.assertIn(-3, here["ground"]["cells"])
+        place = {"x": "-10 m", "y": "-4 m"}
+        asked = self.set_up_body(self.rod, self.level) | place
+        told = self.ok(self.foreman, f"jobs/{self.job}/set-up-draft", asked, 200)["draft"]
+        self.assertIn(" more", told["unseen"])
+        beside = self.set_up_body(self.rod, self.level) | {"x": "-2 m", "y": "9 m"}
+        told = self.ok(self.foreman, f"jobs/{self.job}/set-up-draft", beside, 200)["draft"]
+        self.assertEqual(told["unseen"], "")
+
     def test_another_place_says_what_it_costs(self) -> None:
         here = self.stands(x="-22 m", y="2 m")
         self.assertRegex(here["cost"], r"U is \d.* more there than at the best place")

@@ -3781,7 +3781,7 @@ export interface components {
             mesh?: components["schemas"]["MeshInputRequest"] | null;
         };
         /** @enum {string} */
-        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "piles" | "layer" | "steel" | "embeds" | "recess" | "marks" | "screed" | "finished" | "grade" | "free" | "lot";
+        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "piles" | "layer" | "steel" | "embeds" | "recess" | "marks" | "screed" | "finished" | "grade" | "free" | "lot" | "obstacle";
         /** @enum {string} */
         ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
         /** @description An element as lists and plans show it; its level where it starts. */
@@ -5739,6 +5739,7 @@ export interface components {
             proof: components["schemas"]["Proof"] | null;
             agreeing: components["schemas"]["Agreeing"] | null;
             asks_distance: boolean;
+            unseen: string;
         };
         /**
          * @description A new set-up with its backsights, the first on a benchmark or a turning point.

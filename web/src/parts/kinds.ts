@@ -69,6 +69,13 @@ export const KINDS: Record<Kind, KindSheet> = {
     shapes: ["corners", "line", "rectangle", "l-shape"],
     measures: [],
   },
+  obstacle: {
+    name: "Wall, stack or machine",
+    lead: "What the beam doesn't pass: where to stand counts it, and names what it hides.",
+    level: "",
+    shapes: ["line", "corners", "rectangle", "l-shape"],
+    measures: [],
+  },
   boards: {
     name: "Batter boards",
     lead: "Shoot the ground at every corner; the string, the boards and the stakes follow.",

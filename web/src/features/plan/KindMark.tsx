@@ -5,6 +5,7 @@ import type { Kind } from "../../parts/kinds";
 const SECTIONS: Record<Exclude<Kind, "free"> | "floor", { own: string; around?: string }> = {
   floor: { own: "M4 15h36v7H4z", around: "M4 25h36M6 29h3M16 29h3M26 29h3M36 29h3" },
   lot: { own: "M6 8l30-3 3 26-34 2z", around: "" },
+  obstacle: { own: "M20 6h6v26h-6z", around: "M2 18h14M4 14l-2 4 2 4M2 34h40" },
   boards: { own: "M10 12h24v5H10z", around: "M14 8v26M30 8v26M2 14h40" },
   excavation: { own: "M12 14h20v16H12z", around: "M2 14h10v16h20V14h10" },
   footing: { own: "M10 20h24v10H10z", around: "M18 20V6M26 20V6M2 30h40" },

@@ -67,7 +67,7 @@ export function NewPour({ job }: { job: Job }) {
           {boxes("floors", job.floors)}
           {boxes(
             "elements",
-            job.elements.filter(({ kind }) => kind !== "lot"),
+            job.elements.filter(({ kind }) => kind !== "lot" && kind !== "obstacle"),
           )}
         </Stack>
         <WhenAndTrucks form={form} unit={job.volume_unit} />

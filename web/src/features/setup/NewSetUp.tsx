@@ -110,6 +110,11 @@ function SetUpForm({ job, gear }: { job: Job; gear: Gear }) {
                   }
                   controls={knownSpots(job)}
                 />
+                {draft?.draft.unseen && (
+                  <Typography sx={{ fontWeight: 700, color: "high" }}>
+                    From here these can&apos;t be seen: {draft.draft.unseen}
+                  </Typography>
+                )}
                 {draft?.draft.proof && (
                   <Typography
                     sx={{ fontWeight: 700, color: draft.draft.proof.metres ? "on" : "high" }}
