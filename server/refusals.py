@@ -170,6 +170,10 @@ class Entries:
         """Read a length that may be left empty."""
         return self.length(field) if self._typed.get(field, "").strip() else None
 
+    def measured(self, text: str) -> Length:
+        """Return the length a part of an entry says; raises what :func:`parse_length` raises."""
+        return parse_length(text, self._style.kind)
+
     def text(self, field: str) -> str:
         """Return what was typed."""
         return self._typed.get(field, "")

@@ -85,7 +85,8 @@ class PierRow:
     With an adjustable head that level is its seat, and the pier is cut so that the head
     stands at mid-travel. ``bottom`` is the hole's planned bottom, None where the ground and
     the least depth tell it. Piles that are screwed or driven have no holes: their tops alone are
-    shot, and they take no concrete. A bottom that leaves no pier under its stack is refused with
+    shot, and they take no concrete. ``thicker`` are the piers under something thicker than the
+    stack, by name, and by how much. A bottom that leaves no pier under its stack is refused with
     :class:`BadLevel`.
     """
 
@@ -96,6 +97,7 @@ class PierRow:
     bottom: Elevation | None = None
     head: AdjustableHead | None = None
     has_holes: bool = True
+    thicker: tuple[tuple[str, Length], ...] = ()
 
     def __post_init__(self) -> None:
         if self.bottom is not None:
@@ -104,7 +106,9 @@ class PierRow:
 
     def tops(self) -> tuple[tuple[str, Elevation], ...]:
         """The top of each pier by its name, in order."""
-        return tuple((name, self._top(place, along)) for name, place, along in self.grid.places())
+        return tuple(
+            (name, self._top(name, place, along)) for name, place, along in self.grid.places()
+        )
 
     def points(self) -> tuple[PlannedPoint, ...]:
         """Of each pier the ground, the bottom of its hole and its top; of a pile its top."""
@@ -113,18 +117,21 @@ class PierRow:
             if self.has_holes:
                 found.append(PlannedPoint(Task.GROUND, name, place, None))
                 found.append(PlannedPoint(Task.HOLE, name, place, self.bottom))
-            found.append(PlannedPoint(Task.PIER_TOP, name, place, self._top(place, along)))
+            found.append(PlannedPoint(Task.PIER_TOP, name, place, self._top(name, place, along)))
         return tuple(found)
 
     def seats(self) -> tuple[tuple[str, Elevation], ...]:
         """The level each pier or its head carries, by its name, in order."""
-        return tuple((name, self._seat(place, along)) for name, place, along in self.grid.places())
+        return tuple(
+            (name, self._seat(name, place, along)) for name, place, along in self.grid.places()
+        )
 
-    def _seat(self, place: PlanPoint, along: Length) -> Elevation:
-        return self.stack.pier_top(self.finished.elevation(place), self.fall, along)
+    def _seat(self, name: str, place: PlanPoint, along: Length) -> Elevation:
+        own = dict(self.thicker).get(name, Length(0))
+        return self.stack.pier_top(self.finished.elevation(place), self.fall, along) - own
 
-    def _top(self, place: PlanPoint, along: Length) -> Elevation:
-        seat = self._seat(place, along)
+    def _top(self, name: str, place: PlanPoint, along: Length) -> Elevation:
+        seat = self._seat(name, place, along)
         return seat if self.head is None else self.head.cut_level(seat)
 
     def concrete(self, dug: AsDug) -> float | None:

@@ -1,5 +1,6 @@
 """Piers and piles: tubes, bells, concrete, cut lists and heads (section 11)."""
 
+from core.piers.crown import crown_at
 from core.piers.cuts import CutList, Stock, cut_list
 from core.piers.head import Do, TopOrder, order_for_top
 from core.piers.hole import Bearing, HoleDepths
@@ -17,6 +18,7 @@ __all__ = [
     "TopOrder",
     "concrete_of",
     "concrete_sure_within",
+    "crown_at",
     "cut_list",
     "hole_depth",
     "meets",

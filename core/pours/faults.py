@@ -28,6 +28,7 @@ class Question(StrEnum):
     DEPTHS = "depths"
     INSPECTION = "inspection"
     STRIP = "strip"
+    STEEL = "steel"
 
 
 class FaultKind(StrEnum):

@@ -11,14 +11,16 @@ from core.pours.facts import BOTTOMS, PourFacts
 from core.pours.faults import Fault, FaultKind, Identity, Question
 from core.pours.point_lines import over_dig_line, points_line, stone_line, thin_line
 from core.pours.trust_lines import age_line, benchmark_line, doubt_line, instrument_line
+from core.tasks import Task
 
-ASKED = {Question.INSPECTION: "inspection", Question.STRIP: "strip"}
+ASKED = {Question.INSPECTION: "inspection", Question.STRIP: "strip", Question.STEEL: "steel"}
 
 
 def lines_of(facts: PourFacts) -> tuple[CheckLine, ...]:
     """Return the list in its order; only what can bite in this pour is asked.
 
-    Stone, thin spots, extra and the isolation strip are a floor's; bottoms that are dug are a
+    Stone, thin spots, extra and the isolation strip are a floor's; mesh or bars are asked for
+    where steel is planned; bottoms that are dug are a
     footing's, a pad's or a row of piers'; concrete is asked of what takes any.
     """
     has_floors = bool(facts.floors)
@@ -39,6 +41,9 @@ def lines_of(facts: PourFacts) -> tuple[CheckLine, ...]:
     if has_floors:
         none = "Nobody said whether the isolation strip is on hand."
         lines.append(answered_line(facts, Question.STRIP, none))
+    if any(element.of([Task.STEEL]) for element in facts.in_scope):
+        none = "Nobody said whether the mesh or the bars are on hand."
+        lines.append(answered_line(facts, Question.STEEL, none))
     return tuple(lines)
 
 

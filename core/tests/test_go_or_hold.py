@@ -282,7 +282,8 @@ class Traps(TestCase):
 
     def test_a_sound_site_goes(self) -> None:
         lines = lines_of(SITE)
-        self.assertEqual([line.question for line in lines], list(Question))
+        asked = [question for question in Question if question is not Question.STEEL]
+        self.assertEqual([line.question for line in lines], asked)
         self.assertEqual([line for line in lines if not line.is_go], [])
         self.assertTrue(decide(lines, ()).is_go)
         self.assertEqual(needed_of(SITE), 6.0)

@@ -15,7 +15,7 @@ from core.design import (
     Layer,
     StackUp,
 )
-from core.errors import BadLevel
+from core.errors import BadLevel, OutOfRange
 from core.lengths import Elevation, Length, Style
 from core.piers import (
     Bell,
@@ -23,6 +23,7 @@ from core.piers import (
     Pier,
     concrete_of,
     concrete_sure_within,
+    crown_at,
     cut_list,
     meets,
     order_for_top,
@@ -202,3 +203,17 @@ class StacksAndPiers(TestCase):
             self.assertLessEqual(used + Length(kerf) * (len(one.pieces) - 1), stock)
             self.assertLessEqual(used + one.waste, stock)
         self.assertEqual(cuts.waste, sum((one.waste for one in cuts.stocks), Length(0)))
+
+
+class Crowns(TestCase):
+    """What a beam that bows up adds to a gap that is measured under it."""
+
+    def test_most_in_the_middle_and_nothing_at_its_ends(self) -> None:
+        crown, run = metres("0.012"), metres(6)
+        for along, bows in ((0, "0"), (3, "0.012"), (6, "0"), ("1.5", "0.009"), (9, "0")):
+            self.assertEqual(crown_at(crown, metres(along), run), metres(bows))
+
+    def test_what_can_be_no_crown(self) -> None:
+        for crown, run in (("-0.001", 6), ("0.01", 0)):
+            with self.assertRaisesRegex(OutOfRange, "A crown is 0 or more"):
+                crown_at(metres(crown), metres(1), metres(run))

@@ -19,6 +19,7 @@ TITLES = {
     Question.DEPTHS: "Bottoms deep enough",
     Question.INSPECTION: "Inspection recorded",
     Question.STRIP: "Isolation strip on hand",
+    Question.STEEL: "Mesh or bars on hand",
 }
 WHERE = {
     Question.INSTRUMENT: "instruments",
@@ -39,4 +40,5 @@ ASKED = {
     Question.INSPECTION: Asked.INSPECTION,
     Question.OVER_DIG: Asked.OVER_DIG,
     Question.STRIP: Asked.STRIP,
+    Question.STEEL: Asked.STEEL,
 }

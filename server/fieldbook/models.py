@@ -250,13 +250,15 @@ class KeptBenchmark(SiteRecord):
 class HoleFinding(Timed, SiteRecord):
     """What was found at the bottom of a pier's hole; the last one counts.
 
-    ``note`` is what a pile was driven or screwed to, such as its torque.
+    ``note`` is what a pile was driven or screwed to, such as its torque, and ``depth`` how deep
+    it was then; empty where nobody said.
     """
 
     point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="findings")
     bearing = models.CharField(max_length=20, choices=BEARINGS)
     is_cleaned = models.BooleanField()
     note = models.CharField(max_length=120, blank=True, default="")
+    depth = LengthField(null=True)
     taken_at = models.DateTimeField()
     taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
 

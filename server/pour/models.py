@@ -101,6 +101,7 @@ class Asked(models.TextChoices):
     INSPECTION = "inspection", "inspection"
     OVER_DIG = "over-dig", "over-dug bottoms"
     STRIP = "strip", "isolation strip"
+    STEEL = "steel", "mesh or bars"
 
 
 class PourAnswer(Timed, SiteRecord):

@@ -9,7 +9,8 @@ from uuid import UUID
 
 from core.elements import PierRow
 from core.instruments import Setting
-from core.piers import meets
+from core.lengths import Length, Style, format_length
+from core.piers import crown_at, meets
 from core.tasks import Task
 from core.uncertainty import sure_verdict
 from core.verdicts import Verdict
@@ -17,8 +18,8 @@ from server.fieldbook.aims import Aims
 from server.fieldbook.models import HeadLock, HoleFinding
 from server.fieldbook.pegs import OwnPegs
 from server.jobs.models import Element, Point
+from server.jobs.plan.element_form import entries_of
 from server.jobs.planned import ElementKind
-from server.stages.piers import Findings
 
 
 class PierTop(TypedDict):
@@ -55,6 +56,18 @@ class PierTops(TypedDict):
 #: Elements with tops that carry something.
 ON_PIERS = (ElementKind.PIERS, ElementKind.PILES)
 Locks = Mapping[UUID, HeadLock]
+Driven = Mapping[UUID, list[HoleFinding]]
+
+
+def driven_of(job_id: UUID) -> dict[UUID, list[HoleFinding]]:
+    """Return what was said of each pile of a job while it was driven, in order, in one query."""
+    piles = HoleFinding.objects.filter(
+        point__element__job=job_id, point__element__kind=ElementKind.PILES
+    )
+    found: dict[UUID, list[HoleFinding]] = {}
+    for finding in piles.order_by("taken_at", "recorded_at"):
+        found.setdefault(finding.point_id, []).append(finding)
+    return found
 
 
 def locks_of(job_id: UUID) -> dict[UUID, HeadLock]:
@@ -64,7 +77,7 @@ def locks_of(job_id: UUID) -> dict[UUID, HeadLock]:
 
 
 def pier_tops(
-    aims: Aims, found: Mapping[UUID, OwnPegs], locks: Locks, findings: Findings
+    aims: Aims, found: Mapping[UUID, OwnPegs], locks: Locks, driven: Driven
 ) -> list[PierTops]:
     """Return the pier tops of a job by the floor their rows are set from."""
     by_floor: dict[str, list[PierTop]] = {}
@@ -82,7 +95,7 @@ def pier_tops(
         tops = by_floor.setdefault(name, [])
         for point in own.points:
             if point.task == Task.PIER_TOP:
-                top, counts = _top(aims, element, own, point, (locks, findings))
+                top, counts = _top(aims, element, own, point, (locks, driven))
                 tops.append(top)
                 meeting[name] += counts
     return [
@@ -102,10 +115,10 @@ def _says(tops: list[PierTop], meeting: int) -> str:
 
 
 def _top(
-    aims: Aims, element: Element, own: OwnPegs, point: Point, said: tuple[Locks, Findings]
+    aims: Aims, element: Element, own: OwnPegs, point: Point, said: tuple[Locks, Driven]
 ) -> tuple[PierTop, bool]:
     """Return a pier's top, and whether the crew counts it as meeting its floor."""
-    locks, findings = said
+    locks, driven = said
     shot = next((one for one in own.found if one.point.pk == point.pk), None)
     made = aims.plan.element(element.pk)
     has_head = isinstance(made, PierRow) and made.head is not None
@@ -117,6 +130,7 @@ def _top(
         verdict = sure.lean
         says = meets(judged.order(shot.elevation), aims.plan.style, shot.sighting.step)
         says += ", close call" if sure.is_close else ""
+        says += _crown(made, element, point.name, aims.plan.style)
     lock = locks.get(point.pk)
     top: PierTop = {
         "point": str(point.pk),
@@ -127,15 +141,36 @@ def _top(
         "has_head": has_head,
         "is_pile": element.kind == ElementKind.PILES,
         "asked": element.typed["measures"].get("torque", "").strip(),
-        "driven": _driven(findings.get(point.pk)),
+        "driven": _driven(driven.get(point.pk, []), aims.plan.style),
         "locked_by": lock.taken_by.shown_name if lock and lock.is_locked else "",
         "lock_word": lock.word if lock and lock.is_locked else "",
     }
     return top, counts
 
 
-def _driven(finding: HoleFinding | None) -> str:
-    """Say what a pile was screwed or driven to."""
-    if finding is None:
+def _crown(row: object, element: Element, name: str, style: Style) -> str:
+    """Say what a beam's crown is there, where it has one: it is no gap to be packed."""
+    typed = entries_of(element.typed, element.typed_in)
+    crown = typed.optional("crown")
+    if crown is None or not isinstance(row, PierRow):
         return ""
-    return f"{finding.bearing}{finding.note and f', {finding.note}'}"
+    places = row.grid.places()
+    along = next((far for own, _, far in places if own == name), None)
+    run = max(far for _, _, far in places)
+    bows = crown_at(crown, along, run) if along is not None and run.nanometres else Length(0)
+    if not bows.nanometres:
+        return ""
+    return f"; of a gap under the beam {format_length(bows, style)} is its crown, do not pack that"
+
+
+def _driven(findings: list[HoleFinding], style: Style) -> str:
+    """Say what a pile was screwed or driven to, at each depth it was read at."""
+    at_depths = [
+        f"at {format_length(one.depth, style)} {one.note or one.bearing}"
+        for one in findings
+        if one.depth is not None
+    ]
+    last = findings[-1] if findings else None
+    if last is not None and last.depth is None:
+        at_depths.append(f"{last.bearing}{last.note and f', {last.note}'}")
+    return "; ".join(at_depths)

@@ -163,8 +163,20 @@ class _Schedule:
             "tube": _shown(tube, style),
             "concrete": None if volume is None else show_volume(volume, style),
             "head": self._head(seat, shot_top),
-            "problem": problem,
+            "problem": " ".join(filter(None, [problem, self._too_deep(ground)])),
         }
+
+    def _too_deep(self, ground: Elevation | None) -> str:
+        """Say where the hole that is asked for is deeper than the auger reaches; else nothing."""
+        reach = self.work.auger
+        if reach is None or ground is None:
+            return ""
+        asked = self.work.depths.bottom_below(ground, self.row.bottom)
+        deep = None if asked is None else hole_depth(ground, asked)
+        if deep is None or deep <= reach:
+            return ""
+        depth, has = (show(one, self.style)["text"] for one in (deep, reach))
+        return f"{depth} deep, and the auger reaches {has}: bring an extension."
 
     def _made(
         self, name: str, top: Elevation, bottom: Elevation | None

@@ -24,7 +24,7 @@ from server.stages.beam_line import LevelSheet, level_sheet
 from server.stages.boards import BoardsSheet, boards_sheet
 from server.stages.facts import element_fact
 from server.stages.flatness import FlatnessSheet, flatness_sheet
-from server.stages.pier_tops import PierTops, locks_of, pier_tops
+from server.stages.pier_tops import PierTops, driven_of, locks_of, pier_tops
 from server.stages.piers import Findings, PierSchedule, findings_of, schedule_of
 from server.stages.spot import SpotCheck, spot_checks
 
@@ -111,7 +111,9 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
         "flatness": flatness,
         "levels": levels,
         "pier_tops": (
-            pier_tops(aims, found, locks_of(job_id), findings) if stage is Stage.PIERS else []
+            pier_tops(aims, found, locks_of(job_id), driven_of(job_id))
+            if stage is Stage.PIERS
+            else []
         ),
     }
 

@@ -204,6 +204,7 @@ class FindingInput(serializers.Serializer[Any]):
     bearing = serializers.ChoiceField([str(bearing) for bearing in Bearing])
     is_cleaned = serializers.BooleanField()
     note = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
+    depth = Entry(required=False, default="")
     taken_at = ByThePhone()
 
 

@@ -13,19 +13,24 @@ from server.fieldbook.access import point_for
 from server.fieldbook.models import HoleFinding
 from server.jobs.models import Point
 from server.jobs.planned import ElementKind
+from server.jobs.rules import style_of
 from server.records import record_once
-from server.refusals import Conflict
+from server.refusals import Conflict, Entries
 
 
 @dataclass(frozen=True, slots=True)
 class FindingForm:
-    """What a pier bears on, whether its hole is clean and flat, and a pile's torque or refusal."""
+    """What a pier bears on, whether its hole is clean and flat, and a pile's torque or refusal.
+
+    ``depth`` is how deep the pile was then, as it was typed; it may be left empty.
+    """
 
     id: UUID
     bearing: str
     is_cleaned: bool
     taken_at: datetime
     note: str = ""
+    depth: str = ""
 
 
 def record_finding(user: User, point_id: UUID, form: FindingForm) -> tuple[HoleFinding, bool]:
@@ -35,6 +40,12 @@ def record_finding(user: User, point_id: UUID, form: FindingForm) -> tuple[HoleF
         raise Conflict(
             point.where, "This is no pier's hole.", "Record what a pier bears on at its hole."
         )
+    entries = Entries({"depth": form.depth}, style_of(point.owner.job))
+    depth = entries.optional("depth")
+    if depth is not None and depth.nanometres <= 0:
+        why = "It is not in the ground yet."
+        entries.refuse("depth", form.depth, why, "Measure from the ground down to its tip.")
+    entries.finish()
     return record_once(
         HoleFinding(
             id=form.id,
@@ -42,6 +53,7 @@ def record_finding(user: User, point_id: UUID, form: FindingForm) -> tuple[HoleF
             bearing=form.bearing,
             is_cleaned=form.is_cleaned,
             note=form.note.strip(),
+            depth=depth,
             taken_at=form.taken_at,
             taken_by=user,
         )

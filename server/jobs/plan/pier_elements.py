@@ -10,7 +10,7 @@ from core.design.stack import AdjustableHead, Layer
 from core.elements import Element, PierGrid, PierRow, read_count
 from core.errors import OutOfRange
 from core.floors import PlanPoint
-from core.lengths import Length
+from core.lengths import Length, Style, retypable
 from core.piers import Bell, HoleDepths
 from server.jobs.plan.element_form import Ground, Typed, lengths_of
 from server.jobs.plan.layers import read_layers
@@ -27,6 +27,7 @@ class PierWork:
     head: AdjustableHead | None
     stock: Length | None
     kerf: Length
+    auger: Length | None = None
 
 
 def piers(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
@@ -44,15 +45,49 @@ def piles(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     """Return a row of piles: evenly from its first on, their tops under a beam, with heads."""
     grid, beam, head = _row_of_piles(entries), entries.length("beam"), _head(entries)
     entries.optional("shaft")
+    entries.optional("crown")
     if grid is None or beam is None or ground.surface is None:
         return None
     layer = entries.check("beam", lambda: Layer("Beam", beam))
-    if layer is None:
+    thicker = _own_beams(entries, grid, beam)
+    if layer is None or thicker is None:
         return None
     stack, surface = StackUp((layer,)), ground.surface
     return entries.check(
-        "beam", lambda: PierRow(grid, surface, stack, Fall(Fraction(0)), head=head, has_holes=False)
+        "beam",
+        lambda: PierRow(
+            grid, surface, stack, Fall(Fraction(0)), head=head, has_holes=False, thicker=thicker
+        ),
     )
+
+
+def _own_beams(
+    entries: Entries, grid: PierGrid, beam: Length
+) -> tuple[tuple[str, Length], ...] | None:
+    """Return by how much the beam over some piles is thicker than over the others.
+
+    Typed as "2: 9 3/8, 4: 9 1/2"; None with the refusal kept.
+    """
+    names = {name for name, _, _ in grid.places()}
+    found: list[tuple[str, Length]] = []
+    for part in filter(str.strip, entries.text("own_beams").replace(";", ",").split(",")):
+        name, has_colon, typed = (one.strip() for one in part.partition(":"))
+        own = entries.check("own_beams", lambda typed=typed: entries.measured(typed))  # type: ignore[misc]
+        if not has_colon or name not in names or own is None:
+            why = "This names no pile with its own beam."
+            entries.refuse("own_beams", part.strip(), why, "Write it like 2: 9 3/8, 4: 9 1/2.")
+            return None
+        found.append((name, own - beam))
+    return tuple(found)
+
+
+def own_beams_retyped(typed: str, was: Style, style: Style) -> str:
+    """Return the beams of their own as they can be typed in another style."""
+    entries, said = Entries({}, was), list[str]()
+    for part in filter(str.strip, typed.replace(";", ",").split(",")):
+        name, _, own = part.partition(":")
+        said.append(f"{name.strip()}: {retypable(entries.measured(own), style)}")
+    return ", ".join(said)
 
 
 def _row_of_piles(entries: Entries) -> PierGrid | None:
@@ -110,7 +145,7 @@ def pier_work(entries: Entries) -> PierWork | None:
             entries.text("diameter"), "A tube has a diameter.", "8 to 16 in is usual."
         )
         return entries.check("diameter", lambda: _raise(refusal))
-    return PierWork(diameter, bell, depths, head, stock, kerf)
+    return PierWork(diameter, bell, depths, head, stock, kerf, entries.optional("auger"))
 
 
 def _raise(refusal: OutOfRange) -> PierWork:

@@ -9,6 +9,7 @@ from server.jobs.plan.element_form import Ground, Typed, entries_of
 from server.jobs.plan.elements import build
 from server.jobs.plan.layers import LayerTyped
 from server.jobs.plan.panels import PANEL_ENTRIES, PanelTyped, panel_entries, read_panels
+from server.jobs.plan.pier_elements import own_beams_retyped
 from server.jobs.plan.underside import (
     EVEN,
     ThickenedTyped,
@@ -40,13 +41,22 @@ def element_retyped(element: Element, style: Style) -> Typed:
         "corners": [
             [again(f"corners.{i}.x"), again(f"corners.{i}.y")] for i in range(len(typed["corners"]))
         ],
-        "measures": {name: again(name) for name in typed["measures"]},
+        "measures": _measures(typed["measures"], entries, element, style),
         "steps": [
             {"along": again(f"steps.{i}.along"), "drop": again(f"steps.{i}.drop")}
             for i in range(len(typed["steps"]))
         ],
         "layers": _layers(typed["layers"], entries, style),
     }
+
+
+def _measures(
+    typed: dict[str, str], entries: Entries, element: Element, style: Style
+) -> dict[str, str]:
+    found = {name: entries.retyped(name, style) for name in typed}
+    if typed.get("own_beams", "").strip():
+        found["own_beams"] = own_beams_retyped(typed["own_beams"], element.typed_in, style)
+    return found
 
 
 def _layers(typed: list[LayerTyped], entries: Entries, style: Style) -> list[LayerTyped]:

@@ -100,6 +100,15 @@ class PouredWithIt(PourTestCase):
         self.assertIn("the layer: ", why)
         self.assertIn("the steel: ", why)
 
+    def test_mesh_or_bars_are_asked_for_where_steel_is_planned(self) -> None:
+        self.assertNotIn("steel", self.lines())
+        self.set_in("steel", level='1 1/2"')
+        self.assertFalse(self.lines()["steel"][0])
+        self.answer("steel", "6 sheets on the truck")
+        self.assertTrue(self.lines()["steel"][0])
+        self.answer("steel", "two short", is_good=False)
+        self.assertIn("two short", self.lines()["steel"][1])
+
     def test_a_recess_takes_its_volume_off_what_is_ordered(self) -> None:
         sides = {"x": "1 ft", "y": "1 ft", "length": "9 ft", "width": "9 ft"}
         corner = {"notch_length": "", "notch_width": ""}

@@ -12,7 +12,7 @@ from django.test.utils import CaptureQueriesContext
 from openpyxl import load_workbook
 
 from server.crews.models import Crew
-from server.jobs.models import Point
+from server.jobs.models import Job, Point
 from server.tests.plan import element_body
 from server.tests.site import TAKEN_AT, SiteTestCase
 
@@ -192,6 +192,44 @@ class Stages(SiteTestCase):
         self.assertNotIn("The piles", [row["name"] for row in rows])
         lock = {"id": str(uuid4()), "is_locked": True, "taken_at": TAKEN_AT}
         self.ok(self.helper, f"points/{top_of_first.pk}/head-locks", lock)
+
+    def test_a_torque_stands_against_its_depth_and_a_pile_may_have_a_beam_of_its_own(self) -> None:
+        """A beam 1/2 in thicker over pile 2, bowed up 3/8 in: its top 1/2 in lower there."""
+        own = {"own_beams": '2: 9 3/4"', "crown": '3/8"', "head_least": "", "head_greatest": ""}
+        piles = self.place("piles", level="0", measures=own)
+        self.assertEqual(self.shoot(piles, "pier-top", "1", "3' 11 1/4\"")["action"], "leave it")
+        second = self.shoot(piles, "pier-top", "2", "4' 0 3/4\"")
+        self.assertEqual(second["action"], 'pack 1"')
+        told = self.stage("piers")["pier_tops"][0]["tops"][1]["says"]
+        self.assertIn('of a gap under the beam 3/8" is its crown', told)
+        first = Point.objects.get(element=piles, name="1")
+        for depth, note in (("6 ft", "2,100 ft-lb"), ("8 ft", "3,000 ft-lb")):
+            driven = {"id": str(uuid4()), "bearing": "torque reached", "is_cleaned": True,
+                      "note": note, "depth": depth, "taken_at": TAKEN_AT}  # fmt: skip
+            self.ok(self.helper, f"points/{first.pk}/findings", driven)
+        top = self.stage("piers")["pier_tops"][0]["tops"][0]
+        self.assertEqual(top["driven"], "at 6' 0\" 2,100 ft-lb; at 8' 0\" 3,000 ft-lb")
+        odd = driven | {"id": str(uuid4()), "depth": "0"}
+        self.assertIn("not in the ground", self.refused(
+            self.helper, f"points/{first.pk}/findings", odd)["depth"])  # fmt: skip
+        for wrong in ("9: 9 3/4", "9 3/4", "2: x"):
+            body = element_body("piles", self.floor, name="Odd", measures={"own_beams": wrong})
+            self.assertIn(
+                "own_beams", self.refused(self.foreman, f"jobs/{self.job}/elements", body)
+            )
+        Job.objects.filter(pk=self.job).update(style="mm")
+        typed = self.get(f"elements/{piles}")["measures"]
+        self.assertEqual(typed["own_beams"], "2: 247.65 mm")
+
+    def test_a_hole_deeper_than_the_auger_reaches_says_so_before_it_is_drilled(self) -> None:
+        reach = {"auger": "3 ft", "frost_depth": "3' 6\""}
+        piers = self.place("piers", measures=reach)
+        self.shoot(piers, "ground", "1", "4 ft")
+        first = self.stage("piers")["schedules"][0]["piers"][0]
+        self.assertIn("3' 6\" deep, and the auger reaches 3' 0\"", first["problem"])
+        enough = self.place("piers", name="Others", measures=reach | {"auger": "3' 6\""})
+        self.shoot(enough, "ground", "1", "4 ft")
+        self.assertEqual(self.stage("piers")["schedules"][1]["piers"][0]["problem"], "")
 
     def test_what_a_pile_was_driven_to_stands_beside_what_it_bears_on(self) -> None:
         piers = self.place("piers")

@@ -3105,7 +3105,7 @@ export interface components {
             text: string;
         };
         /** @enum {string} */
-        AnswerInputQuestionEnum: "ordered" | "extra" | "inspection" | "over-dig" | "strip";
+        AnswerInputQuestionEnum: "ordered" | "extra" | "inspection" | "over-dig" | "strip" | "steel";
         /** @description An answer about a pour. */
         AnswerInputRequest: {
             /** Format: uuid */
@@ -3892,6 +3892,8 @@ export interface components {
             is_cleaned: boolean;
             /** @default  */
             note: string;
+            /** @default  */
+            depth: string;
             /** Format: date-time */
             taken_at: string;
         };
@@ -5338,7 +5340,7 @@ export interface components {
             why: string;
         };
         /** @enum {string} */
-        QuestionEnum: "instrument" | "benchmark" | "doubt" | "points" | "age" | "stone" | "thin" | "concrete" | "extra" | "over-dig" | "depths" | "inspection" | "strip";
+        QuestionEnum: "instrument" | "benchmark" | "doubt" | "points" | "age" | "stone" | "thin" | "concrete" | "extra" | "over-dig" | "depths" | "inspection" | "strip" | "steel";
         /** @description How far, and which way, a finished level is to move. */
         RaisedInputRequest: {
             by: string;

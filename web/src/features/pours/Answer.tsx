@@ -14,6 +14,7 @@ const WORDS: Record<Asked, { ask: string; label: string; choices: [string, strin
   extra: { ask: "Acknowledged", label: "By whom", choices: ["acknowledged", "not acknowledged"] },
   inspection: { ask: "Inspection", label: "Who, and what was said", choices: ["passed", "failed"] },
   strip: { ask: "Isolation strip", label: "What", choices: ["on hand, or none needed", "missing"] },
+  steel: { ask: "Mesh or bars", label: "What", choices: ["on hand", "missing"] },
   "over-dig": {
     ask: "Over-dug",
     label: "How it is filled, and who said so",

@@ -39,7 +39,7 @@ export function Finding({ pier }: { pier: Schemas["PierLine"] }) {
       told(
         api.POST("/api/v1/points/{point}/findings", {
           params: { path: { point: pier.hole } },
-          body: { id, bearing, is_cleaned, note, taken_at },
+          body: { id, bearing, is_cleaned, note, depth: "", taken_at },
         }),
       ),
     onRecorded: () => setOpen(false),

@@ -61,12 +61,12 @@ function Driven({ top }: { top: Top }) {
   const [isOpen, setOpen] = useState(false);
   const form = useForm({
     draft: `driven:${top.point}`,
-    initial: { note: "" },
-    send: ({ id, note }, taken_at) =>
+    initial: { note: "", depth: "" },
+    send: ({ id, note, depth }, taken_at) =>
       told(
         api.POST("/api/v1/points/{point}/findings", {
           params: { path: { point: top.point } },
-          body: { id, bearing: "torque reached", is_cleaned: true, note, taken_at },
+          body: { id, bearing: "torque reached", is_cleaned: true, note, depth, taken_at },
         }),
       ),
     onRecorded: () => {
@@ -84,7 +84,13 @@ function Driven({ top }: { top: Top }) {
   return (
     <Box component="form" noValidate onSubmit={form.submit} sx={{ flexBasis: "100%" }}>
       <Entry form={form} name="note" label={`Torque or refusal reached, ${named}`} />
-      <RecordButton form={form} fields={["note"]}>
+      <Entry
+        form={form}
+        name="depth"
+        label="How deep it is now"
+        hint="While it is driven: a torque at every few feet. May be left empty"
+      />
+      <RecordButton form={form} fields={["note", "depth"]}>
         Record it
       </RecordButton>
     </Box>
