@@ -9,6 +9,7 @@ from core.design.given import GivenSurface
 from core.design.panel import Panel, Toward, fall_to_point, level_panel, panel_toward
 from core.design.panels_fit import check_panels
 from core.design.slab import STONE, Slab, SlabOver, SlabPart, formation_under
+from core.design.soil import Soil, soil_of
 from core.design.stack import AdjustableHead, HeadTravel, Layer, StackUp, total
 from core.design.surface import LevelSurface, PanelSurface, Shifted, Surface
 from core.design.underside import Taper, ThickenedEdge, Under, Underside, check_edge
@@ -33,6 +34,7 @@ __all__ = [
     "Slab",
     "SlabOver",
     "SlabPart",
+    "Soil",
     "StackUp",
     "Surface",
     "Taper",
@@ -53,5 +55,6 @@ __all__ = [
     "panel_toward",
     "parse_fall",
     "rejudged",
+    "soil_of",
     "total",
 ]

@@ -33,6 +33,7 @@ from core.design import (
     level_panel,
     move_of,
     rejudged,
+    soil_of,
 )
 from core.design.overlay import pieces_of
 from core.drawings import (
@@ -89,6 +90,7 @@ from core.layout import (
 )
 from core.lengths import Elevation, Length, Reading, Style, StyleKind
 from core.lengths.possible import readings_of
+from core.movement import Leveled, movement
 from core.options import Prices, cheapest_of
 from core.piers import Bell, HoleDepths, Pier, cut_list, order_for_top
 from core.pours import (
@@ -119,6 +121,7 @@ from core.setups import (
 from core.slips import Aim, Explanation, Near, Slip, expected_at
 from core.slips.question import Offer as SlipOffer
 from core.slips.question import Question as SlipQuestion
+from core.stairs import flight
 from core.standing import Reach, ToShoot, beam_over, set_ups_for, where_to_stand
 from core.surfaces import (
     Plane,
@@ -197,6 +200,7 @@ def samples() -> Iterator[Any]:
     )
     check = face_about(10.0, 0.001, 0.001)
     yield from (Tilt(check, check), Slope(metres("0.001"), metres(10)))
+    yield from over_time_samples()
     yield Receiver(Signal.FAST_IS_LOW, metres("0.001"), metres("0.002"))
     near = Near(1.0, 1.0, 0.0)
     yield from (near, expected_at((near,)), Aim(Task.STONE, Elevation(0), 0.006, 0.003))
@@ -229,6 +233,14 @@ def samples() -> Iterator[Any]:
     yield SlipQuestion(Length(1), from_neighbours=True, offers=(offer,))
     yield from trust_samples()
     yield close_run(Elevation(0), [Leg(Reading(2), Reading(1))], Elevation(1))
+
+
+def over_time_samples() -> Iterator[Any]:
+    """One of every value of stairs, of points leveled again, of soil."""
+    stairs = flight([Measured(name, Elevation(n * 10**8)) for n, name in enumerate("abc")])
+    moves = movement([Leveled(float(n), Elevation(n), 0.001) for n in (1, 2)])
+    yield from (stairs, stairs.odd, moves, moves.in_all, moves.levelings[0])
+    yield soil_of(1.0, 1.0, 1.25)
 
 
 def layout_samples() -> Iterator[Any]:

@@ -27,6 +27,7 @@ from server.stages.helpers import (
     strip_sheet,
     triangle_sheet,
 )
+from server.stages.movement import MovementSheet, movement_sheet
 from server.stages.quantities import QuantitiesSheet, quantities_sheet
 from server.stages.stage_sheet import StageSheet, stage_sheet
 from server.stages.strings import PulledStringSheet, StringForm, string_sheet
@@ -86,6 +87,15 @@ class StageView(SignedInView):
         if stage not in list(Stage):
             raise Missing(stage, "There is no such stage.", "Take one of the order of work.")
         return Response(stage_sheet(self.user(request), job, Stage(stage)))
+
+
+class MovementView(SignedInView):
+    """The points of an element over time."""
+
+    @extend_schema(operation_id="movement", responses=answers(MovementSheet))
+    def get(self, request: Request, element: UUID) -> Response:
+        """Return how far each moved beyond what can be told apart."""
+        return Response(movement_sheet(self.user(request), element))
 
 
 class QuantitiesView(SignedInView):

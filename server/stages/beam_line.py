@@ -6,6 +6,7 @@ from typing import TypedDict
 
 from core.beam_line import TEN_FEET, THREE_METRES, Measured, OutOfLevel, out_of_level, per
 from core.lengths import Length, Style, format_amount, format_fine
+from core.stairs import USUAL_APART, flight
 from server.fieldbook.pegs import FoundPoint, OwnPegs
 from server.jobs.models import Element
 from server.jobs.plan.job_plan import JobPlan
@@ -21,6 +22,22 @@ class BelowSheet(TypedDict):
     is_told: bool
 
 
+class RiserSheet(TypedDict):
+    """A riser: between which points, how high, and whether it is the odd one."""
+
+    below: str
+    above: str
+    rise: str
+    is_odd: bool
+
+
+class StairsSheet(TypedDict):
+    """A group taken as stairs, in the order its points are named: each rise, and the odd one."""
+
+    says: str
+    risers: list[RiserSheet]
+
+
 class LevelSheet(TypedDict):
     """A surface measured from one beam, the highest point first.
 
@@ -32,6 +49,7 @@ class LevelSheet(TypedDict):
     per_run: str
     points: list[BelowSheet]
     left_out: str
+    stairs: StairsSheet | None
 
 
 def level_sheet(plan: JobPlan, element: Element, own: OwnPegs) -> LevelSheet | None:
@@ -62,6 +80,34 @@ def level_sheet(plan: JobPlan, element: Element, own: OwnPegs) -> LevelSheet | N
         "per_run": _per_run(plan, level) if float(level.apart) > width else "",
         "points": rows,
         "left_out": _left_out(found, beam),
+        "stairs": _stairs(beam, style, step) if len(beam) > FEWEST else None,
+    }
+
+
+def _stairs(beam: list[FoundPoint], style: Style, step: Length) -> StairsSheet:
+    """Return a group as stairs; the odd riser is named where they differ by more than is usual."""
+    made = flight([_measured(one) for one in beam])
+    even = made.is_even()
+    apart, usual = (format_amount(one, style, step) for one in (made.apart, USUAL_APART))
+    odd = made.odd
+    says = (
+        f"The risers differ by {apart}, no more than {usual}."
+        if even
+        else f"{odd.below} to {odd.above} is the odd one: the risers differ by {apart}; "
+        f"{usual} is usual, local code says."
+    )
+    return {
+        "says": says,
+        "risers": [
+            {
+                "below": riser.below,
+                "above": riser.above,
+                "rise": format_amount(riser.rise, style, step)
+                + (" down" if riser.rise.nanometres < 0 else ""),
+                "is_odd": not even and riser is odd,
+            }
+            for riser in made.risers
+        ],
     }
 
 

@@ -26,6 +26,7 @@ from server.stages.facts import element_fact
 from server.stages.flatness import FlatnessSheet, flatness_sheet
 from server.stages.pier_tops import PierTops, driven_of, locks_of, pier_tops
 from server.stages.piers import Findings, PierSchedule, findings_of, schedule_of
+from server.stages.soil import SoilSheet, soil_sheet
 from server.stages.spot import SpotCheck, spot_checks
 
 #: Where what was set is shot again on the day.
@@ -70,6 +71,7 @@ class StageSheet(TypedDict):
     flatness: list[FlatnessSheet]
     levels: list[LevelSheet]
     pier_tops: list[PierTops]
+    soils: list[SoilSheet]
 
 
 def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
@@ -86,6 +88,7 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
     schedules: list[PierSchedule] = []
     flatness: list[FlatnessSheet] = []
     levels: list[LevelSheet] = []
+    soils: list[SoilSheet] = []
     checks = spot_checks(found, plan.style) if stage in SPOT_CHECKED else {}
     for element in plan.elements.values():
         own = found.get(element.pk, OwnPegs())
@@ -94,6 +97,9 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
             works.append(_work(element, own, aims, stage, checks.get(element.pk)))
         if stage in (Stage.DIG, Stage.PIERS) and own.points:
             holds += _holds(element, own, aims, findings, stage)
+        if stage is Stage.DIG and element.kind == ElementKind.EXCAVATION:
+            soil = soil_sheet(plan, element, found)
+            soils += [soil] if soil else []
         if stage is Stage.LAYOUT and element.kind == ElementKind.BOARDS:
             boards.append(boards_sheet(plan, element, own))
         if stage is Stage.AFTER and own.found:
@@ -110,6 +116,7 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
         "schedules": schedules,
         "flatness": flatness,
         "levels": levels,
+        "soils": soils,
         "pier_tops": (
             pier_tops(aims, found, locks_of(job_id), driven_of(job_id))
             if stage is Stage.PIERS

@@ -9,7 +9,7 @@ Body = dict[str, Any]
 
 MEASURES: dict[str, dict[str, str]] = {
     "boards": {"clearance": '6"', "step": "2 ft", "tallest": "4 ft", "driven": '18"'},
-    "excavation": {"spacing": "8 ft"},
+    "excavation": {"spacing": "8 ft", "ground": "", "loose": "1.25"},
     "footing": {"strip_width": '16"', "depth": '8"', "spacing": "8 ft", "grade": "",
                 "frost_depth": ""},
     "pad": {"x": "3 m", "y": "2 m", "length": "2 ft", "width": "2 ft", "depth": '12"',

@@ -83,6 +83,18 @@ class FreePoints(HeightSite):
         told = [(one["point"], one["is_told"]) for one in level["points"]]
         self.assertEqual(told, [("a", False), ("b", False), ("c", True)])
 
+    def test_stairs_name_the_odd_riser(self) -> None:
+        """Rises of 0.59, 0.59 and 0.66 ft: the last is an inch higher than the others."""
+        for name, reading in (("floor", "5.00"), ("1", "4.41"), ("2", "3.82")):
+            self.shoot(self.add(name)["id"], reading)
+        (level,) = self.sheet()["levels"]
+        self.assertIn("The risers differ by 0", level["stairs"]["says"])
+        self.shoot(self.add("landing")["id"], "3.16")
+        stairs = self.sheet()["levels"][0]["stairs"]
+        self.assertIn("2 to landing is the odd one", stairs["says"])
+        self.assertEqual([row["is_odd"] for row in stairs["risers"]], [False, False, True])
+        self.assertEqual(stairs["risers"][0]["below"], "floor")
+
     def test_two_beams_are_not_taken_for_one(self) -> None:
         """The second set-up stands on the same benchmark, misread by 0.30 ft."""
         for name in ("a", "b"):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from math import nan
 
-from core.design import FrostCover, GivenSurface, Surface, parse_fall
+from core.design import FrostCover, GivenSurface, Surface, parse_fall, soil_of
 from core.elements import (
     BoardsAround,
     Courses,
@@ -47,6 +47,7 @@ FOOTINGS = (ElementKind.FOOTING, ElementKind.PAD)
 WET = "wet"
 #: What a measure says that ground along an open line falls to the left of it.
 LEFT = "left"
+USUAL_LOOSE = "1.25"
 DEFAULT_WASTE = "5"
 WASTE_ACCEPTS = "Give a number of per cent from 0 to 100."
 
@@ -74,6 +75,24 @@ def frost_of(entries: Entries) -> FrostCover | None:
 def is_wet(entries: Entries) -> bool:
     """Whether screed points are wet pads; where nobody said, they are fixed beforehand."""
     return entries.text("screeds").strip() == WET
+
+
+def soil_factor(entries: Entries) -> float | None:
+    """Return how much room soil takes loose, 1.25 where nobody said; None with the refusal kept."""
+    text = entries.text("loose").strip() or USUAL_LOOSE
+    try:
+        factor = float(text) if len(text) <= MOST_DIGITS else nan
+    except ValueError:
+        factor = nan
+    is_one = entries.check("loose", lambda: soil_of(1.0, 0.0, factor)) is not None
+    return factor if is_one else None
+
+
+def _excavation(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    if entries.text("ground").strip():
+        entries.elevation("ground")
+    made = _covered(Task.FORMATION)(entries, typed, ground)
+    return made if soil_factor(entries) is not None else None
 
 
 Build = Callable[[Entries, Typed, Ground], Element | None]
@@ -236,7 +255,7 @@ def _obstacle(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
 
 BUILDS: dict[ElementKind, Build] = {
     ElementKind.BOARDS: _boards,
-    ElementKind.EXCAVATION: _covered(Task.FORMATION),
+    ElementKind.EXCAVATION: _excavation,
     ElementKind.FOOTING: _footing,
     ElementKind.PAD: _pad,
     ElementKind.WALL: _wall,

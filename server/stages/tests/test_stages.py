@@ -219,7 +219,7 @@ class Stages(SiteTestCase):
             )
         Job.objects.filter(pk=self.job).update(style="mm")
         typed = self.get(f"elements/{piles}")["measures"]
-        self.assertEqual(typed["own_beams"], "2: 247.65 mm")
+        self.assertEqual(typed["own_beams"], "2: 0.24765 m")
 
     def test_a_hole_deeper_than_the_auger_reaches_says_so_before_it_is_drilled(self) -> None:
         reach = {"auger": "3 ft", "frost_depth": "3' 6\""}
@@ -331,6 +331,36 @@ class Stages(SiteTestCase):
         self.assertEqual(stakes[-1]["down"], '1" UP: the string lies too low')
         for field, wrong in (("apart", "0"), ("every", "0.01 in"), ("start", "x"), ("end", "0")):
             self.assertIn(field, self.refused(self.helper, path, typed | {field: wrong}))
+
+    def test_the_soil_of_a_dig_in_the_ground_and_loose(self) -> None:
+        """6 m x 4 m, 2 ft 1/2 in below ground that was typed: 19.5 yd³, and a quarter more."""
+        ground = {"ground": "52' 8\"", "loose": "1.25"}
+        dig = self.place("excavation", part="sub-grade", measures=ground)
+        (soil,) = self.stage("dig")["soils"]
+        self.assertEqual(soil["element"], str(dig))
+        self.assertAlmostEqual(soil["loose"]["value"], soil["in_ground"]["value"] * 1.25, places=6)
+        self.assertAlmostEqual(soil["in_ground"]["value"], 19.53, delta=0.01)
+        body = element_body("excavation", self.floor, name="Odd", measures={"loose": "3"})
+        self.assertIn("loose", self.refused(self.foreman, f"jobs/{self.job}/elements", body))
+        self.place("excavation", part="sub-grade", name="Ground unknown")
+        self.assertEqual(len(self.stage("dig")["soils"]), 1)
+
+    def test_points_leveled_again_after_weeks_say_how_far_they_moved(self) -> None:
+        """3/8 in down in a month is told; 1/32 in is not, with this kit."""
+        forms = self.place("form")
+        path = f"elements/{forms}/movement"
+        self.shoot(forms, "form", "1", "3' 2\"")
+        self.shoot(forms, "form", "1a", "3' 2\"")
+        self.assertEqual(self.get(path, self.helper)["points"], [])
+        later = {"taken_at": "2026-05-05T09:30:00Z"}
+        self.shoot(forms, "form", "1", "3' 2 3/8\"", **later)
+        self.shoot(forms, "form", "1a", "3' 2\"", **later)
+        one, other = self.get(path, self.helper)["points"]
+        self.assertEqual((one["point"], one["is_told"]), ("1", True))
+        self.assertIn('3/8" down', one["in_all"])
+        self.assertEqual([row["day"] for row in one["levelings"]], ["2026-05-04", "2026-05-05"])
+        self.assertIn("no movement that can be told", other["in_all"])
+        self.get(path, self.outsider, 404)
 
     def test_small_sums(self) -> None:
         job = f"jobs/{self.job}"

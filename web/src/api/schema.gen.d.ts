@@ -738,6 +738,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/elements/{element}/movement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return how far each moved beyond what can be told apart. */
+        get: operations["movement"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/elements/{element}/moves": {
         parameters: {
             query?: never;
@@ -4578,9 +4595,16 @@ export interface components {
             per_run: string;
             points: components["schemas"]["BelowSheet"][];
             left_out: string;
+            stairs: components["schemas"]["StairsSheet"] | null;
         };
         /** @enum {string} */
         LevelSideEnum: "above" | "below";
+        /** @description A leveling of a point: its day, and how far it lay above the first one, meters. */
+        LevelingSheet: {
+            day: string;
+            /** Format: double */
+            rise: number;
+        };
         /** @description A hold that is lifted, and why. */
         LiftInputRequest: {
             /** Format: uuid */
@@ -4696,6 +4720,19 @@ export interface components {
             name: string;
             before: string;
             after: string;
+        };
+        /** @description A point over time: how far it moved in all and lately, in words, and each leveling. */
+        MovedSheet: {
+            point: string;
+            in_all: string;
+            lately: string;
+            is_told: boolean;
+            levelings: components["schemas"]["LevelingSheet"][];
+        };
+        /** @description The points of an element that were leveled on two days or more. */
+        MovementSheet: {
+            name: string;
+            points: components["schemas"]["MovedSheet"][];
         };
         /** @description What a change moves: levels and set-ups by how much; verdicts and pours from what to what. */
         MovesOfAll: {
@@ -5518,6 +5555,13 @@ export interface components {
         };
         /** @enum {string} */
         RetiredSheetKindEnum: "floors" | "elements" | "points" | "pours" | "benchmarks";
+        /** @description A riser: between which points, how high, and whether it is the odd one. */
+        RiserSheet: {
+            below: string;
+            above: string;
+            rise: string;
+            is_odd: boolean;
+        };
         /** @enum {string} */
         RodEnum: "any" | "ft-in/8" | "ft-in/16" | "ft/100" | "m/cm" | "mm";
         /** @description A new rod. */
@@ -5938,6 +5982,13 @@ export interface components {
             words: string;
             was_noticed: boolean;
         };
+        /** @description What an excavation gives of soil; ``rests_on`` says which ground it is dug from. */
+        SoilSheet: {
+            element: string;
+            in_ground: components["schemas"]["Amount"];
+            loose: components["schemas"]["Amount"];
+            rests_on: string;
+        };
         /** @description A named point and the thickness there. */
         Spot: {
             point: string;
@@ -6008,6 +6059,12 @@ export interface components {
             flatness: components["schemas"]["FlatnessSheet"][];
             levels: components["schemas"]["LevelSheet"][];
             pier_tops: components["schemas"]["PierTops"][];
+            soils: components["schemas"]["SoilSheet"][];
+        };
+        /** @description A group taken as stairs, in the order its points are named: each rise, and the odd one. */
+        StairsSheet: {
+            says: string;
+            risers: components["schemas"]["RiserSheet"][];
         };
         /** @description A stake along the string: the string's height there, its sag, and what to measure down. */
         StakeSheet: {
@@ -9265,6 +9322,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    movement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                element: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementSheet"];
                 };
             };
             /** @description What was wrong */

@@ -93,7 +93,21 @@ export const KINDS: Record<Kind, KindSheet> = {
     lead: "The formation, shot on a grid while it is dug.",
     level: "Formation",
     shapes: AROUND,
-    measures: [COUNTED],
+    measures: [
+      COUNTED,
+      {
+        name: "ground",
+        label: "Ground now, an elevation",
+        hint: "For the soil; left empty, it is taken from the ground shots",
+        isFolded: true,
+      },
+      {
+        name: "loose",
+        label: "Loose, it takes so many times the room",
+        usual: ["1.25", "1.25"],
+        isFolded: true,
+      },
+    ],
   },
   footing: {
     name: "Strip footing",

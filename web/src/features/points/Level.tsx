@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { Schemas } from "../../api/client";
+import { OnDemand } from "../../parts/OnDemand";
 import { Panel } from "../../parts/Page";
 
 /** How far out of level a group is: the highest point first, everything else below it. */
@@ -19,7 +20,29 @@ export function Level({ sheet, name }: { sheet: Schemas["LevelSheet"]; name: str
           </li>
         ))}
       </Box>
+      {sheet.stairs && <Stairs stairs={sheet.stairs} name={name} />}
       {sheet.left_out && <Typography color="text.secondary">{sheet.left_out}</Typography>}
     </Panel>
+  );
+}
+
+/** A group of three or more may be stairs: each riser, the odd one named. */
+function Stairs({ stairs, name }: { stairs: Schemas["StairsSheet"]; name: string }) {
+  return (
+    <OnDemand title="These are stairs" draft={`stairs:${name}`}>
+      {() => (
+        <Panel title="Riser by riser">
+          <Typography sx={{ fontWeight: 700 }}>{stairs.says}</Typography>
+          <Box component="ol" sx={{ m: 0, mt: 1, pl: 2.5 }}>
+            {stairs.risers.map((riser) => (
+              <li key={riser.above}>
+                {riser.below} to {riser.above}: <strong>{riser.rise}</strong>
+                {riser.is_odd && ", the odd one"}
+              </li>
+            ))}
+          </Box>
+        </Panel>
+      )}
+    </OnDemand>
   );
 }

@@ -7,10 +7,11 @@ import { useStage } from "../../api/queries";
 import { Choose, useChosen } from "../../parts/Choose";
 import { useKept } from "../../parts/drafts";
 import { Empty, Loaded, Page } from "../../parts/Page";
+import { OnDemand } from "../../parts/OnDemand";
 import { Select } from "../../parts/Select";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Shoot, usePass, workOf } from "../shoot";
-import { Match } from "../stages";
+import { Match, Moved } from "../stages";
 import { Level } from "./Level";
 import { NewPoint } from "./NewPoint";
 import { OnePoint } from "./OnePoint";
@@ -123,6 +124,9 @@ function Groups({ job, sheet }: { job: Job; sheet: Sheet }) {
       )}
       <Stack spacing={2} sx={{ px: { xs: 1.5, md: 3 }, pb: 3, pt: { xs: 2, md: 0 } }}>
         {level && <Level sheet={level} name={work.name} />}
+        <OnDemand title="How these points moved over time" draft={`moved:${work.id}`}>
+          {() => <Moved element={work.id} />}
+        </OnDemand>
         <OnePoint key={work.id} job={job} work={work} />
         {setUp && <Match job={job} setUp={setUp} />}
       </Stack>

@@ -9,6 +9,7 @@ import { Panel } from "../../parts/Page";
 import { Figure } from "../../parts/Figure";
 import { Boards } from "./Boards";
 import { Match } from "./Match";
+import { Moved } from "./Moved";
 import { PierTops } from "./PierTops";
 import { Schedule } from "./Schedule";
 import { SpotCheck } from "./SpotCheck";
@@ -19,6 +20,9 @@ import type { Stage } from "./stages";
 
 /** Where strings are pulled. */
 const WITH_STRINGS: readonly Stage[] = ["layout", "forms", "marks", "points"];
+
+/** What may be leveled again after weeks or years. */
+const WATCHED: readonly Stage[] = ["piers", "forms", "after"];
 
 type Props = {
   job: Schemas["JobSheet"];
@@ -33,6 +37,7 @@ type Props = {
 export function StagePanels({ job, sheet, stage, work, setUp, onShoot }: Props) {
   const boards = sheet.boards.find((one) => one.element === work.id);
   const schedule = sheet.schedules.find((one) => one.element === work.id);
+  const soil = sheet.soils.find((one) => one.element === work.id);
   const flat = sheet.flatness.find((one) => one.element === work.id);
   return (
     <Stack spacing={2} sx={{ px: { xs: 1.5, md: 3 }, pb: 3, pt: { xs: 2, md: 0 } }}>
@@ -44,6 +49,18 @@ export function StagePanels({ job, sheet, stage, work, setUp, onShoot }: Props) 
         <PierTops key={tops.floor} sheet={tops} canRecord={job.can_record} />
       ))}
       {flat && <Flat sheet={flat} />}
+      {soil && (
+        <Panel title="Soil of the dig">
+          <Figure name="In the ground" text={soil.in_ground.text} />
+          <Figure name="Loose, on the heap or the truck" text={soil.loose.text} strong />
+          <Figure name="Dug from" text={soil.rests_on} />
+        </Panel>
+      )}
+      {WATCHED.includes(stage) && (
+        <OnDemand title="How its points moved over time" draft={`moved:${work.id}`}>
+          {() => <Moved element={work.id} />}
+        </OnDemand>
+      )}
       {stage === "layout" && <Square job={job} />}
       {WITH_STRINGS.includes(stage) && (
         <OnDemand title="A string between two points" draft={`string:${job.id}`}>

@@ -1,5 +1,6 @@
 import { ElementHeights, ElementSheet } from "./ElementHeights";
 export { Match } from "./Match";
+export { Moved } from "./Moved";
 export { type OwnStage, STAGES, type Stage } from "./stages";
 import { StageScreen } from "./StageScreen";
 

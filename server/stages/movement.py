@@ -1,0 +1,107 @@
+"""How the points of an element moved over time, as screens read it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import UTC, datetime
+from typing import TypedDict
+from uuid import UUID
+
+from core.instruments import Setting
+from core.lengths import Style, format_amount, format_fine
+from core.movement import Leveled, Moved, Movement, movement
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.models import observed
+from server.fieldbook.pegs import last_shots, parts_of
+from server.fieldbook.standing import JobStandings
+from server.jobs.access import element_for
+from server.jobs.models import Point
+from server.jobs.rules import style_of
+
+#: So many readings of a point are looked at, the latest.
+MOST = 60
+
+
+class LevelingSheet(TypedDict):
+    """A leveling of a point: its day, and how far it lay above the first one, meters."""
+
+    day: str
+    rise: float
+
+
+class MovedSheet(TypedDict):
+    """A point over time: how far it moved in all and lately, in words, and each leveling."""
+
+    point: str
+    in_all: str
+    lately: str
+    is_told: bool
+    levelings: list[LevelingSheet]
+
+
+class MovementSheet(TypedDict):
+    """The points of an element that were leveled on two days or more."""
+
+    name: str
+    points: list[MovedSheet]
+
+
+def movement_sheet(user: User, element_id: UUID) -> MovementSheet:
+    """Return how an element's points moved, each from its first leveling to its last."""
+    element, _ = element_for(user, element_id, Ability.READ)
+    style = style_of(element.job)
+    points = {point.pk: point for point in Point.objects.filter(element=element, retired_at=None)}
+    by_point: dict[UUID, dict[str, Leveled]] = {}
+    for key, day, found in _levelings(element_id, JobStandings(element.job), points):
+        # The newest comes first, and it is the day's.
+        by_point.setdefault(key, {}).setdefault(day, found)
+    return {
+        "name": element.name,
+        "points": [
+            _moved(points[key].name, movement(list(days.values())), style)
+            for key, days in by_point.items()
+            if len(days) > 1
+        ],
+    }
+
+
+def _levelings(
+    element_id: UUID, standings: JobStandings, points: dict[UUID, Point]
+) -> Iterator[tuple[UUID, str, Leveled]]:
+    """Yield the fine readings that count, each with its point and its day."""
+    scope = {**parts_of([element_id]), "retired_at": None}
+    for shot in last_shots(scope, standings, ("sight", "reading"), last=MOST):
+        if shot.in_doubt or shot.setting != Setting.FINE or shot.point not in points:
+            continue
+        sighting, seen = standings.lines.sighting(shot.set_up), observed(*shot.columns)
+        at = shot.moment.seconds
+        width = sighting.sure(seen, points[shot.point].spot).half_width
+        found = Leveled(at, sighting.line.elevation(seen), width)
+        yield shot.point, datetime.fromtimestamp(at, UTC).date().isoformat(), found
+
+
+def _moved(name: str, moved: Movement, style: Style) -> MovedSheet:
+    first = moved.levelings[0]
+    return {
+        "point": name,
+        "in_all": _says(moved.in_all, style),
+        "lately": _says(moved.lately, style),
+        "is_told": moved.in_all.is_told,
+        "levelings": [
+            {
+                "day": datetime.fromtimestamp(one.at, UTC).date().isoformat(),
+                "rise": float(one.elevation - first.elevation),
+            }
+            for one in moved.levelings
+        ],
+    }
+
+
+def _says(moved: Moved, style: Style) -> str:
+    """Say how far and which way, or that it can't be told from the readings' own U."""
+    untold = format_fine(moved.untold, style)
+    if not moved.is_told:
+        return f"no movement that can be told (under {untold})"
+    way = "up" if moved.rise.nanometres > 0 else "down"
+    return f"{format_amount(moved.rise, style)} {way} (±{untold})"

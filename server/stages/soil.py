@@ -1,0 +1,58 @@
+"""The soil of an excavation, in the ground and loose, as its stage tells it."""
+
+from __future__ import annotations
+
+from typing import TypedDict
+from uuid import UUID
+
+from core.design import Soil, soil_of
+from core.elements import CoveredOutline
+from core.lengths import Elevation
+from core.tasks import Task
+from server.fieldbook.pegs import OwnPegs
+from server.jobs.models import Element
+from server.jobs.plan.element_form import entries_of
+from server.jobs.plan.elements import soil_factor
+from server.jobs.plan.job_plan import JobPlan
+from server.shown import Amount, show_volume
+
+
+class SoilSheet(TypedDict):
+    """What an excavation gives of soil; ``rests_on`` says which ground it is dug from."""
+
+    element: str
+    in_ground: Amount
+    loose: Amount
+    rests_on: str
+
+
+def soil_sheet(plan: JobPlan, element: Element, found: dict[UUID, OwnPegs]) -> SoilSheet | None:
+    """Return an excavation's soil; None where nobody knows how high the ground lies."""
+    made = plan.element(element.pk)
+    assert isinstance(made, CoveredOutline)
+    entries = entries_of(element.typed, element.typed_in)
+    typed = entries.elevation("ground") if entries.text("ground").strip() else None
+    shot = [
+        float(one.elevation)
+        for own in found.values()
+        for one in own.found
+        if one.point.task == Task.GROUND
+    ]
+    if typed is None and not shot:
+        return None
+    ground = float(typed) if typed is not None else sum(shot) / len(shot)
+    soil = _soil(made, ground, soil_factor(entries) or 1.0)
+    rests_on = "the ground as it was typed" if typed is not None else f"{len(shot)} shots of ground"
+    return {
+        "element": str(element.pk),
+        "in_ground": show_volume(soil.in_ground, plan.style),
+        "loose": show_volume(soil.loose, plan.style),
+        "rests_on": rests_on,
+    }
+
+
+def _soil(made: CoveredOutline, ground: float, factor: float) -> Soil:
+    """Return the soil over a formation: its mean depth at its grid, over its area."""
+    targets: list[Elevation] = [one.target for one in made.points() if one.target is not None]
+    deep = sum(ground - float(target) for target in targets) / len(targets)
+    return soil_of(made.outline.area, deep, factor)
