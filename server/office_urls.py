@@ -38,6 +38,7 @@ office = [
     path("jobs/<uuid:job>/walk.pdf", sheets.WalkPdfView.as_view()),
     path("jobs/<uuid:job>/piers.pdf", sheets.PiersPdfView.as_view()),
     path("jobs/<uuid:job>/section", sheets.SectionView.as_view()),
+    path("jobs/<uuid:job>/strip.pdf", sheets.StripPdfView.as_view()),
     path("jobs/<uuid:job>/section.pdf", sheets.SectionPdfView.as_view()),
     path("jobs/<uuid:job>/folder.zip", sheets.FolderView.as_view()),
     path("jobs/<uuid:job>/drawing.landxml", LandXmlView.as_view()),

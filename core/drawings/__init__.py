@@ -19,6 +19,7 @@ from core.drawings.section import (
     exaggeration,
 )
 from core.drawings.stakes import sprayed, stake_text
+from core.drawings.strip import StripMark, StripPiece, center_zero_strip
 
 __all__ = [
     "CutShot",
@@ -28,8 +29,11 @@ __all__ = [
     "JobDrawing",
     "SectionLine",
     "SheetScale",
+    "StripMark",
+    "StripPiece",
     "bar_for",
     "beside",
+    "center_zero_strip",
     "cut",
     "cut_or_fill",
     "cut_strip",

@@ -43,6 +43,7 @@ from core.drawings import (
     JobDrawing,
     SectionLine,
     SheetScale,
+    center_zero_strip,
     cut,
 )
 from core.elements import (
@@ -240,6 +241,8 @@ def over_time_samples() -> Iterator[Any]:
     stairs = flight([Measured(name, Elevation(n * 10**8)) for n, name in enumerate("abc")])
     moves = movement([Leveled(float(n), Elevation(n), 0.001) for n in (1, 2)])
     yield from (stairs, stairs.odd, moves, moves.in_all, moves.levelings[0])
+    strip = center_zero_strip(metres("0.01"), Style.from_code("m"), metres(1))[0]
+    yield from (strip, strip.marks[0])
     yield soil_of(1.0, 1.0, 1.25)
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimal import Decimal
 from fractions import Fraction
+from itertools import pairwise
 from unittest import TestCase
 
 from hypothesis import given
@@ -13,13 +14,16 @@ from core.drawings import (
     DrawnPoint,
     DrawnShape,
     JobDrawing,
+    center_zero_strip,
     cut_or_fill,
     in_survey,
     layer_name,
 )
+from core.errors import OutOfRange
 from core.floors import PlanPoint
-from core.lengths import Elevation, Length
+from core.lengths import Elevation, Length, Style
 from core.tables import SurveyOrigin, SurveyUnit, from_survey
+from core.tests.worked import metres
 
 NEAR = st.integers(-(10**12), 10**12)
 ORIGIN = st.decimals(-9_999_999, 9_999_999, places=4)
@@ -114,3 +118,37 @@ class CutOrFill(TestCase):
         places = 10 ** len(there.partition(".")[2])
         off = abs(Fraction(there[2:]) - Fraction(abs(apart), unit.nanometres))
         self.assertLessEqual(off, Fraction(1, 2 * places))
+
+
+class CenterZeroStrips(TestCase):
+    """Counted both ways from a zero, in the marks of the job's own rods."""
+
+    def test_inches_are_marked_in_sixteenths_and_numbered_at_every_inch(self) -> None:
+        inch = Length.from_inches
+        (piece,) = center_zero_strip(inch(2), Style.from_code("ft-in/8"), inch(9))
+        self.assertEqual(len(piece.marks), 65)
+        numbered = [(one.number, one.at) for one in piece.marks if one.number]
+        self.assertEqual(numbered, [("2", inch(-2)), ("1", inch(-1)), ("0", inch(0)),
+                                    ("1", inch(1)), ("2", inch(2))])  # fmt: skip
+        self.assertEqual([one.share for one in piece.marks[:5]], [1.0, 0.4, 0.4, 0.4, 0.65])
+
+    def test_millimeters_and_hundredths(self) -> None:
+        for code, step, far in (("mm", "0.001", "0.02"), ("m", "0.001", "0.02")):
+            (piece,) = center_zero_strip(metres(far), Style.from_code(code), metres(1))
+            self.assertEqual(piece.marks[1].at - piece.marks[0].at, metres(step))
+            self.assertEqual([one.number for one in piece.marks if one.number], list("21012"))
+        (feet,) = center_zero_strip(Length.from_feet("0.2"), Style.from_code("ft"), metres(1))
+        self.assertEqual(feet.marks[1].at - feet.marks[0].at, Length.from_feet("0.01"))
+
+    def test_its_pieces_meet_and_leave_nothing_out(self) -> None:
+        half, room = Length.from_inches(14), metres("0.21")
+        pieces = center_zero_strip(half, Style.from_code("in/16"), room)
+        self.assertEqual((pieces[0].start, pieces[-1].end), (-half, half))
+        for one, other in pairwise(pieces):
+            self.assertEqual(one.end, other.start)
+            self.assertLessEqual(one.end - one.start, room)
+
+    def test_a_strip_nobody_needs(self) -> None:
+        for half in ("0", "-0.1", "2.01"):
+            with self.assertRaisesRegex(OutOfRange, "No strip counts that far"):
+                center_zero_strip(metres(half), Style.from_code("m"), metres(1))

@@ -7,9 +7,10 @@ from typing import Any
 from rest_framework import serializers
 from rest_framework.request import Request
 
-from core.drawings import SectionLine
+from core.drawings import SectionLine, center_zero_strip
 from core.errors import RuleError
 from core.floors import PlanPoint
+from core.lengths import Length
 from core.tasks import Task
 from server.api.inputs import Entry
 from server.jobs.models import Job
@@ -18,6 +19,7 @@ from server.papers.plan_sheets.ask import SheetAsk
 from server.papers.plan_sheets.labels import LabelAsk
 from server.refusals import Entries, Invalid, Problem
 
+LONGEST_BLOCK = Length.from_metres(1)
 ENDS = ("from_right", "from_away", "to_right", "to_away")
 
 
@@ -46,6 +48,13 @@ class StakesInput(TaskInput):
 
     offset = serializers.CharField(max_length=40, required=False, default="", allow_blank=True)
     one_each = serializers.BooleanField(required=False, default=False)
+
+
+class StripInput(SheetInput):
+    """A center-zero strip: how far it counts each way, and how high the beam is over the laser."""
+
+    half = Entry()
+    block = Entry(required=False, default="")
 
 
 class EndsInput(serializers.Serializer[Any]):
@@ -77,6 +86,21 @@ def sheet_ask(typed: dict[str, Any]) -> SheetAsk:
 def label_ask(typed: dict[str, Any]) -> LabelAsk:
     """Return checked labels."""
     return LabelAsk(sheet_ask(typed), typed["task"], typed["offset"], typed["one_each"])
+
+
+def strip_lengths(job: Job, typed: dict[str, Any]) -> tuple[Length, Length | None]:
+    """Return how far a strip counts, and its gauge block's height where one is wanted."""
+    entries = Entries({name: typed[name] for name in ("half", "block")}, style_of(job))
+    half, block = entries.length("half"), entries.optional("block")
+    if half is not None:
+        known: Length = half
+        entries.check("half", lambda: center_zero_strip(known, style_of(job), LONGEST_BLOCK))
+    if block is not None and not 0 < block.nanometres <= LONGEST_BLOCK.nanometres:
+        why = "No laser's beam is that high over its foot."
+        entries.refuse("block", typed["block"], why, "Measure from its foot to the beam.")
+    entries.finish()
+    assert half is not None
+    return half, block
 
 
 def section_line(job: Job, typed: dict[str, Any]) -> SectionLine:

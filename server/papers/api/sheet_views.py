@@ -14,16 +14,19 @@ from server.crews.permissions import Ability
 from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
+from server.jobs.rules import style_of
 from server.papers.api.sheet_inputs import (
     EndsInput,
     SectionInput,
     SheetInput,
     StakesInput,
+    StripInput,
     TaskInput,
     asked,
     label_ask,
     section_line,
     sheet_ask,
+    strip_lengths,
 )
 from server.papers.pdf.page import Paper
 from server.papers.plan_sheets.folder import job_folder
@@ -32,6 +35,7 @@ from server.papers.plan_sheets.lists import piers_paper, walking_paper
 from server.papers.plan_sheets.plan_paper import plan_paper
 from server.papers.plan_sheets.section_paper import section_paper
 from server.papers.plan_sheets.section_sheet import SectionSheet, section_sheet
+from server.papers.plan_sheets.strip_paper import strip_paper
 
 PDF, ZIP = "application/pdf", "application/zip"
 
@@ -86,6 +90,18 @@ class PiersPdfView(_SheetView):
         """Return them."""
         found, ask = self.job(request, job), sheet_ask(asked(request, SheetInput))
         return self.sheet(found, "piers", piers_paper(self.user(request), found, ask))
+
+
+class StripPdfView(_SheetView):
+    """A center-zero strip and a gauge block on paper."""
+
+    @extend_schema(operation_id="strip_pdf", parameters=[StripInput], responses=a_file(PDF))
+    def get(self, request: Request, job: UUID) -> HttpResponse:
+        """Return them true to scale, in pieces to cut out."""
+        found, typed = self.job(request, job), asked(request, StripInput)
+        half, block = strip_lengths(found, typed)
+        paper = strip_paper(half, block, style_of(found), sheet_ask(typed))
+        return self.sheet(found, "strip", paper)
 
 
 class SectionPdfView(_SheetView):

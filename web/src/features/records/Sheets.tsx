@@ -138,9 +138,39 @@ export function Sheets({ job }: { job: Job }) {
         <Typography color="text.secondary">
           Each label carries a code that opens its point on a phone.
         </Typography>
+        <StripOut job={job} query={query()} />
         <SectionOut job={job} query={query("wide")} />
       </Stack>
     </Panel>
+  );
+}
+
+/** A center-zero strip to glue on a stick, and a block as high as the beam over the laser. */
+function StripOut({ job, query }: { job: Job; query: string }) {
+  const isMetric = job.volume_unit === "m³";
+  const [typed, setTyped] = useState({ half: isMetric ? "300 mm" : "12 in", block: "" });
+  const asked = new URLSearchParams(typed).toString();
+  return (
+    <Stack spacing={1.5}>
+      <Stack direction={{ xs: "column", sm: "row" }} spacing={1.5} sx={{ "& > *": { flex: 1 } }}>
+        <EntryField
+          name="half"
+          label="Center-zero strip, each way"
+          value={typed.half}
+          onChange={(half) => setTyped({ ...typed, half })}
+        />
+        <EntryField
+          name="block"
+          label="Gauge block: beam over the laser's foot"
+          hint="Left empty, no block"
+          value={typed.block}
+          onChange={(block) => setTyped({ ...typed, block })}
+        />
+      </Stack>
+      <Download mayBeRefused path={`/api/v1/jobs/${job.id}/strip.pdf?${query}&${asked}`}>
+        Strip and block, true to scale
+      </Download>
+    </Stack>
   );
 }
 
