@@ -237,6 +237,7 @@ SPECTACULAR_SETTINGS = {
     "SCHEMA_PATH_PREFIX": r"/api/v1",
     "ENUM_GENERATE_CHOICE_DESCRIPTION": False,
     "ENUM_NAME_OVERRIDES": {
+        "WayToSetEnum": ["clamp", "slide", "tape", "direct"],
         "GoOrHoldEnum": ["go", "hold"],
         "UnitEnum": ["m", "ft"],
         "DrawingUnitEnum": ["in", "ft", "survey-ft", "mm", "cm", "m"],

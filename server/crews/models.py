@@ -46,7 +46,8 @@ class Crew(models.Model):
 
     ``strict_calls`` is its choice for close calls: strict counts sure verdicts only, plain
     lets the lean count. ``check_days`` is how long an instrument's check holds.
-    ``helpers_set_up`` is whether its helpers may set up, which its owner says.
+    ``helpers_set_up`` is whether its helpers may set up, which its owner says. ``usual`` is what
+    it does by default where the trade has two ways, as far as it chose.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4)
@@ -54,6 +55,7 @@ class Crew(models.Model):
     strict_calls = models.BooleanField(default=False)
     check_days = models.PositiveSmallIntegerField(default=7)
     helpers_set_up = models.BooleanField(default=True)
+    usual = models.JSONField(default=dict)
 
     def __str__(self) -> str:
         return self.name

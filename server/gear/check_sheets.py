@@ -22,6 +22,7 @@ from core.lengths import (
     format_fine,
     format_length,
 )
+from server.crews.usual import usual_of
 from server.gear.methods import Read
 from server.gear.models import CheckMethod, Instrument, InstrumentKnock
 from server.gear.trust import CheckRead, moment_of, specified_slope
@@ -53,6 +54,7 @@ class CheckSays(TypedDict):
 
     verdict: CheckVerdict
     verdict_text: str
+    is_gap_first: bool
     slope: str
     plotted: float
     uncertainty: str
@@ -185,6 +187,7 @@ def check_says(instrument: Instrument, method: str, read: Read, site: Site) -> C
     return {
         "verdict": verdict,
         "verdict_text": VERDICT_WORDS[verdict],
+        "is_gap_first": usual_of(instrument.crew)["error"] == "gap",
         "slope": site.quoted(check.slope),
         "plotted": site.plotted(check.slope),
         "uncertainty": site.quoted(check.uncertainty),

@@ -14,6 +14,7 @@ from core.rods import GRADUATIONS, Graduation, Numbering
 from core.rods import Rod as CoreRod
 from server.crews.models import Crew, User
 from server.crews.permissions import ABILITIES, Ability, role_in_crew
+from server.crews.usual import Usual, usual_of
 from server.gear.access import instrument_for
 from server.gear.check_sheets import (
     CheckRow,
@@ -108,6 +109,7 @@ class Choices(TypedDict):
     strict_calls: bool
     check_days: int
     helpers_set_up: bool
+    usual: Usual
 
 
 class InstrumentSheet(TypedDict):
@@ -160,6 +162,7 @@ def gear_sheet(user: User, crew_id: UUID) -> GearSheet:
             "strict_calls": crew.strict_calls,
             "check_days": crew.check_days,
             "helpers_set_up": crew.helpers_set_up,
+            "usual": usual_of(crew),
         },
     }
 

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from server.crews.models import User
 from server.crews.permissions import ABILITIES, Ability, may
+from server.crews.usual import Usual, usual_of
 from server.decisions.sheets import PourRow, rows_of
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.proof import tightest_of
@@ -47,6 +48,7 @@ class JobSheet(TypedDict):
     longest_sight: float | None
     limits: TrustLimits
     strict_calls: bool
+    usual: Usual
     can_plan: bool
     can_set_up: bool
     can_record: bool
@@ -97,6 +99,7 @@ def sheet_of(job: Job, role: str) -> JobSheet:
         "longest_sight": _longest_sight(stations, plan),
         "limits": trust_limits(job),
         "strict_calls": job.crew.strict_calls,
+        "usual": usual_of(job.crew),
         "can_plan": Ability.PLAN in ABILITIES[role],
         "can_set_up": may(role, Ability.SET_UP, helpers_set_up=job.crew.helpers_set_up),
         "can_record": Ability.RECORD in ABILITIES[role],

@@ -63,12 +63,24 @@ class RodInput(serializers.Serializer[Any]):
     read_parts = serializers.ChoiceField(ReadTo.choices)
 
 
+class UsualInput(serializers.Serializer[Any]):
+    """What a crew does by default where the trade has two ways."""
+
+    way = serializers.ChoiceField(["clamp", "slide", "tape", "direct"])
+    error = serializers.ChoiceField(["true", "gap"])
+    floor = serializers.ChoiceField(["datum", "stone"])
+    marks = serializers.ChoiceField(["own", "line"])
+    screeds = serializers.ChoiceField(["fixed", "wet"])
+    formation = serializers.ChoiceField(["follow", "level"])
+
+
 class ChoicesInput(serializers.Serializer[Any]):
     """What a crew chooses."""
 
     strict_calls = serializers.BooleanField()
     check_days = serializers.IntegerField()
     helpers_set_up = serializers.BooleanField(required=False, allow_null=True, default=None)
+    usual = UsualInput(required=False, allow_null=True, default=None)
 
 
 class KitInput(serializers.Serializer[Any]):

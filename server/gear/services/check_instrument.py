@@ -12,6 +12,7 @@ from core.instruments import Axis
 from core.lengths import metres_text
 from server.crews.models import Crew, Role, User
 from server.crews.permissions import Ability, role_in_crew
+from server.crews.usual import Usual
 from server.gear.access import instrument_for
 from server.gear.check_sheets import CheckSays, Site, check_says
 from server.gear.methods import METHODS, read_entries, slope_of, unknown_method
@@ -120,9 +121,16 @@ def note_knock(user: User, instrument: Instrument, form: KnockForm) -> tuple[Ins
 
 
 def choose(
-    user: User, crew_id: UUID, *, strict_calls: bool, check_days: int, helpers_set_up: bool | None
+    user: User,
+    crew_id: UUID,
+    *,
+    strict_calls: bool,
+    check_days: int,
+    helpers_set_up: bool | None,
+    usual: Usual | None,
 ) -> None:
-    """Keep how a crew counts close calls, how many days a check holds, and who sets up.
+    """Keep how a crew counts close calls, how many days a check holds, who sets up, and what it
+    does by default where the trade has two ways.
 
     Whether its helpers may set up is its owner's to say.
     """
@@ -148,4 +156,5 @@ def choose(
         )
     crew.strict_calls, crew.check_days = strict_calls, check_days
     crew.helpers_set_up = helpers_set_up
-    crew.save(update_fields=["strict_calls", "check_days", "helpers_set_up"])
+    crew.usual = usual or crew.usual
+    crew.save(update_fields=["strict_calls", "check_days", "helpers_set_up", "usual"])

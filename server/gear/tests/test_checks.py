@@ -184,7 +184,20 @@ class Checks(SiteTestCase):
         path = f"/api/v1/crews/{self.crew.pk}/choices"
         choice = {"strict_calls": True, "check_days": 30}
         answer = self.foreman.put(path, choice, content_type="application/json")
-        self.assertEqual(answer.json()["choices"], choice | {"helpers_set_up": True})
+        kept = answer.json()["choices"]
+        self.assertEqual({key: kept[key] for key in choice}, choice)
+        self.assertTrue(kept["helpers_set_up"])
         self.assertEqual(self.trust(), "in-date")
+        self.assertEqual(kept["usual"]["error"], "true")
+        usual = kept["usual"] | {"error": "gap", "screeds": "wet"}
+        answer = self.foreman.put(path, choice | {"usual": usual}, content_type="application/json")
+        self.assertEqual(answer.json()["choices"]["usual"], usual)
+        checked = self.get(f"instruments/{self.instrument}?units=m")["checks"][0]["says"]
+        self.assertTrue(checked["is_gap_first"])
+        answer = self.foreman.put(path, choice, content_type="application/json")
+        self.assertEqual(answer.json()["choices"]["usual"], usual)
+        odd = choice | {"usual": usual | {"floor": "the sky"}}
+        answer = self.foreman.put(path, odd, content_type="application/json")
+        self.assertEqual(answer.status_code, 400)
         wrong = self.foreman.put(path, choice | {"check_days": 0}, content_type="application/json")
         self.assertEqual(wrong.json()["errors"][0]["accepts"], "Give 1 to 366 days.")

@@ -3439,6 +3439,7 @@ export interface components {
         CheckSays: {
             verdict: components["schemas"]["CheckVerdictEnum"];
             verdict_text: string;
+            is_gap_first: boolean;
             slope: string;
             /** Format: double */
             plotted: number;
@@ -3468,12 +3469,14 @@ export interface components {
             strict_calls: boolean;
             check_days: number;
             helpers_set_up: boolean;
+            usual: components["schemas"]["Usual"];
         };
         /** @description What a crew chooses. */
         ChoicesInputRequest: {
             strict_calls: boolean;
             check_days: number;
             helpers_set_up?: boolean | null;
+            usual?: components["schemas"]["UsualInputRequest"] | null;
         };
         /** @description A password chosen by a link. */
         ChosenPasswordInputRequest: {
@@ -3864,6 +3867,8 @@ export interface components {
             accepts: string;
             offers: components["schemas"]["OfferBody"][];
         };
+        /** @enum {string} */
+        ErrorEnum: "true" | "gap";
         /** @description What every status of 400 and above carries. */
         ErrorsBody: {
             errors: components["schemas"]["ErrorBody"][];
@@ -4041,6 +4046,8 @@ export interface components {
             thickness: string;
             corner_levels: components["schemas"]["Shown"][];
         };
+        /** @enum {string} */
+        FloorEnum: "datum" | "stone";
         /** @description A floor's plan; the fields of the other shapes may be empty. */
         FloorInputRequest: {
             /** Format: uuid */
@@ -4441,6 +4448,7 @@ export interface components {
             longest_sight: number | null;
             limits: components["schemas"]["TrustLimits"];
             strict_calls: boolean;
+            usual: components["schemas"]["Usual"];
             can_plan: boolean;
             can_set_up: boolean;
             can_record: boolean;
@@ -4684,6 +4692,8 @@ export interface components {
             height: string;
             is_text: boolean;
         };
+        /** @enum {string} */
+        MarksEnum: "own" | "line";
         /** @description Everything the heights' screen shows; ``spacing`` is empty where no rule spaces them. */
         MarksSheet: {
             set_up: components["schemas"]["SetUpSheet"];
@@ -5757,6 +5767,8 @@ export interface components {
             lines: components["schemas"]["LineShown"][];
             whole: string;
         };
+        /** @enum {string} */
+        ScreedsEnum: "fixed" | "wet";
         /** @description A section: how long, how many times higher than long it is drawn, and what it cuts. */
         SectionSheet: {
             length: components["schemas"]["Shown"];
@@ -6467,6 +6479,24 @@ export interface components {
             why: string;
             offers: components["schemas"]["SlipOffer"][];
         };
+        /** @description A crew's own way of each. */
+        Usual: {
+            way: components["schemas"]["WayToSetEnum"];
+            error: components["schemas"]["ErrorEnum"];
+            floor: components["schemas"]["FloorEnum"];
+            marks: components["schemas"]["MarksEnum"];
+            screeds: components["schemas"]["ScreedsEnum"];
+            formation: components["schemas"]["FormationEnum"];
+        };
+        /** @description What a crew does by default where the trade has two ways. */
+        UsualInputRequest: {
+            way: components["schemas"]["WayToSetEnum"];
+            error: components["schemas"]["ErrorEnum"];
+            floor: components["schemas"]["FloorEnum"];
+            marks: components["schemas"]["MarksEnum"];
+            screeds: components["schemas"]["ScreedsEnum"];
+            formation: components["schemas"]["FormationEnum"];
+        };
         /** @description A rod the crew does not have and can use at once, by the units it is read in. */
         UsualRod: {
             units: string;
@@ -6521,6 +6551,8 @@ export interface components {
             to_try: string;
             clears: number;
         };
+        /** @enum {string} */
+        WayToSetEnum: "clamp" | "slide" | "tape" | "direct";
         /** @description One height, four ways; a way is empty where the set-up can't go it. */
         WaysSheet: {
             clamp: components["schemas"]["BothTexts"] | null;

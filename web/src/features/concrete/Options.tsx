@@ -24,6 +24,13 @@ type Sliders = { trigger: string; raised: string; down: string; up: string };
 type Range = { least: number; most: number; step: number; unit: string };
 
 const EVERY = 40;
+/** What sets a floor's level, as the crew does it, and what the other way would do. */
+const SCHOOLS: Record<Schemas["Usual"]["floor"], string> = {
+  datum:
+    "Your crew fixes the level by the datum. Set from the stone instead, the mean thickness comes right and the high spots come out thin.",
+  stone:
+    "Your crew sets the level from the stone: look at the thinnest spot first. Fixed by the datum instead, the thickness is what the stone leaves.",
+};
 const MILLIMETERS: Record<"trigger" | "raised", Range> = {
   trigger: { least: 0, most: 50, step: 1, unit: "mm" },
   raised: { least: -50, most: 50, step: 1, unit: "mm" },
@@ -86,6 +93,7 @@ export function Options({ job, floor, typed }: Props) {
           <Allowed name="up" label="and up by" value={up} problems={problems} set={set} />
         </Stack>
       </Stack>
+      <Typography>{SCHOOLS[job.usual.floor]}</Typography>
       <Problems problems={problems} fields={["trigger", "raised", "down", "up"]} />
       {query.data && (
         <>

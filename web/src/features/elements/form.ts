@@ -62,7 +62,11 @@ export function emptyElement(job: Schemas["JobSheet"], kind: Kind): ElementForm 
       { x: "0", y: "0" },
       { x: "", y: "" },
     ],
-    measures: { ...usual(sidesOf("l-shape")), ...usual(measures) },
+    measures: {
+      ...usual(sidesOf("l-shape")),
+      ...usual(measures),
+      ...(kind === "screed" ? { screeds: job.usual.screeds } : {}),
+    },
     steps: [],
     mesh: null,
     layers: hasLayers ? [{ name: "", nominal: "", actual: "" }] : [],

@@ -46,7 +46,7 @@ export function emptyFloor(job: Schemas["JobSheet"]): FloorForm {
     waste: "5",
     order_step: usual.step,
     stone_thickness: "",
-    formation: "follow",
+    formation: job.usual.formation,
     panels: [],
     taper_edge: "",
     taper_to: "",

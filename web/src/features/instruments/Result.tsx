@@ -30,7 +30,7 @@ export function Result({ says }: { says: Says }) {
         {says.direction && <Compass says={says} />}
       </Box>
       {says.gap && (
-        <Stack direction="row" spacing={3}>
+        <Stack direction={says.is_gap_first ? "row" : "row-reverse"} sx={{ gap: 3 }}>
           <SideBySide name="Gap you see" amount={says.gap}>
             twice the error: taking it for the error errs on the safe side
           </SideBySide>

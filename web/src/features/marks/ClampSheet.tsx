@@ -53,7 +53,7 @@ type SheetProps = {
 
 /** One page for a pocket or a phone: what to clamp, and what it rests on; VOID in doubt. */
 export function Sheet({ job, setUp, marked, name, choose }: SheetProps) {
-  const [kept] = useKept("way-first", "clamp");
+  const [kept] = useKept("way-first", job.usual.way);
   const marks = useMarks(setUp, marked);
   return (
     <Stack
@@ -85,7 +85,7 @@ export function Sheet({ job, setUp, marked, name, choose }: SheetProps) {
                 />
               ))}
             </Box>
-            <Where sheet={sheet} />
+            <Where sheet={sheet} isByLine={job.usual.marks === "line"} />
             <Signals setUp={sheet.set_up} />
           </>
         )}
@@ -95,10 +95,10 @@ export function Sheet({ job, setUp, marked, name, choose }: SheetProps) {
 }
 
 /** Where the heights are set; on a fall each place with its own clamp and drop. */
-function Where({ sheet }: { sheet: Schemas["MarksSheet"] }) {
+function Where({ sheet, isByLine }: { sheet: Schemas["MarksSheet"]; isByLine: boolean }) {
   if (!sheet.places.length) return null;
   if (sheet.places.some((place) => place.drop !== ""))
-    return <Places places={sheet.places} isFalling />;
+    return <Places places={sheet.places} isFalling isByLine={isByLine} />;
   return (
     <Typography>
       Mark at {sheet.places.map((place) => place.name).join(", ")}

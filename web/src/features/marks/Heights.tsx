@@ -28,7 +28,7 @@ type Props = {
 
 /** Heights to set from a set-up, four ways side by side, and where to set them. */
 export function Heights({ job, setUp, marked, name, outlines, lines }: Props) {
-  const [kept, keepFirst] = useKept("way-first", "clamp");
+  const [kept, keepFirst] = useKept("way-first", job.usual.way);
   const first = wayFrom(kept);
   const marks = useMarks(setUp.id, marked);
   return (
@@ -97,6 +97,7 @@ export function Heights({ job, setUp, marked, name, outlines, lines }: Props) {
                   </Box>
                   <Places
                     places={sheet.places}
+                    isByLine={job.usual.marks === "line"}
                     isFalling={sheet.places.some((place) => place.drop !== "")}
                   />
                 </Stack>

@@ -11,10 +11,22 @@ type Props = {
   places: readonly Schemas["PlaceSheet"][];
   /** Whether the heights differ from place to place. */
   isFalling: boolean;
+  /** Whether the crew marks a level line and drops from it, rather than each at its own height. */
+  isByLine: boolean;
 };
 
+const DROP = "Down from the level line";
+
+function Drop({ text }: { text: string }) {
+  return (
+    <TableCell align="right" sx={{ fontWeight: 700 }}>
+      {text}
+    </TableCell>
+  );
+}
+
 /** Each place to mark, with its distance; on a fall also its own height and the drop to it. */
-export function Places({ places, isFalling }: Props) {
+export function Places({ places, isFalling, isByLine }: Props) {
   const isSaid = new Set(places.map((place) => place.where)).size > 1;
   return (
     <Box sx={{ flex: isFalling ? 3 : 2, overflowX: "auto" }}>
@@ -25,8 +37,9 @@ export function Places({ places, isFalling }: Props) {
             {isSaid && <TableCell>Where</TableCell>}
             {isFalling && (
               <>
+                {isByLine && <TableCell align="right">{DROP}</TableCell>}
                 <TableCell align="right">Clamp at</TableCell>
-                <TableCell align="right">Down from the level line</TableCell>
+                {!isByLine && <TableCell align="right">{DROP}</TableCell>}
               </>
             )}
             <TableCell align="right">From the instrument</TableCell>
@@ -39,12 +52,11 @@ export function Places({ places, isFalling }: Props) {
               {isSaid && <TableCell>{place.where}</TableCell>}
               {isFalling && (
                 <>
+                  {isByLine && <Drop text={place.drop} />}
                   <TableCell align="right" sx={{ fontWeight: 700 }}>
                     {place.clamp ? <Both value={place.clamp} /> : "tape it"}
                   </TableCell>
-                  <TableCell align="right" sx={{ fontWeight: 700 }}>
-                    {place.drop}
-                  </TableCell>
+                  {!isByLine && <Drop text={place.drop} />}
                 </>
               )}
               <TableCell align="right">

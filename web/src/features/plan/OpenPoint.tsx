@@ -79,7 +79,7 @@ function ofWhat(job: Schemas["JobSheet"], part: string): string {
 /** How its height is set from the set-up in use. */
 function FourWays({ job, point }: { job: Schemas["JobSheet"]; point: string }) {
   const { setUp } = useChosen(job);
-  const [kept] = useKept("way-first", "clamp");
+  const [kept] = useKept("way-first", job.usual.way);
   const target = usePointTarget(setUp?.id ?? "", point).data;
   if (!setUp || !target?.ways) return null;
   return (

@@ -20,7 +20,7 @@ const SIDES = [
 type Props = { job: Schemas["JobSheet"]; setUp: Schemas["SetUpSheet"] };
 
 export function Match({ job, setUp }: Props) {
-  const [kept] = useKept("way-first", "clamp");
+  const [kept] = useKept("way-first", job.usual.way);
   const sum = useSum(
     `match:${setUp.id}`,
     { reading: "", amount: "0", side: "above", sight: "standing" as string },
