@@ -10,7 +10,7 @@ from server.gear.api import check_views as checks
 from server.gear.api import views as gear
 from server.jobs.api import plan_views as plan
 from server.jobs.api import views as jobs
-from server.overview.api import JobView, LadderView
+from server.overview.api import JobView, LadderView, TakeAlongView
 from server.overview.day.views import DayView
 from server.papers.api import points_views as points
 from server.pictures import views as pictures
@@ -36,6 +36,7 @@ site = [
     path("jobs", jobs.JobsView.as_view()),
     path("jobs/<uuid:job>", JobView.as_view()),
     path("jobs/<uuid:job>/ladder", LadderView.as_view()),
+    path("jobs/<uuid:job>/take-along", TakeAlongView.as_view()),
     path("jobs/<uuid:job>/benchmarks", jobs.BenchmarksView.as_view()),
     path("jobs/<uuid:job>/tie-draft", jobs.TieDraftView.as_view()),
     path("jobs/<uuid:job>/ties", jobs.TiesView.as_view()),

@@ -14,6 +14,7 @@ from server.api.inputs import Key
 from server.api.views import SignedInView, answers
 from server.overview.job_sheet import JobSheet, job_sheet
 from server.overview.ladder import LadderSheet, ladder_sheet
+from server.overview.take_along import TakeAlongSheet, take_along_sheet
 
 
 class LadderInput(serializers.Serializer[Any]):
@@ -31,6 +32,15 @@ class LadderView(SignedInView):
         read = LadderInput(data=request.query_params)
         read.is_valid(raise_exception=True)
         return Response(ladder_sheet(self.user(request), job, read.validated_data["set_up"]))
+
+
+class TakeAlongView(SignedInView):
+    """What to take along to a job."""
+
+    @extend_schema(operation_id="take_along", responses=answers(TakeAlongSheet))
+    def get(self, request: Request, job: UUID) -> Response:
+        """Return the list, what is short first."""
+        return Response(take_along_sheet(self.user(request), job))
 
 
 class JobView(SignedInView):

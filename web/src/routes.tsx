@@ -140,6 +140,10 @@ export const work: RouteObject[] = [
         lazy: async () => ({ Component: (await import("./features/setup")).SetUps }),
       },
       {
+        path: "take-along",
+        lazy: async () => ({ Component: (await import("./features/overview")).TakeAlong }),
+      },
+      {
         path: "set-up/new",
         lazy: async () => ({ Component: (await import("./features/setup")).NewSetUp }),
       },

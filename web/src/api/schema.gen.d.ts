@@ -1987,6 +1987,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job}/take-along": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the list, what is short first. */
+        get: operations["take_along"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job}/take-off": {
         parameters: {
             query?: never;
@@ -6280,6 +6297,10 @@ export interface components {
             is_whole: boolean;
             rows: unknown[][];
         };
+        /** @description The list for a job, what is short first. */
+        TakeAlongSheet: {
+            items: components["schemas"]["TakenItem"][];
+        };
         /** @description The concrete of one floor. */
         TakeOff: {
             thinnest: components["schemas"]["Spot"];
@@ -6302,6 +6323,14 @@ export interface components {
             extrapolated_percent: number | null;
             asks_for_shots: string;
             waits: string;
+        };
+        /** @description A thing to take: what, how much, what for; and why it is short, empty where it is not. */
+        TakenItem: {
+            key: string;
+            name: string;
+            amount: string;
+            why: string;
+            short: string;
         };
         /** @description Whether a part was removed for good; else it is retired. */
         TakenOut: {
@@ -14221,6 +14250,63 @@ export interface operations {
             };
             /** @description What was wrong */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    take_along: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeAlongSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

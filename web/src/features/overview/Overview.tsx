@@ -14,12 +14,13 @@ import {
   planInstruments,
   planPegs,
 } from "../../parts/plan/pegs";
-import { shownTime } from "../../parts/time";
+import { shownTime, useNow } from "../../parts/time";
 import { STEP_NAMES } from "../frame/Steps";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Verdict } from "../pours";
 import { StandingBar } from "../standing";
 import { Counts } from "./Counts";
+import { useTakeAlong } from "./useTakeAlong";
 
 const TO_DO: Record<Schemas["Step"]["key"], string> = {
   instruments: "Check the instrument before anything rests on it.",
@@ -62,6 +63,9 @@ export function Overview() {
       lead={job.crew}
       action={
         <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
+          <Button component={Link} to={`/jobs/${job.id}/take-along`} variant="outlined">
+            What to take along
+          </Button>
           <Button component={Link} to={`/jobs/${job.id}/happened`} variant="outlined">
             What happened
           </Button>
@@ -78,6 +82,7 @@ export function Overview() {
         <StandingBar job={job} setUp={job.set_ups[0]} isOnTheWay={next?.key === "set-up"} />
       )}
       <Ahead job={job} />
+      <Short job={job} />
       <Asking job={job} />
       {job.floors.map((floor) => (
         <Panel key={floor.id} title={floor.name}>
@@ -123,6 +128,29 @@ function Ahead({ job }: { job: Schemas["JobSheet"] }) {
     </Panel>
   );
 }
+
+/** The evening before a pour: what is short of all that is to be taken along. */
+function Short({ job }: { job: Schemas["JobSheet"] }) {
+  const now = useNow();
+  const isSoon = job.pours.some(({ state, pours_at }) => {
+    const left = Date.parse(pours_at) - now;
+    return state !== "poured" && left > 0 && left < SOON;
+  });
+  const short = useTakeAlong(job.id, isSoon).data?.items.filter((item) => item.short) ?? [];
+  if (!isSoon || !short.length) return null;
+  return (
+    <Panel title="Short for the pour">
+      {short.map((item) => (
+        <Typography key={item.key}>
+          <strong>{item.name}</strong>: {item.short}
+        </Typography>
+      ))}
+    </Panel>
+  );
+}
+
+/** A day and a half before a pour is the evening before it. */
+const SOON = 36 * 3600 * 1000;
 
 /** What asks for attention besides the next step. */
 function Asking({ job }: { job: Schemas["JobSheet"] }) {

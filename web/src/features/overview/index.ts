@@ -1,1 +1,2 @@
 export { Overview } from "./Overview";
+export { TakeAlong } from "./TakeAlong";

@@ -16,6 +16,10 @@ export const SCREENS: Record<string, { purpose: string; words: readonly string[]
     purpose: "The whole job drawn to scale; tap anything on it to open it.",
     words: ["finished-level", "stone", "formation", "fall"],
   },
+  "take-along": {
+    purpose: "What goes into the truck for this job; what is short stands first.",
+    words: ["rod", "receiver", "chairs"],
+  },
   heights: {
     purpose:
       "Every level of the job on one scale, with the beam across and what the rod shows at each.",
