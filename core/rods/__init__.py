@@ -4,7 +4,7 @@ from core.rods.line import HeightKind, SightLine, tied_by
 from core.rods.mark import Infeasible, Mark, Obstacle, Slide, Station, mark_for, reach
 from core.rods.observed import LONGEST_TAPE, Observed, SightKind, Tie, observe, tie_of
 from core.rods.rod import GRADUATIONS, Graduation, Numbering, Rod
-from core.rods.steps import slide_in_steps
+from core.rods.steps import slide_in_steps, slide_stops
 
 __all__ = [
     "GRADUATIONS",
@@ -26,6 +26,7 @@ __all__ = [
     "observe",
     "reach",
     "slide_in_steps",
+    "slide_stops",
     "tie_of",
     "tied_by",
 ]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.lengths import Elevation, Length, Reading, Style
-from core.rods import Infeasible, Rod, Slide, Station, mark_for, slide_in_steps
+from core.rods import Infeasible, Rod, Slide, Station, mark_for, slide_in_steps, slide_stops
 from server.fieldbook.figures import BothTexts, both_lengths, both_texts
 
 
@@ -19,8 +19,9 @@ class ObstacleSheet(TypedDict):
 class WaysSheet(TypedDict):
     """One height, four ways; a way is empty where the set-up can't go it.
 
-    ``slide_steps`` are the parts of the slide on the rod, the greatest first; ``upside_down`` is
-    the clamp with the rod's foot up against the height.
+    ``slide_steps`` are the parts of the slide on the rod, the greatest first, and ``slide_stops``
+    what the rod shows after each, in meters on its scale; ``upside_down`` is the clamp with the
+    rod's foot up against the height.
     """
 
     clamp: BothTexts | None
@@ -30,6 +31,7 @@ class WaysSheet(TypedDict):
     reference_value: float | None
     slide: BothTexts | None
     slide_steps: list[str]
+    slide_stops: list[float]
     tape: BothTexts | None
     tape_verb: str
     direct: BothTexts | None
@@ -50,12 +52,21 @@ def ways_to(station: Station, target: Elevation, style: Style) -> WaysSheet:
         "reference_value": None if up is None else _value(on_reference),
         "slide": None if mark.slide is None else _slide(mark.slide, rod, style),
         "slide_steps": [] if up is None else list(slide_in_steps(up, rod.graduation.style)),
+        "slide_stops": _stops(on_reference, mark.clamp, up, rod),
         "tape": None if mark.tape is None else both_lengths(abs(mark.tape), rod, style),
         "tape_verb": _tape_verb(mark.tape),
         "direct": None if up is None else both_lengths(abs(up), rod, style),
         "direct_verb": "" if up is None else _verb(up, "above zero", "below zero", "at zero"),
         "obstacle": obstacle(mark.infeasible),
     }
+
+
+def _stops(start: Reading | None, end: Reading | None, up: Length | None, rod: Rod) -> list[float]:
+    """Return what the rod shows after each part of a slide from one clamp to another."""
+    if start is None or end is None or up is None:
+        return []
+    way = float(end) - float(start)
+    return [float(start) + way * done for done in slide_stops(up, rod.graduation.style)]
 
 
 def _on_the_rod(reading: Reading | None, rod: Rod, style: Style) -> BothTexts | None:

@@ -81,7 +81,7 @@ def _instruments(job: Job) -> Iterator[_Thing]:
     first, trust = next((pair for pair in own if pair[1].state.is_trusted), own[0])
     why = "" if trust.state.is_trusted else trust.in_words
     yield _Thing("laser", first.name, "1", "charged, and its charger", why)
-    yield _Thing("tripod", "Tripod", "1", "its thread fits the instrument; one screw each")
+    yield _Thing("tripod", "Tripod", "1", "see that its thread fits the instrument")
     is_laser = first.kind in (InstrumentKind.ROTARY_LASER, InstrumentKind.LINE_LASER)
     if is_laser:
         receiver = Receiver.objects.filter(crew=job.crew_id, retired_at=None).first()

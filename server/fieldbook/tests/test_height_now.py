@@ -54,6 +54,9 @@ class ThreeNumbers(HeightSite):
         self.assertEqual(ways["clamp"]["rod"], "8.51 ft")
         self.assertEqual(ways["slide"]["rod"], "slide UP 3.34 ft")
         self.assertEqual(ways["slide_steps"], ["3 feet", "3 tenths", "4 hundredths"])
+        start, end = ways["reference_value"], ways["clamp_value"]
+        self.assertAlmostEqual(ways["slide_stops"][0], start + (end - start) * 3.0 / 3.34)
+        self.assertAlmostEqual(ways["slide_stops"][-1], end)
         self.assertEqual(
             (ways["tape"]["rod"], ways["tape_verb"]), ("8.51 ft", "down from the beam")
         )

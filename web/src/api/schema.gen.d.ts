@@ -6594,6 +6594,7 @@ export interface components {
             reference_value: number | null;
             slide: components["schemas"]["BothTexts"] | null;
             slide_steps: string[];
+            slide_stops: number[];
             tape: components["schemas"]["BothTexts"] | null;
             tape_verb: string;
             direct: components["schemas"]["BothTexts"] | null;

@@ -14,19 +14,22 @@ type Props = {
   name: string;
   corners: readonly Corner[];
   least?: number;
+  /** What one of them is called. */
+  what?: "corner" | "place";
   problems: readonly Problem[];
   onChange: (corners: Corner[]) => void;
 };
 
-/** Corners in order, typed one by one or read from a table. */
-export function CornerFields({ name, corners, least = 0, problems, onChange }: Props) {
+/** Corners or places in order, typed one by one or read from a table. */
+export function CornerFields({ name, corners, least = 0, what = "corner", ...rest }: Props) {
+  const { problems, onChange } = rest;
   const put = (index: number, part: Partial<Corner>) =>
     onChange(corners.map((corner, i) => (i === index ? { ...corner, ...part } : corner)));
   const whole = problems.filter((problem) => problem.field === name);
   return (
     <Stack spacing={1.5}>
       <Typography color="text.secondary">
-        Each corner in order, to the right and away from the job&apos;s first corner.
+        Each {what} in order, to the right and away from the job&apos;s first corner.
       </Typography>
       {corners.map((corner, i) => (
         <Stack key={i} direction="row" spacing={1} sx={{ alignItems: "flex-start" }}>
@@ -45,7 +48,7 @@ export function CornerFields({ name, corners, least = 0, problems, onChange }: P
             problems={problems}
           />
           <Button
-            aria-label={`Remove corner ${i + 1}`}
+            aria-label={`Remove ${what} ${i + 1}`}
             disabled={corners.length <= least}
             onClick={() => onChange(corners.filter((_, j) => j !== i))}
           >
@@ -60,7 +63,7 @@ export function CornerFields({ name, corners, least = 0, problems, onChange }: P
       )}
       <Stack direction="row" spacing={1} sx={{ flexWrap: "wrap", rowGap: 1 }}>
         <Button variant="outlined" onClick={() => onChange([...corners, { x: "", y: "" }])}>
-          Add a corner
+          Add a {what}
         </Button>
         <FromTable onRead={onChange} />
       </Stack>

@@ -246,7 +246,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   embeds: {
     name: "Bolts, sleeves, drains",
     lead: "What is cast in, each at its place: bolts by their projection, sleeves by their center.",
-    level: "Top of bolt, plate or drain rim, or center of sleeve",
+    level: "Top of bolt or rim, center of sleeve,",
     shapes: ["corners"],
     measures: [],
   },
@@ -268,7 +268,7 @@ export const KINDS: Record<Kind, KindSheet> = {
     name: "Ground away from a wall",
     lead: "Finished ground beside a wall and so far out, falling away so that water runs off.",
     level: "Ground at the wall",
-    shapes: ALONG,
+    shapes: [...AROUND, "line"],
     measures: [
       {
         name: "away",

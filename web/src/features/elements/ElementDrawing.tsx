@@ -27,6 +27,7 @@ export function ElementDrawing({ job, draft, form, onDrag, onPlace }: Props) {
   const points = draft?.points ?? [];
   const isTyped =
     KINDS[form.kind].shapes.length > 0 && (form.shape === "line" || form.shape === "corners");
+  const called = form.kind === "embeds" ? "Places" : "Corners";
   const spots = points.filter((point, i) => points.findIndex((p) => p.name === point.name) === i);
   const stages = [...new Set(points.map((point) => point.surface))];
   const corners = isTyped ? (draft?.corners ?? []) : [];
@@ -38,7 +39,9 @@ export function ElementDrawing({ job, draft, form, onDrag, onPlace }: Props) {
           onClick={() => setPlacing(!isPlacing)}
           sx={{ mb: 1 }}
         >
-          {isPlacing ? "Corners are where they belong" : "Draw corners by tapping"}
+          {isPlacing
+            ? `${called} are where they belong`
+            : `Draw ${called.toLowerCase()} by tapping`}
         </Button>
       )}
       {draft?.drawn.length || points.length || isPlacing ? (
@@ -70,7 +73,7 @@ export function ElementDrawing({ job, draft, form, onDrag, onPlace }: Props) {
           height={460}
         />
       ) : (
-        "Type its measures; it is drawn here to scale as you type."
+        <Typography>Type its measures; it is drawn here to scale as you type.</Typography>
       )}
       <Stack spacing={0.5} sx={{ mt: 1.5 }}>
         {stages.map((surface) => (

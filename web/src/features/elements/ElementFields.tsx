@@ -71,12 +71,14 @@ export function ElementFields(props: Props) {
           />
         </Panel>
       )}
-      <Panel title="Measures">
-        <Box sx={TWO_COLUMNS}>
-          <Measures {...props} measures={kind.measures.filter((one) => !one.isFolded)} />
-        </Box>
-        <Folded {...props} measures={kind.measures.filter((one) => one.isFolded)} />
-      </Panel>
+      {kind.measures.length > 0 && (
+        <Panel title="Measures">
+          <Box sx={TWO_COLUMNS}>
+            <Measures {...props} measures={kind.measures.filter((one) => !one.isFolded)} />
+          </Box>
+          <Folded {...props} measures={kind.measures.filter((one) => one.isFolded)} />
+        </Panel>
+      )}
       {kind.hasSteps && (
         <Panel title="Steps">
           <StepRows {...props} />
@@ -94,7 +96,7 @@ function Folded(props: Props & { measures: readonly Measure[] }) {
   return (
     <Box component="details" open={isRefused || undefined} sx={{ mt: 2 }}>
       <Box component="summary" sx={{ cursor: "pointer", minHeight: 48, fontWeight: 700 }}>
-        Where they stand
+        More measures
       </Box>
       <Box sx={TWO_COLUMNS}>
         <Measures {...props} />
@@ -108,20 +110,22 @@ function ShapeChoice(props: Props) {
   const shapes = KINDS[form.kind].shapes.filter((shape) => shape !== "floor" || job.floors.length);
   return (
     <>
-      <ToggleButtonGroup
-        exclusive
-        fullWidth
-        value={form.shape}
-        aria-label="Shape"
-        onChange={(_, shape: Shape | null) => shape && change({ shape })}
-        sx={{ flexWrap: "wrap" }}
-      >
-        {shapes.map((shape) => (
-          <ToggleButton key={shape} value={shape} sx={{ flex: "1 1 auto", width: "auto" }}>
-            {SHAPE_NAMES[shape]}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
+      {shapes.length > 1 && (
+        <ToggleButtonGroup
+          exclusive
+          fullWidth
+          value={form.shape}
+          aria-label="Shape"
+          onChange={(_, shape: Shape | null) => shape && change({ shape })}
+          sx={{ flexWrap: "wrap" }}
+        >
+          {shapes.map((shape) => (
+            <ToggleButton key={shape} value={shape} sx={{ flex: "1 1 auto", width: "auto" }}>
+              {SHAPE_NAMES[shape]}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      )}
       {form.shape === "floor" && (
         <Select
           label="Which floor"
@@ -134,7 +138,8 @@ function ShapeChoice(props: Props) {
         <CornerFields
           name="corners"
           corners={form.corners}
-          least={form.shape === "line" ? 2 : 3}
+          least={form.kind === "embeds" ? 1 : form.shape === "line" ? 2 : 3}
+          what={form.kind === "embeds" ? "place" : "corner"}
           problems={problems}
           onChange={(corners) => change({ corners })}
         />

@@ -58,10 +58,13 @@ export function emptyElement(job: Schemas["JobSheet"], kind: Kind): ElementForm 
     tolerance: (TOLERANCES[kind] ?? BUILT)[isMetric(job) ? 1 : 0],
     shape: shapes.find((shape) => shape !== "floor" || floor) ?? "corners",
     outline_of: floor?.id ?? "",
-    corners: [
-      { x: "0", y: "0" },
-      { x: "", y: "" },
-    ],
+    corners:
+      kind === "embeds"
+        ? [{ x: "", y: "" }]
+        : [
+            { x: "0", y: "0" },
+            { x: "", y: "" },
+          ],
     measures: {
       ...usual(sidesOf("l-shape")),
       ...usual(measures),

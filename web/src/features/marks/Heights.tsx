@@ -161,6 +161,7 @@ function ClampedRod({ ways, setUp }: ClampedProps) {
       beam={value}
       clamp={{ value, text: "clamp" }}
       reference={reference === null ? undefined : { value: reference, text: setUp.known }}
+      stops={isUpsideDown ? [] : ways.slide_stops}
       height={300}
       isFar
       isUpsideDown={isUpsideDown}

@@ -124,9 +124,9 @@ function SetUpForm({ job, gear }: { job: Job; gear: Gear }) {
                 )}
               </Stack>
             </Panel>
+            {instrument && <SettingUp key={instrument.kind} kind={instrument.kind} />}
           </Stack>
           <Stack spacing={2} sx={{ flex: 1, minWidth: 0 }}>
-            {instrument && <SettingUp key={instrument.kind} kind={instrument.kind} />}
             <Panel title="Backsight">
               <Stack spacing={2}>
                 <Grayed isOld={preview.isOld}>

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Panel } from "../../parts/Page";
@@ -78,14 +78,9 @@ export function SettingUp({ kind }: { kind: Kind }) {
     setDone(done.includes(name) ? done.filter((one) => one !== name) : [...done, name]);
   if (!isOpen)
     return (
-      <Link
-        component="button"
-        type="button"
-        onClick={() => setIsOpen(true)}
-        sx={{ minHeight: 48, textAlign: "left" }}
-      >
+      <Button variant="outlined" onClick={() => setIsOpen(true)} sx={{ alignSelf: "flex-start" }}>
         {title}
-      </Link>
+      </Button>
     );
   return (
     <Panel title={title}>

@@ -13,6 +13,8 @@ export type RodProps = {
   clamp?: Flag | undefined;
   /** Where the clamp sits when the rod stands on the reference. */
   reference?: Flag | undefined;
+  /** What the rod shows after each part of a slide from the reference to the clamp. */
+  stops?: readonly number[];
   /** How far to either side of the clamp is still on, in metres. */
   tolerance?: number | undefined;
   height?: number;
@@ -49,6 +51,7 @@ export function Rod(props: RodProps) {
         <g transform={props.isUpsideDown ? `rotate(180 ${STRIP / 2} 0)` : undefined}>
           <Strip rod={rod} scale={scale} />
         </g>
+        {reference && <Stops from={reference.value} stops={props.stops ?? []} at={at} />}
         {clamp && (
           <g transform={`translate(0 ${at(clamp.value)})`}>
             <rect
@@ -82,6 +85,26 @@ export function Rod(props: RodProps) {
     </Box>
   );
 }
+
+/** A slide in its parts, each a bracket beside the rod from where the one before ended. */
+function Stops({ from, stops, at }: { from: number; stops: readonly number[]; at: At }) {
+  const palette = usePalette();
+  return stops.map((stop, i) => {
+    const [start, end] = [at(stops[i - 1] ?? from), at(stop)];
+    const aside = STRIP + 4 + i * 5;
+    return (
+      <path
+        key={stop}
+        d={`M${STRIP} ${start}H${aside}V${end}H${STRIP}`}
+        fill="none"
+        stroke={palette.beam}
+        strokeWidth={2}
+      />
+    );
+  });
+}
+
+type At = (value: number) => number;
 
 function FlagText({ flag, color, offset }: { flag: Flag; color: string; offset: number }) {
   return (
