@@ -244,8 +244,8 @@ class KnockedHalfWay(BrowserTestCase):
         self.assertEqual(self.page.get_by_label("Receiver", exact=True).count(), 0)
         self.choose("Rod", "Staff, centimeters (numbers grow up)")
         order = self.page.get_by_role("checkbox")
-        self.assertEqual(order.count(), 4)
-        for i in range(4):
+        self.assertEqual(order.count(), 5)
+        for i in range(5):
             order.nth(i).check()
         self.fill(backsight="1.600", x="-2", y="6.5")
         self.press("Another backsight")
