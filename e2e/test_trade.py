@@ -42,14 +42,13 @@ class OnThePhone(Counting):
         self.page.get_by_role("heading", name="Point 1").wait_for()
         self.tap(self.page.get_by_role("button", name="List", exact=True))
         self.choose("Element", bolts.name)
-        self.tap(self.page.get_by_role("button", name="Shoot", exact=True))
+        self.page.reload()
         self.says("clamp the receiver at")
         self.taps = self.entries = 0
-        self.tap(self.page.get_by_label("Rod on the embed"))
         self.type("3 7 1/4")
         self.tap(self.button("Log it"))
         self.says("1 is logged")
-        self.at_most("a bolt → shot", 2, 1)
+        self.at_most("a bolt → shot", 1, 1)
         self.assertEqual(Shot.objects.get(point__element=bolts).typed, "3 7 1/4")
 
     def test_a_layer_under_the_slab_moves_the_stone_below_it(self) -> None:
