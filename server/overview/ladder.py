@@ -27,6 +27,10 @@ from server.shown import Shown, show
 RungKind = Literal["benchmark", "floor", "element"]
 
 
+#: What a floor's surfaces are called in the keys of rungs, where not by their names.
+KEYS = {"top of slab": "top", STONE: "sub-base", "formation": "sub-grade"}
+
+
 class RungSheet(TypedDict):
     """A height: what it is of, its level (the highest where it falls, then ``lowest`` too).
 
@@ -141,7 +145,7 @@ def _floors(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
         for name, surface in slab.surfaces():
             heights = [surface.elevation(corner) for corner in slab.outline.corners]
             shots = _shots(pegs.get(key), Task.STONE) if name == STONE else ()
-            own = f"{key}:{name}"
+            own = f"{key}:{KEYS.get(name, name)}"
             yield _Rung(own, floor.name, name, "floor", max(heights), min(heights), shots)
 
 
