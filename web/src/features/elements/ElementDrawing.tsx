@@ -12,6 +12,8 @@ import { Figure } from "../../parts/Figure";
 import type { ElementForm } from "./form";
 
 const MOST_HEIGHTS = 8;
+const OF_CORNERS = { draw: "Draw corners by tapping", placing: "Corners are where they belong" };
+const OF_PLACES = { draw: "Draw places by tapping", placing: "Places are where they belong" };
 
 type Props = {
   job: Schemas["JobSheet"];
@@ -27,7 +29,7 @@ export function ElementDrawing({ job, draft, form, onDrag, onPlace }: Props) {
   const points = draft?.points ?? [];
   const isTyped =
     KINDS[form.kind].shapes.length > 0 && (form.shape === "line" || form.shape === "corners");
-  const called = form.kind === "embeds" ? "Places" : "Corners";
+  const words = form.kind === "embeds" ? OF_PLACES : OF_CORNERS;
   const spots = points.filter((point, i) => points.findIndex((p) => p.name === point.name) === i);
   const stages = [...new Set(points.map((point) => point.surface))];
   const corners = isTyped ? (draft?.corners ?? []) : [];
@@ -39,9 +41,7 @@ export function ElementDrawing({ job, draft, form, onDrag, onPlace }: Props) {
           onClick={() => setPlacing(!isPlacing)}
           sx={{ mb: 1 }}
         >
-          {isPlacing
-            ? `${called} are where they belong`
-            : `Draw ${called.toLowerCase()} by tapping`}
+          {isPlacing ? words.placing : words.draw}
         </Button>
       )}
       {draft?.drawn.length || points.length || isPlacing ? (
