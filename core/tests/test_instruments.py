@@ -12,7 +12,7 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.errors import OutOfRange, ProvesNothing, UnreadableSlope
+from core.errors import ProvesNothing, UnreadableSlope
 from core.instruments import (
     BOTH_AXES,
     Axis,
@@ -20,9 +20,6 @@ from core.instruments import (
     InstrumentKind,
     InstrumentRecord,
     MadeCheck,
-    Receiver,
-    Setting,
-    Signal,
     SlopeCheck,
     Tilt,
     Trust,
@@ -38,7 +35,7 @@ from core.instruments import (
 )
 from core.instruments.trust import ASSUMED_SLOPE
 from core.lengths import Style, format_at_most
-from core.tests.worked import cases, metres
+from core.tests.worked import cases
 from core.uncertainty import (
     Kit,
     Sight,
@@ -200,36 +197,6 @@ class SlopesReceiversAndTilts(TestCase):
             slope_in_words(parse_slope("1/8 in at 100 ft"), Style.from_code("ft-in/8")),
             '1/8" at 100\' 0"',
         )
-
-    def test_every_signal_tells_up_down_and_on_or_says_it_can_not(self) -> None:
-        for signal in Signal:
-            told = Receiver(signal, metres("0.001"), metres("0.002")).signals
-            self.assertEqual(told[-1][1], "the receiver is on the beam, read the rod")
-            moves = [means for _, means in told[:2]]
-            if signal is Signal.FASTER_NEARER:
-                self.assertIn("go on the same way", moves[0])
-                self.assertIn("turn round", moves[1])
-                continue
-            if signal is Signal.ONE_TONE:
-                self.assertIn("until it is solid", moves[0])
-                self.assertIn("slide back", moves[1])
-                continue
-            ups = [means for means in moves if "slide it UP" in means]
-            downs = [means for means in moves if "slide it DOWN" in means]
-            self.assertEqual((len(ups), len(downs)), (1, 1), signal)
-        down, up = (dict(Receiver(Signal.ARROWS, metres("0.001"), metres("0.002")).signals)[name]
-                    for name in ("arrow pointing down", "arrow pointing up"))  # fmt: skip
-        self.assertEqual(("DOWN" in down, "UP" in up), (True, True))
-
-    def test_what_beeps_mean_differs_and_bands_are_checked(self) -> None:
-        high = Receiver(Signal.FAST_IS_HIGH, metres("0.001"), metres("0.0025"))
-        low = replace(high, signal=Signal.FAST_IS_LOW)
-        self.assertEqual(dict(high.signals)["fast beep"], dict(low.signals)["slow beep"])
-        self.assertIn("slide it DOWN", dict(high.signals)["fast beep"])
-        self.assertEqual(high.half_band(Setting.COARSE), metres("0.0025"))
-        with self.assertRaises(OutOfRange) as refused:
-            replace(high, fine=metres("0.003"))
-        self.assertEqual(refused.exception.typed, "3 mm fine, 2.5 mm coarse")
 
     @given(slopes, slopes)
     def test_two_face_abouts_recover_a_tilt_and_its_direction(
