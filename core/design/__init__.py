@@ -9,7 +9,7 @@ from core.design.given import GivenSurface
 from core.design.panel import Panel, Toward, fall_to_point, level_panel, panel_toward
 from core.design.panels_fit import check_panels
 from core.design.slab import STONE, Slab, SlabOver, SlabPart, formation_under
-from core.design.soil import Soil, soil_of
+from core.design.soil import Soil, mean_depth, soil_of
 from core.design.stack import AdjustableHead, HeadTravel, Layer, StackUp, total
 from core.design.surface import LevelSurface, PanelSurface, Shifted, Surface
 from core.design.underside import Taper, ThickenedEdge, Under, Underside, check_edge
@@ -51,6 +51,7 @@ __all__ = [
     "formation_under",
     "isolation_strip",
     "level_panel",
+    "mean_depth",
     "move_of",
     "panel_toward",
     "parse_fall",

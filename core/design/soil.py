@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.errors import OutOfRange
+from core.lengths import Elevation
 
 LOOSEST = 2.0
 
@@ -15,6 +17,24 @@ class Soil:
 
     in_ground: float
     loose: float
+
+
+def mean_depth(ground: Sequence[Elevation], formation: Sequence[Elevation]) -> float:
+    """Return how far a formation lies below the ground on the mean, meters; negative above it.
+
+    Raises :class:`OutOfRange` where nothing is known of one of them.
+
+    >>> at = Elevation.from_metres
+    >>> round(mean_depth([at("20.4"), at("20.6")], [at("19.9"), at("20.1"), at("20.0")]), 9)
+    0.5
+    """
+    if not ground or not formation:
+        raise OutOfRange("0 heights", "A depth has two ends.", "Shoot the ground first.")
+    return _mean(ground) - _mean(formation)
+
+
+def _mean(heights: Sequence[Elevation]) -> float:
+    return sum(float(height) for height in heights) / len(heights)
 
 
 def soil_of(area: float, deep: float, factor: float) -> Soil:

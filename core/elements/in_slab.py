@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from core.design.surface import Surface
+from core.design.underside import Underside
 from core.elements.planned import AsDug, Drawn, PlannedPoint
 from core.errors import BadLevel, OutOfRange
 from core.floors import Line, Outline, PlanPoint
@@ -64,16 +65,31 @@ def _square(at: PlanPoint) -> tuple[PlanPoint, ...]:
 class Recess:
     """A part of a slab that lies lower or higher than its top: a recess, a step, a threshold.
 
-    ``rise`` is how far its own surface lies above the slab's top, negative below it. Raises
-    :class:`BadLevel` for one that is level with the slab.
+    ``rise`` is how far its own surface lies above the slab's top, negative below it; ``slab`` is
+    how thick the slab is it lies in, and where. Raises :class:`BadLevel` for one that is level with
+    the slab or leaves none of it, and :class:`OutOfRange` for one that reaches beyond it.
     """
 
     outline: Outline
     surface: Surface
     rise: Length
     spacing: Length
+    slab: Underside
 
     def __post_init__(self) -> None:
+        for corner in self.outline.corners:
+            if not self.slab.outline.contains(corner):
+                raise OutOfRange(
+                    str(corner),
+                    "It reaches beyond the slab it lies in.",
+                    "Keep its corners within the slab, or lay out what lies outside by itself.",
+                )
+            if -self.rise >= self.slab.thickness_at(corner):
+                raise BadLevel(
+                    f"{float(-self.rise):g} m",
+                    "It is as deep as the slab is thick there: none of the slab would be left.",
+                    "Thicken the slab there first, or make it less deep.",
+                )
         if not self.rise.nanometres:
             raise BadLevel(
                 "0", "It is level with the slab.", "Give how far above or below the slab it lies."
@@ -94,7 +110,9 @@ class Recess:
         >>> from core.design import LevelSurface
         >>> from core.lengths import Elevation
         >>> two, deep = Length.from_metres(2), Length.from_metres("-0.05")
-        >>> recess = Recess(rectangle(two, two), LevelSurface(Elevation(0)), deep, two)
+        >>> area, thick = rectangle(two, two), Length.from_metres("0.1")
+        >>> slab = Underside(area, thick)
+        >>> recess = Recess(area, LevelSurface(Elevation(0)), deep, two, slab)
         >>> round(recess.concrete(AsDug()), 9)
         -0.2
         """

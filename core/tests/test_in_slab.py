@@ -115,7 +115,8 @@ class TestEmbeds(TestCase):
 class TestRecess(TestCase):
     def recess(self, rise: str) -> Recess:
         below = LevelSurface(TOP + metres(rise))
-        return Recess(rectangle(metres("1.2"), metres("0.9")), below, metres(rise), metres(3))
+        own = rectangle(metres("1.2"), metres("0.9"))
+        return Recess(own, below, metres(rise), metres(3), Underside(ROOM, metres("0.100")))
 
     def test_it_takes_concrete_away_and_a_raised_part_adds_it(self) -> None:
         self.assertAlmostEqual(self.recess("-0.040").concrete(AsDug()), -0.0432)
@@ -125,6 +126,15 @@ class TestRecess(TestCase):
         points = self.recess("-0.040").points()
         self.assertEqual([point.name for point in points], ["1", "2", "3", "4"])
         self.assertEqual({point.target for point in points}, {Elevation.from_metres("31.200")})
+
+    def test_one_that_leaves_no_slab_or_reaches_beyond_it_is_refused(self) -> None:
+        for rise in ("-0.100", "-0.140"):
+            with self.assertRaisesRegex(BadLevel, "none of the slab would be left"):
+                self.recess(rise)
+        self.assertLess(self.recess("-0.099").concrete(AsDug()), 0)
+        wide, level = rectangle(metres("6.1"), metres(2)), LevelSurface(TOP)
+        with self.assertRaisesRegex(OutOfRange, "beyond the slab"):
+            Recess(wide, level, metres("-0.04"), metres(3), Underside(ROOM, metres("0.1")))
 
     def test_level_with_the_slab_it_is_none(self) -> None:
         with self.assertRaisesRegex(BadLevel, "level with the slab"):

@@ -5,9 +5,8 @@ from __future__ import annotations
 from typing import TypedDict
 from uuid import UUID
 
-from core.design import Soil, soil_of
+from core.design import mean_depth, soil_of
 from core.elements import CoveredOutline
-from core.lengths import Elevation
 from core.tasks import Task
 from server.fieldbook.pegs import OwnPegs
 from server.jobs.models import Element
@@ -33,15 +32,17 @@ def soil_sheet(plan: JobPlan, element: Element, found: dict[UUID, OwnPegs]) -> S
     entries = entries_of(element.typed, element.typed_in)
     typed = entries.elevation("ground") if entries.text("ground").strip() else None
     shot = [
-        float(one.elevation)
+        one.elevation
         for own in found.values()
         for one in own.found
         if one.point.task == Task.GROUND
     ]
     if typed is None and not shot:
         return None
-    ground = float(typed) if typed is not None else sum(shot) / len(shot)
-    soil = _soil(made, ground, soil_factor(entries) or 1.0)
+    ground = [typed] if typed is not None else shot
+    formation = [point.target for point in made.points() if point.target is not None]
+    deep = mean_depth(ground, formation)
+    soil = soil_of(made.outline.area, deep, soil_factor(entries) or 1.0)
     rests_on = "the ground as it was typed" if typed is not None else f"{len(shot)} shots of ground"
     return {
         "element": str(element.pk),
@@ -49,10 +50,3 @@ def soil_sheet(plan: JobPlan, element: Element, found: dict[UUID, OwnPegs]) -> S
         "loose": show_volume(soil.loose, plan.style),
         "rests_on": rests_on,
     }
-
-
-def _soil(made: CoveredOutline, ground: float, factor: float) -> Soil:
-    """Return the soil over a formation: its mean depth at its grid, over its area."""
-    targets: list[Elevation] = [one.target for one in made.points() if one.target is not None]
-    deep = sum(ground - float(target) for target in targets) / len(targets)
-    return soil_of(made.outline.area, deep, factor)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, NotRequired, TypedDict
 
-from core.design import GivenSurface, Surface
+from core.design import GivenSurface, Surface, Underside
 from core.floors import Outline, PlanPoint
 from core.lengths import Elevation, Length, Style
 from server.jobs.plan.layers import LayerTyped, layer_entries
@@ -68,12 +68,14 @@ class Ground:
     """What an element is built on: its surface, and the outline of the floor it follows.
 
     There is no surface where it has no level, or that was refused. ``rise`` is how far it lies
-    above the top of a slab, negative below it; None where its level is not given from one.
+    above the top of a slab, negative below it, and ``slab`` how thick that slab is and where; None
+    where its level is not given from one.
     """
 
     surface: Surface | None
     outline: Outline | None
     rise: Length | None = None
+    slab: Underside | None = None
 
 
 def lengths_of(entries: Entries, *names: str) -> tuple[Length, ...] | None:

@@ -220,13 +220,14 @@ def _embeds(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
 
 def _recess(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
-    spacing, surface, rise = entries.length("spacing"), ground.surface, ground.rise
+    spacing, surface = entries.length("spacing"), ground.surface
+    rise, slab = ground.rise, ground.slab
     if surface is not None and rise is None:
         why = "What it takes of the slab's concrete isn't known."
         entries.refuse("reference", "", why, "Give its level from the top of the slab it lies in.")
-    if outline is None or spacing is None or surface is None or rise is None:
+    if outline is None or spacing is None or surface is None or rise is None or slab is None:
         return None
-    return entries.check("level", lambda: Recess(outline, surface, rise, spacing))
+    return entries.check("level", lambda: Recess(outline, surface, rise, spacing, slab))
 
 
 def _grade(entries: Entries, typed: Typed, ground: Ground) -> Element | None:

@@ -172,9 +172,12 @@ class JobPlan:
     def ground(self, element: Element) -> Ground:
         """Return what an element is built on."""
         followed = element.typed["outline_of"]
-        is_on_a_slab = element.reference_floor_id is not None and element.part == SlabPart.TOP
-        rise = element.level_offset if is_on_a_slab else None
-        return Ground(self.surface_under(element), self._outline(followed), rise)
+        floor: UUID | None = element.reference_floor_id
+        surface, outline = self.surface_under(element), self._outline(followed)
+        if floor is None or element.part != SlabPart.TOP:
+            return Ground(surface, outline)
+        slab = self.surfaces(floor).underside
+        return Ground(surface, outline, element.level_offset, slab)
 
     def _outline(self, floor: str) -> Outline | None:
         """Return the outline of a floor an element follows; None where there is none."""

@@ -62,6 +62,9 @@ class UnderASlab(SiteTestCase):
         level = element_body("recess", floor, level="0")
         reasons = self.refused(self.foreman, f"jobs/{self.job}/elements", level)
         self.assertIn("level with the slab", reasons["level"])
+        deep = element_body("recess", floor, level="1 ft")
+        reasons = self.refused(self.foreman, f"jobs/{self.job}/elements", deep)
+        self.assertIn("none of the slab would be left", reasons["level"])
 
     def test_ground_must_fall(self) -> None:
         body = element_body("grade", self.floor_on(), measures={"away": "level"})
