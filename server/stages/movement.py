@@ -59,9 +59,9 @@ def movement_sheet(user: User, element_id: UUID) -> MovementSheet:
     return {
         "name": element.name,
         "points": [
-            _moved(points[key].name, movement(list(days.values())), style)
-            for key, days in by_point.items()
-            if len(days) > 1
+            _moved(point.name, movement(list(by_point[key].values())), style)
+            for key, point in points.items()
+            if len(by_point.get(key, ())) > 1
         ],
     }
 
