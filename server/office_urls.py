@@ -124,6 +124,7 @@ office = [
     path("links/<str:token>/pictures", shown.LinkPicturesView.as_view()),
     path("notices/<uuid:notice>/pictures", shown.NoticePicturesView.as_view()),
     path("links/<str:token>/notice.pdf", papers.LinkPdfView.as_view()),
+    path("elements/<uuid:element>/lift", pour.LiftView.as_view()),
     path("floors/<uuid:floor>/map", pour.MapView.as_view()),
     path("floors/<uuid:floor>/options", pour.OptionsView.as_view()),
     path("floors/<uuid:floor>/regrades", pour.RegradesView.as_view()),

@@ -75,6 +75,7 @@ site = [
     path("points/<uuid:point>/at", heights.PointAtView.as_view()),
     path("points/<uuid:point>/target", heights.TargetView.as_view()),
     path("points/<uuid:point>/benchmark", heights.PointBenchmarkView.as_view()),
+    path("floors/<uuid:floor>/sheeting", fieldbook.SheetingView.as_view()),
     path("points/<uuid:point>/head-locks", fieldbook.LocksView.as_view()),
     path("points/<uuid:point>/findings", fieldbook.FindingsView.as_view()),
     path("floors/<uuid:floor>", FloorView.as_view()),

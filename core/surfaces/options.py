@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from core.errors import OutOfRange
 from core.options import Option, Prices, Way, Work, cost_of
@@ -13,6 +15,7 @@ from core.surfaces.slab import SlabModel
 from core.surfaces.triangles import Floats
 
 A_HAIR = 1e-9
+Flags = NDArray[np.bool_]
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,34 +54,53 @@ class Sliders:
 
 
 def options_of(
-    model: SlabModel, off: Floats, rules: PourRules, sliders: Sliders, prices: Prices
+    model: SlabModel,
+    off: Floats,
+    rules: PourRules,
+    sliders: Sliders,
+    prices: Prices,
+    covered: Collection[int] = (),
 ) -> tuple[Option, ...]:
     """Return the ways to pour a slab over stone so far above its design, in a fixed order.
 
     None leaves what the datum allows: the level that is set from the stone goes as far as it may.
+    None regrades the stone of the shots that are ``covered`` by sheeting.
     """
+    stays = _stays(model, covered)
     made = _Options(model, off, rules, prices)
     settled = float(off.mean())
     within = min(max(settled, -sliders.down), sliders.up)
     return (
         made.option(Way.AS_IT_IS, off, 0.0),
-        made.option(Way.REGRADE_ALL, np.zeros_like(off), 0.0),
-        made.option(Way.REGRADE_OVER, graded_over(off, sliders.trigger), 0.0),
+        made.option(Way.REGRADE_ALL, np.where(stays, off, 0.0), 0.0),
+        made.option(Way.REGRADE_OVER, graded_over(off, sliders.trigger, stays), 0.0),
         made.option(Way.MOVE_LEVEL, off, sliders.raised),
         made.option(Way.FROM_STONE, off, within, is_limited=abs(within - settled) > A_HAIR),
     )
 
 
-def over_trigger(model: SlabModel, off: Floats, trigger: float) -> tuple[int, ...]:
-    """Return the shots whose stone is farther off its design than a trigger: shoot them again."""
-    is_over = np.abs(off) > trigger + A_HAIR
+def over_trigger(
+    model: SlabModel, off: Floats, trigger: float, covered: Collection[int] = ()
+) -> tuple[int, ...]:
+    """Return the shots whose stone is farther off its design than a trigger: shoot them again.
+
+    Those ``covered`` by sheeting are not among them: nobody regrades what lies under it.
+    """
+    is_over = (np.abs(off) > trigger + A_HAIR) & ~_stays(model, covered)
     return tuple(int(shot) for shot in np.flatnonzero(is_over[model.places.which]))
 
 
-def graded_over(off: Floats, trigger: float) -> Floats:
-    """Return stone once what is farther off than the trigger was graded to design."""
-    graded: Floats = np.where(np.abs(off) > trigger + A_HAIR, 0.0, off)
+def graded_over(off: Floats, trigger: float, stays: Flags) -> Floats:
+    """Return stone once what is farther off than the trigger was graded, but for what stays."""
+    graded: Floats = np.where((np.abs(off) > trigger + A_HAIR) & ~stays, 0.0, off)
     return graded
+
+
+def _stays(model: SlabModel, covered: Collection[int]) -> Flags:
+    """Return which places can't be graded: those of the shots that are covered."""
+    stays = np.zeros(len(model.places.first), dtype=np.bool_)
+    stays[model.places.which[list(covered)]] = True
+    return stays
 
 
 class _Options:

@@ -132,6 +132,7 @@ from core.surfaces import (
     Sliders,
     StoneShot,
     designed,
+    lift_thickness,
     model_of,
     options_of,
     slab_volume,
@@ -317,6 +318,8 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
             model, np.zeros(4), [one] * 4, [SetUpErrors(KIT, (Sight(1.0, 1.0),), (0.0, 0.0))]
         ),
     )
+    low = [StoneShot(corner, 0.0) for corner in outline.corners]
+    yield lift_thickness(outline, {"A1": (outline.corners[0], Elevation(1))}, low)
     options = options_of(model, np.full(4, -0.1), rules, sliders, prices)
     yield from (rules, sliders, prices, options[0], cheapest_of(options))
     identity = Identity(Question.THIN, FaultKind.TOO_THIN, "B4")

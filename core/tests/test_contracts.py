@@ -36,6 +36,7 @@ NEEDS_MORE = {
         ".regions",
         ".sure",
         ".tin",
+        ".lift",
     )
 } | {f"core.standing{part}" for part in ("", ".beam", ".blocks", ".places", ".several")}
 LONGEST_FUNCTION = 50

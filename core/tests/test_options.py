@@ -158,6 +158,28 @@ class Options(TestCase):
             options = options_of(model, off, RULES, Sliders(trigger), PRICES)
             self.assertAlmostEqual(options[2].volume, options[like].volume, places=9)
 
+    @given(st.integers(0, 10_000), st.floats(0, 0.03))
+    def test_nothing_under_sheeting_is_regraded(self, seed: int, trigger: float) -> None:
+        model, off = shot(seed)
+        covered = [int(at) for at in np.flatnonzero(off > 0.005)]
+        sliders, every = Sliders(trigger), range(len(off))
+        shots = [int(np.flatnonzero(model.places.which == place)[0]) for place in covered]
+        free = options_of(model, off, RULES, sliders, PRICES)
+        for ways, lies in (
+            (options_of(model, off, RULES, sliders, PRICES, shots), covered),
+            (options_of(model, off, RULES, sliders, PRICES, every), every),
+        ):
+            as_is, everything, some = ways[:3]
+            stays = np.isin(np.arange(len(off)), list(lies))
+            self.assertEqual(as_is, free[0])
+            self.assertAlmostEqual(
+                everything.volume, model.volume(np.where(stays, off, 0.0)), places=9
+            )
+            self.assertLessEqual(some.work.regraded, free[2].work.regraded + 1e-9)
+        self.assertEqual(some.volume, as_is.volume)
+        self.assertEqual(over_trigger(model, off, trigger, every), ())
+        self.assertFalse(set(over_trigger(model, off, trigger, shots)) & set(shots))
+
     def test_the_cheapest_without_a_hold_is_named_with_its_saving(self) -> None:
         model, off = shot(1)
         options = options_of(model, off, RULES, Sliders(0.01), PRICES)

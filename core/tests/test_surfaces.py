@@ -10,9 +10,10 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from core.errors import NotEnoughShots, OutOfRange
-from core.floors import Outline
+from core.floors import Outline, PlanPoint
+from core.lengths import Elevation
 from core.orders import concrete_order
-from core.surfaces import Plane, StoneShot, slab_volume
+from core.surfaces import Plane, StoneShot, lift_thickness, slab_volume
 from core.tests.worked import cases, place
 
 FLAT = Plane(0.0)
@@ -50,6 +51,49 @@ class WorkedSlabs(TestCase):
                 with self.subTest(case=number, figure=name):
                     self.assertAlmostEqual(figure, expected[name], delta=case["tolerance"])
             self.assertEqual(slab.asks_for_corner_shots, expected["extrapolated_share"] > 0.15)
+
+
+class Lifts(TestCase):
+    """How thick a layer came out over what was shot below it."""
+
+    CORNERS = [StoneShot(corner, z) for corner, z in zip(SQUARE.corners, (0, 0.04, 0.04, 0),
+                                                         strict=True)]  # fmt: skip
+
+    def top(self, *shots: tuple[str, float, float, str]) -> dict[str, tuple[PlanPoint, Elevation]]:
+        return {name: (place(x, y), Elevation.from_metres(z)) for name, x, y, z in shots}
+
+    def test_a_lift_over_a_formation_that_falls(self) -> None:
+        top = self.top(("A1", 0, 0, "0.1"), ("A2", 2, 1, "0.11"), ("A3", 4, 4, "0.13"))
+        lift = lift_thickness(SQUARE, top, self.CORNERS)
+        self.assertEqual(
+            {name: round(float(one), 9) for name, one in lift.at_points},
+            {"A1": 0.1, "A2": 0.09, "A3": 0.09},
+        )
+        self.assertAlmostEqual(float(lift.mean), 0.28 / 3, places=9)
+        self.assertEqual(lift.thinnest[0], "A2")
+
+    def test_it_needs_shots_of_both(self) -> None:
+        for top, below in (({}, self.CORNERS), (self.top(("A1", 0, 0, "1")), self.CORNERS[:2])):
+            with self.assertRaises(NotEnoughShots):
+                lift_thickness(SQUARE, top, below)
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.integers(0, 10_000), st.floats(-0.02, 0.02), st.floats(-0.02, 0.02))
+    def test_over_a_plane_it_is_exact_wherever_it_is_shot(
+        self, seed: int, gx: float, gy: float
+    ) -> None:
+        draw, ground = random.Random(seed), Plane(0.3, gx, gy)
+        xy = [(float(c.x), float(c.y)) for c in HORSESHOE.corners]
+        below = [StoneShot(place(x, y), 0.3 + gx * x + gy * y) for x, y in xy]
+        places = [place(*draw.choice(xy)), place(draw.uniform(0, 3), draw.uniform(0, 6))]
+        under = ground.at(np.array([(float(p.x), float(p.y)) for p in places]))
+        top = {
+            str(n): (at, Elevation.from_metres(f"{z + 0.1 * n:.9f}"))
+            for n, (at, z) in enumerate(zip(places, under, strict=True), start=1)
+        }
+        lift = lift_thickness(HORSESHOE, top, below)
+        for n in (1, 2):
+            self.assertAlmostEqual(float(dict(lift.at_points)[str(n)]), 0.1 * n, places=7)
 
 
 class Volumes(TestCase):

@@ -18,6 +18,7 @@ from server.fieldbook.models import (
     RegradedPoint,
     Reread,
     SetUp,
+    Sheeting,
     Shot,
 )
 from server.jobs.models import Benchmark, Element, Floor, Point
@@ -95,6 +96,7 @@ def _on_points(part: Floor | Element | Point) -> Iterator[str]:
         (HoleFinding, "finding in a hole"),
         (HeadLock, "locked head"),
         (RegradedPoint, "regraded point"),
+        (Sheeting, "record of sheeting"),
     ):
         yield from _counted(model._default_manager.filter(**of).count(), noun)
 

@@ -10,6 +10,7 @@ from django.db.models import F, Model
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
 from server.fieldbook.models import Reread, SetUp, Shot, TurningPoint
+from server.fieldbook.sheeting import covered
 from server.jobs.access import check_open, element_for, floor_for
 from server.jobs.models import Element, Floor, Point
 
@@ -70,7 +71,7 @@ def point_for(user: User, point_id: UUID, ability: Ability) -> Point:
         membership = f"{owner}__job__crew__memberships"
         found = (
             points.filter(**{f"{membership}__user": user})
-            .annotate(role=F(f"{membership}__role"))
+            .annotate(role=F(f"{membership}__role"), lies_covered=covered())
             .first()
         )
         if found is not None:

@@ -58,6 +58,7 @@ class Aims:
             self.plan.style,
             setting,
             surfaces.over(point.place),
+            is_covered=point.is_covered,
         )
 
     def target(self, element: Element, point: Point) -> Elevation | None:

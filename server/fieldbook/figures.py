@@ -67,7 +67,7 @@ class Judged:
     """What a reading on a point is judged against in one pass, and what it is written in.
 
     There is no target where the surface is only to be found out. ``head`` is the adjustable one
-    on the top of a pier or a pile.
+    on the top of a pier or a pile. ``is_covered`` says that sheeting lies over the stone.
     """
 
     task: Task
@@ -77,6 +77,7 @@ class Judged:
     setting: str = Setting.FINE
     slab: SlabOver | None = None
     head: AdjustableHead | None = None
+    is_covered: bool = False
 
     def action(self, elevation: Elevation, step: Length) -> str:
         """Say what to do about a surface found so high; what has no target is not asked."""
@@ -84,6 +85,9 @@ class Judged:
         if self.task is Task.PIER_TOP:
             return self.order(elevation).in_words(self.style, step)
         judgement = judge(elevation, self.target, self.tolerance)
+        if self.is_covered and judgement.verdict is not Verdict.ON:
+            off = format_deviation(judgement.deviation, self.style, step)
+            return f"{off}, under the sheeting"
         return judgement.action(self.style, VERBS[self.task], step)
 
     def order(self, top: Elevation) -> TopOrder:

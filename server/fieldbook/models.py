@@ -282,6 +282,18 @@ class HeadLock(Timed, SiteRecord):
         return f"head on {self.point_id}"
 
 
+class Sheeting(Timed, SiteRecord):
+    """Sheeting lies over the stone at a point, or was taken up again; the last one counts."""
+
+    point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="sheetings")
+    is_down = models.BooleanField()
+    taken_at = models.DateTimeField()
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"sheeting on {self.point_id}"
+
+
 class Regrade(Timed, SiteRecord):
     """Stone that was graded anew: what was shot at its points before tells nothing of it now."""
 

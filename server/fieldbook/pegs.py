@@ -23,6 +23,7 @@ from server.fieldbook.aims import PASSES, Aims
 from server.fieldbook.figures import Judged, Said, said
 from server.fieldbook.models import RegradedPoint, Shot, observed
 from server.fieldbook.rules import Sighting, sight_on
+from server.fieldbook.sheeting import covered
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
@@ -44,12 +45,14 @@ class Peg(TypedDict):
     """A point on the plan and its state: in the fine pass, and in the rough one kept apart.
 
     Its target is empty where the surface is only to be found out, its place where nobody said.
+    ``is_covered`` says that sheeting lies over the stone there.
     """
 
     id: str
     name: str
     place: Place | None
     is_extra: bool
+    is_covered: bool
     target: Shown | None
     state: PegState
     shot: PegShot | None
@@ -198,7 +201,8 @@ def _elevations(
 
 def _points(scope: Scope, plan: JobPlan) -> list[Point]:
     """Return the points of a scope in order, each with what it lies on; none that is retired."""
-    points = list(Point.objects.filter(**scope, **IN_THE_PLAN).order_by("position"))
+    rows = Point.objects.filter(**scope, **IN_THE_PLAN).annotate(lies_covered=covered())
+    points: list[Point] = list(rows.order_by("position"))
     for point in points:
         if point.floor_id is not None:
             point.floor = plan.floors[point.owner_id]
@@ -299,6 +303,7 @@ def _peg(
         "name": point.name,
         "place": show_place(place, style) if place else None,
         "is_extra": point.is_extra,
+        "is_covered": point.is_covered,
         "target": None if judged.target is None else show(judged.target, style),
         "state": _state(fine),
         "shot": fine,

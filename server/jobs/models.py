@@ -278,6 +278,11 @@ class Point(Retirable):
         return None if self.x is None or self.y is None else PlanPoint(self.x, self.y)
 
     @property
+    def is_covered(self) -> bool:
+        """Whether sheeting lies over it, as far as the query that found it asked."""
+        return bool(getattr(self, "lies_covered", False))
+
+    @property
     def place(self) -> PlanPoint:
         """Where a planned point is; it always has a place."""
         assert self.spot is not None

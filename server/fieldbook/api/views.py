@@ -24,6 +24,7 @@ from server.fieldbook.figures import Said
 from server.fieldbook.services.backsights import BacksightForm, ExtraForm
 from server.fieldbook.services.draft_set_up import SetUpDraftSheet, draft_set_up
 from server.fieldbook.services.findings import FindingForm, record_finding
+from server.fieldbook.services.lay_sheeting import SheetingForm, lay_sheeting
 from server.fieldbook.services.lock_head import LockForm, lock_head
 from server.fieldbook.services.marks import (
     MarksSheet,
@@ -37,6 +38,9 @@ from server.fieldbook.services.preview import Preview, ReadingForm, preview_read
 from server.fieldbook.services.record_shot import ShotForm, record_shot
 from server.fieldbook.services.set_up import SetUpForm, set_up
 from server.fieldbook.services.strikes import StrikeForm, strike_shot
+
+#: So many points of a floor are named at once.
+MOST_POINTS = 2000
 
 
 class ExtraBacksightInput(serializers.Serializer[Any]):
@@ -237,6 +241,25 @@ class LocksView(SignedInView):
         form = LockForm(**self.typed(request, LockInput))
         lock, created = lock_head(self.user(request), point, form)
         return recorded(lock.pk, created)
+
+
+class SheetingInput(serializers.Serializer[Any]):
+    """Sheeting laid over points of a floor's stone, or taken up there."""
+
+    id = Key()
+    points = serializers.ListField(child=Key(), min_length=1, max_length=MOST_POINTS)
+    is_down = serializers.BooleanField()
+    taken_at = ByThePhone()
+
+
+class SheetingView(SignedInView):
+    """The sheeting over a floor's stone."""
+
+    @extend_schema(operation_id="lay_sheeting", request=SheetingInput, responses=records())
+    def post(self, request: Request, floor: UUID) -> Response:
+        """Record that it was laid over points, or taken up."""
+        form = SheetingForm(**self.typed(request, SheetingInput))
+        return recorded(*lay_sheeting(self.user(request), floor, form))
 
 
 class ReadingView(SignedInView):

@@ -178,6 +178,11 @@ TOLD = (
         taken="taken_at", with_it=("point",), about=_on_a_point(),
     ),
     Told(
+        "finding", book.Sheeting, ("point__floor__job",),
+        lambda one: f"Sheeting {'laid over' if one.is_down else 'taken up at'} {one.point.name}",
+        taken="taken_at", with_it=("point",), about=_on_a_point(),
+    ),
+    Told(
         "finding", book.Regrade, ("floor__job",),
         lambda one: f"Stone of {one.floor} graded anew: {one.note}", taken="graded_at",
         with_it=("floor",), about=("floor",),

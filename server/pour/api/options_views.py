@@ -12,6 +12,7 @@ from rest_framework.response import Response
 
 from server.api.inputs import ByThePhone, Entry, Key
 from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
+from server.pour.services.lift_sheet import LiftSheet, lift_sheet
 from server.pour.services.map_sheet import ThicknessMap
 from server.pour.services.options import OptionsForm, OptionsSheet, options_sheet
 from server.pour.services.regrade import RegradeForm, regrade
@@ -42,6 +43,15 @@ class MapView(SignedInView):
     def get(self, request: Request, floor: UUID) -> Response:
         """Return its bands, its contour lines and its worst spots."""
         return Response(thickness_map(self.user(request), floor))
+
+
+class LiftView(SignedInView):
+    """How thick a layer came out."""
+
+    @extend_schema(operation_id="lift", responses=answers(LiftSheet))
+    def get(self, request: Request, element: UUID) -> Response:
+        """Return its mean and its thinnest spot over what was shot below it."""
+        return Response(lift_sheet(self.user(request), element))
 
 
 class OptionsView(WorkedOutView):

@@ -13,13 +13,14 @@ from core.options import Cheapest, Option, Way, cheapest_of
 from core.surfaces import PourRules, Sliders, options_of, over_trigger
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.fieldbook.sheeting import covered_among
 from server.jobs.access import floor_for
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
 from server.pour.services.models_of_slabs import model_over
 from server.pour.services.prices import currency_of, prices_for, prices_of
-from server.pour.services.shot_stone import shot_stone
+from server.pour.services.shot_stone import ShotStone, shot_stone
 from server.refusals import Entries
 from server.shown import Amount, Shown, show, show_area, show_money, show_volume, volume_unit
 
@@ -66,12 +67,16 @@ class OptionSheet(TypedDict):
 
 
 class OptionsSheet(TypedDict):
-    """A floor's options; the cheapest without a hold, and the points a trigger touches."""
+    """A floor's options; the cheapest without a hold, and the points a trigger touches.
+
+    ``covered`` are the points under sheeting: no option regrades them.
+    """
 
     options: list[OptionSheet]
     cheapest: str
     saving: str
     touched: list[str]
+    covered: list[str]
     why_none: str
 
 
@@ -94,12 +99,14 @@ def options_sheet(user: User, floor_id: UUID, form: OptionsForm) -> OptionsSheet
         model = model_over(plan.surfaces(floor_id), shot.places)
     except NotEnoughShots as refused:
         why = f"{refused.why} {refused.accepts}"
-        return {"options": [], "cheapest": "", "saving": "", "touched": [], "why_none": why}
+        return {"options": [], "cheapest": "", "saving": "", "touched": [], "covered": [],
+                "why_none": why}  # fmt: skip
     off, rules = model.off(model.places.mean(shot.heights)), _rules(floor, plan.style)
     kept = prices_for(floor.job)
     prices, currency = prices_of(kept, plan.style), currency_of(kept)
-    options = options_of(model, off, rules, sliders, prices)
-    touched = over_trigger(model, off, sliders.trigger)
+    covered = _covered(shot)
+    options = options_of(model, off, rules, sliders, prices, covered)
+    touched = over_trigger(model, off, sliders.trigger, covered)
     best = cheapest_of(options)
     write = _Writer(floor, plan, currency)
     return {
@@ -107,6 +114,7 @@ def options_sheet(user: User, floor_id: UUID, form: OptionsForm) -> OptionsSheet
         "cheapest": best.way if best else "",
         "saving": _saving(best, currency),
         "touched": [shot.names[at] for at in touched],
+        "covered": [shot.names[at] for at in covered],
         "why_none": "",
     }
 
@@ -117,7 +125,14 @@ def touched_by(floor: Floor, trigger: Length) -> list[UUID]:
     shot = shot_stone(floor, plan)
     model = model_over(plan.surfaces(floor.pk), shot.places)
     off = model.off(model.places.mean(shot.heights))
-    return [shot.points[at] for at in over_trigger(model, off, float(trigger))]
+    touched = over_trigger(model, off, float(trigger), _covered(shot))
+    return [shot.points[at] for at in touched]
+
+
+def _covered(shot: ShotStone) -> list[int]:
+    """Return which shots lie under sheeting."""
+    lying = covered_among(shot.points)
+    return [at for at, point in enumerate(shot.points) if point in lying]
 
 
 def _sliders(floor: Floor, form: OptionsForm) -> Sliders:

@@ -50,6 +50,30 @@ class Pours(SiteTestCase):
         self.assertEqual(worst, [("B2", 'take off 1"', True), ("B3", 'add 1/2"', False)])
         self.assertTrue(sheet["contours"][0]["at"])
 
+    def test_what_sheeting_lies_over_is_raked_by_nobody(self) -> None:
+        self.shoot_all()
+        lay = {
+            "id": str(uuid4()), "points": [str(self.names["B2"])], "is_down": True,
+            "taken_at": "2026-05-04T12:00:00Z",
+        }  # fmt: skip
+        path = f"{self.path}/sheeting"
+        self.ok(self.helper, path, lay)
+        self.ok(self.helper, path, lay, 200)
+        shots = {peg["name"]: peg for peg in self.get(self.path)["plan"]["pegs"]}
+        self.assertEqual([one for one in shots if shots[one]["is_covered"]], ["B2"])
+        self.assertEqual(shots["B2"]["shot"]["action"], '1" high, under the sheeting')
+        self.assertEqual(shots["B3"]["shot"]["action"], 'add 1/2"')
+        sheet = self.options(trigger='1/4"')
+        self.assertEqual((sheet["covered"], sheet["touched"]), (["B2"], ["B3"]))
+        everything = self.by_way(sheet)["regrade-all"]
+        self.assertTrue(everything["is_held"])
+        self.assertEqual(everything["thinnest"]["text"], '4"')
+        up = lay | {"id": str(uuid4()), "is_down": False, "taken_at": "2026-05-04T13:00:00Z"}
+        self.ok(self.helper, path, up)
+        self.assertEqual(set(self.options(trigger='1/4"')["touched"]), {"B2", "B3"})
+        for wrong in ([], [str(uuid4())]):
+            self.ok(self.helper, path, lay | {"id": str(uuid4()), "points": wrong}, 400)
+
     def test_options_stand_side_by_side_and_say_what_they_lack(self) -> None:
         self.assertIn("needs three", self.options()["why_none"])
         self.shoot_all()

@@ -738,6 +738,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/elements/{element}/lift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its mean and its thinnest spot over what was shot below it. */
+        get: operations["lift"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/elements/{element}/movement": {
         parameters: {
             query?: never;
@@ -904,6 +921,23 @@ export interface paths {
         put?: never;
         /** @description Record one: what it touched is to be shot again. */
         post: operations["regrade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/floors/{floor}/sheeting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record that it was laid over points, or taken up. */
+        post: operations["lay_sheeting"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4657,6 +4691,14 @@ export interface components {
             /** Format: date-time */
             taken_at: string;
         };
+        /** @description A layer's thickness as it was found: over what, its mean, where it is thinnest, and what */
+        LiftSheet: {
+            over: string;
+            mean: string;
+            thinnest: string;
+            planned: string;
+            why_none: string;
+        };
         /** @description Who lifted a hold, when and why, and the faults it was lifted for as they were shown. */
         LiftedSheet: {
             by: string;
@@ -4939,6 +4981,7 @@ export interface components {
             cheapest: string;
             saving: string;
             touched: string[];
+            covered: string[];
             why_none: string;
         };
         /** @enum {string} */
@@ -5008,6 +5051,7 @@ export interface components {
             name: string;
             place: components["schemas"]["Place"] | null;
             is_extra: boolean;
+            is_covered: boolean;
             target: components["schemas"]["Shown"] | null;
             state: components["schemas"]["PegStateEnum"];
             shot: components["schemas"]["PegShot"] | null;
@@ -5927,6 +5971,15 @@ export interface components {
             points: number;
             of: number;
             is_passed: boolean;
+        };
+        /** @description Sheeting laid over points of a floor's stone, or taken up there. */
+        SheetingInputRequest: {
+            /** Format: uuid */
+            id: string;
+            points: string[];
+            is_down: boolean;
+            /** Format: date-time */
+            taken_at: string;
         };
         /** @description A new shot. */
         ShotInputRequest: {
@@ -9441,6 +9494,63 @@ export interface operations {
             };
         };
     };
+    lift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                element: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiftSheet"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
     movement: {
         parameters: {
             query?: never;
@@ -10132,6 +10242,75 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["RegradeInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    lay_sheeting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                floor: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetingInputRequest"];
             };
         };
         responses: {

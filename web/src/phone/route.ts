@@ -14,7 +14,7 @@ import { byPractice } from "./practice";
 
 /** What the server does alone; it is told all that was recorded here before it is asked. */
 const OFFICE =
-  /\/(session|calendar|calendar\/end|crews|people|lessons|lessons-shared|lessons-asked|invitations|account|passwords|schema|backups|records(\/.*)?|job\.json|carried|points-in|stands|section|drawings|drawings-in|pictures-in|readings-in|jobs-in(\/.*)?|notices|withdrawal|spoken|options|regrades|name|archived|happened|deletion|copies|put-right|put-right-draft|typed|retired|out|back|described|correction-draft|corrections|retirement-draft)$|\.(xlsx|pdf|ics|zip|dxf|landxml)$|\/happened\.csv$|\/(links|works|drawings|notices|days|people|invitations|joining|account|passwords)\//;
+  /\/(session|calendar|calendar\/end|crews|people|lessons|lessons-shared|lessons-asked|invitations|account|passwords|schema|backups|records(\/.*)?|job\.json|carried|points-in|stands|section|drawings|drawings-in|pictures-in|readings-in|jobs-in(\/.*)?|notices|withdrawal|spoken|options|lift|regrades|name|archived|happened|deletion|copies|put-right|put-right-draft|typed|retired|out|back|described|correction-draft|corrections|retirement-draft)$|\.(xlsx|pdf|ics|zip|dxf|landxml)$|\/happened\.csv$|\/(links|works|drawings|notices|days|people|invitations|joining|account|passwords)\//;
 /** What is the server's to say while there is a line: the phone knows less of it. */
 const LINE_FIRST = /^\/api\/v1\/(jobs|day)$|\/map$/;
 

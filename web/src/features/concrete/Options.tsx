@@ -101,7 +101,11 @@ export function Options({ job, floor, typed }: Props) {
           <Grayed isOld={query.isPlaceholderData}>
             <OptionTable job={job} floor={floor} typed={typed} sheet={query.data} />
           </Grayed>
-          <Regrade job={job} floor={floor} trigger={trigger} touched={query.data.touched} />
+          <Regrade
+            {...{ job, floor, trigger }}
+            touched={query.data.touched}
+            covered={query.data.covered}
+          />
         </>
       )}
     </Panel>

@@ -10,10 +10,11 @@ type Props = {
   floor: Schemas["FloorPlan"];
   trigger: string;
   touched: readonly string[];
+  covered: readonly string[];
 };
 
 /** What a trigger touches; once it is regraded, that alone is shot again. */
-export function Regrade({ job, floor, trigger, touched }: Props) {
+export function Regrade({ job, floor, trigger, touched, covered }: Props) {
   const navigate = useNavigate();
   const form = useForm({
     draft: `regrade:${floor.id}`,
@@ -27,12 +28,14 @@ export function Regrade({ job, floor, trigger, touched }: Props) {
       ),
     onRecorded: () => navigate(`/jobs/${job.id}/stone`),
   });
-  if (!touched.length) return null;
+  if (!touched.length)
+    return covered.length ? <Typography sx={{ mt: 2 }}>{underSheeting(covered)}</Typography> : null;
   return (
     <Stack component="form" onSubmit={form.submit} spacing={1} sx={{ mt: 2 }}>
       <Typography>
         Over the trigger: <strong>{touched.join(", ")}</strong>. Once they are regraded, shoot them
         again; the other {floor.counts.points - touched.length} points stand.
+        {covered.length > 0 && ` ${underSheeting(covered)}`}
       </Typography>
       {job.can_plan &&
         (form.values.isOpen ? (
@@ -53,4 +56,9 @@ export function Regrade({ job, floor, trigger, touched }: Props) {
         ))}
     </Stack>
   );
+}
+
+/** What can't be regraded any more. */
+function underSheeting(covered: readonly string[]): string {
+  return `Under the sheeting, and not regraded by any of these: ${covered.join(", ")}.`;
 }

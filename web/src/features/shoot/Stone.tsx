@@ -3,6 +3,7 @@ import { Needs } from "../../parts/Needs";
 import { useJobSheet } from "../frame/useJobSheet";
 import { ExtraPoint } from "./ExtraPoint";
 import { Shoot, usePass } from "./Shoot";
+import { Sheeting } from "./Sheeting";
 import { stoneOf } from "./work";
 
 /** Shoot the stone of a floor. */
@@ -24,7 +25,12 @@ export function Stone() {
       title={`Shoot the stone, ${floor.name}`}
       lead={`Stone should be at ${floor.sub_base.text}${floor.falls === "level" ? "" : `, falling ${floor.falls}`}; set-up ${setUp.number}, ${setUp.rod.name}`}
       choose={<Choose job={job} chosen={chosen} />}
-      underPlan={<ExtraPoint floor={floor} />}
+      underPlan={
+        <>
+          <ExtraPoint floor={floor} />
+          <Sheeting floor={floor} />
+        </>
+      }
     />
   );
 }

@@ -16,6 +16,7 @@ import { SpotCheck } from "./SpotCheck";
 import { Square } from "./Square";
 import { StringBetween } from "./StringBetween";
 import { Strip } from "./Strip";
+import { Thick } from "./Thick";
 import type { Stage } from "./stages";
 
 /** Where strings are pulled. */
@@ -55,6 +56,11 @@ export function StagePanels({ job, sheet, stage, work, setUp, onShoot }: Props) 
           <Figure name="Loose, on the heap or the truck" text={soil.loose.text} strong />
           <Figure name="Dug from" text={soil.rests_on} />
         </Panel>
+      )}
+      {work.kind === "layer" && (
+        <OnDemand title="How thick it came out" draft={`lift:${work.id}`}>
+          {() => <Thick element={work.id} name={work.name} />}
+        </OnDemand>
       )}
       {WATCHED.includes(stage) && (
         <OnDemand title="How its points moved over time" draft={`moved:${work.id}`}>
