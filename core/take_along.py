@@ -60,3 +60,16 @@ def chairs_under(area: float, apart: Length = CHAIRS_APART) -> int:
 def with_spare(count: int) -> int:
     """Return a count and a tenth more, rounded up; nothing stays nothing."""
     return count + -(-count // SPARE)
+
+
+def chair_height(bars: Elevation, stones: Sequence[Elevation]) -> Length | None:
+    """Return how high the top of a mat's bars stands over the stone below it; None over none.
+
+    Of several floors one over the other it stands on the highest below it.
+
+    >>> stones = [Elevation.from_metres("9.80"), Elevation.from_metres("10.40")]
+    >>> float(chair_height(Elevation.from_metres("9.87"), stones))
+    0.07
+    """
+    below = [stone for stone in stones if stone < bars]
+    return bars - max(below) if below else None

@@ -18,7 +18,14 @@ from core.elements import (
 )
 from core.floors import Line
 from core.lengths import Elevation, Length, Style, format_length
-from core.take_along import boards_along, chairs_under, rod_needed, stakes_along, with_spare
+from core.take_along import (
+    boards_along,
+    chair_height,
+    chairs_under,
+    rod_needed,
+    stakes_along,
+    with_spare,
+)
 from core.tasks import Task
 from server.crews.models import User
 from server.crews.permissions import Ability
@@ -66,11 +73,21 @@ class _Thing:
 def take_along_sheet(user: User, job_id: UUID) -> TakeAlongSheet:
     """Return what to take along to a job."""
     job, _ = job_for(user, job_id, Ability.READ)
+    return {"items": [thing.sheet() for thing in _things(job)]}
+
+
+def short_of(job: Job) -> list[str]:
+    """Return what is short for a job, a line each: what it is, and why."""
+    return [f"{thing.name}: {thing.short}" for thing in _things(job) if thing.short]
+
+
+def _things(job: Job) -> list[_Thing]:
+    """Return all that is to be taken to a job, what is short first."""
     plan = JobPlan(job)
     made = [(element.name, plan.element(key)) for key, element in plan.elements.items()]
     things = [*_instruments(job), *_rods(job, plan, made), *_for_parts(plan, made)]
     things.sort(key=lambda thing: not thing.short)
-    return {"items": [thing.sheet() for thing in things]}
+    return things
 
 
 def _instruments(job: Job) -> Iterator[_Thing]:
@@ -127,7 +144,7 @@ def _for_parts(plan: JobPlan, made: list[tuple[str, Element]]) -> Iterator[_Thin
             f"strip {pk}", "Isolation strip", format_length(run, plan.style),
             f"at most, once around {floor.name}, where it meets a wall",
         )  # fmt: skip
-    yield from _in_concrete(made, plan.style)
+    yield from _in_concrete(plan, made)
     yield _Thing("stakes", "Paint, marker, tape, level, plumb bob", "", "every day")
 
 
@@ -149,11 +166,26 @@ def _wood(lines: list[Line], boards: list[BoardsAround], style: Style) -> Iterat
         yield _Thing("string", "String", format_length(pulled + pulled, style), "and as much again")
 
 
-def _in_concrete(made: list[tuple[str, Element]], style: Style) -> Iterator[_Thing]:
+def _so_high(plan: JobPlan, steel: CoveredOutline) -> str:
+    """Say how high steel stands over the stone of the floor it lies in; nothing of any other."""
+    at = steel.outline.corners[0]
+    stones = [
+        plan.surfaces(key).sub_base.elevation(at)
+        for key, outline in plan.outlines.items()
+        if outline.contains(at)
+    ]
+    high = chair_height(steel.surface.elevation(at), stones)
+    if high is None:
+        return ""
+    return f", {format_length(high, plan.style)} from the stone to the top of the bars"
+
+
+def _in_concrete(plan: JobPlan, made: list[tuple[str, Element]]) -> Iterator[_Thing]:
     for name, one in made:
         if isinstance(one, CoveredOutline) and one.task is Task.STEEL:
             chairs = str(chairs_under(one.outline.area))
-            yield _Thing(f"chairs {name}", "Chairs", chairs, f"every 3 ft under {name}")
+            why = f"every 3 ft under {name}{_so_high(plan, one)}"
+            yield _Thing(f"chairs {name}", "Chairs", chairs, why)
             yield _Thing(f"caps {name}", "Caps for bar ends", "", f"all that stand up in {name}")
         if isinstance(one, Embeds):
             count = len(one.places)

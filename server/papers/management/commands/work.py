@@ -11,9 +11,11 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 from django.db import DatabaseError, close_old_connections, connections
+from django.utils import timezone
 
 from server.api.errors import fault_of
 from server.health import say_a_worker_is_here
+from server.overview.evening import tell_what_is_short
 from server.papers.works import Interrupted, carry_out_next
 from server.tidying import tidy_daily
 
@@ -78,3 +80,4 @@ class Worker:
             self.chores_due = now + SECONDS_BETWEEN_CHORES
             say_a_worker_is_here()
             tidy_daily()
+            tell_what_is_short(timezone.now())
