@@ -59,6 +59,7 @@ site = [
     path("jobs/<uuid:job>/stages/<str:stage>", stages.StageView.as_view()),
     path("jobs/<uuid:job>/take-off", stages.QuantitiesView.as_view()),
     path("jobs/<uuid:job>/square", stages.SquareView.as_view()),
+    path("elements/<uuid:element>/leveling-due", stages.LevelAgainView.as_view()),
     path("elements/<uuid:element>/movement", stages.MovementView.as_view()),
     path("jobs/<uuid:job>/string", stages.StringView.as_view()),
     path("jobs/<uuid:job>/triangle", stages.TriangleView.as_view()),

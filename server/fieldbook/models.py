@@ -11,7 +11,7 @@ from core.piers import Bearing
 from core.rods import Observed, SightKind
 from server.crews.models import User
 from server.gear.models import Instrument, Receiver, Rod
-from server.jobs.models import Benchmark, Floor, Job, Point
+from server.jobs.models import Benchmark, Element, Floor, Job, Point
 from server.quantities import LengthField, ReadingField
 from server.records import SiteRecord
 from server.timed import Timed
@@ -280,6 +280,17 @@ class HeadLock(Timed, SiteRecord):
 
     def __str__(self) -> str:
         return f"head on {self.point_id}"
+
+
+class LevelingDue(SiteRecord):
+    """When an element's points are to be leveled again, None for never; the last one counts."""
+
+    element = models.ForeignKey(Element, on_delete=models.PROTECT, related_name="levelings_due")
+    due_on = models.DateField(null=True)
+    taken_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.element} again on {self.due_on}"
 
 
 class Sheeting(Timed, SiteRecord):

@@ -12,8 +12,9 @@ from rest_framework.response import Response
 
 from core.layout import PULLS, STRINGS
 from core.tasks import Stage
-from server.api.inputs import Entry
-from server.api.views import SignedInView, answers
+from server.api.inputs import Entry, Key
+from server.api.views import SignedInView, answers, recorded, records
+from server.fieldbook.services.level_again import LevelAgainForm, level_again
 from server.refusals import Missing
 from server.stages.helpers import (
     SlabEdges,
@@ -96,6 +97,24 @@ class MovementView(SignedInView):
     def get(self, request: Request, element: UUID) -> Response:
         """Return how far each moved beyond what can be told apart."""
         return Response(movement_sheet(self.user(request), element))
+
+
+class LevelAgainInput(serializers.Serializer[Any]):
+    """The day points are leveled again; none where they are leveled no more."""
+
+    id = Key()
+    due_on = serializers.DateField(allow_null=True)
+
+
+class LevelAgainView(SignedInView):
+    """When the points of an element are leveled again."""
+
+    @extend_schema(operation_id="level_again", request=LevelAgainInput, responses=records())
+    def post(self, request: Request, element: UUID) -> Response:
+        """Record the day; the last one counts."""
+        form = LevelAgainForm(**self.typed(request, LevelAgainInput))
+        due, created = level_again(self.user(request), element, form)
+        return recorded(due.pk, created)
 
 
 class QuantitiesView(SignedInView):

@@ -14,6 +14,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.models import observed
 from server.fieldbook.pegs import last_shots, parts_of
+from server.fieldbook.services.level_again import due_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import element_for
 from server.jobs.models import Point
@@ -41,9 +42,13 @@ class MovedSheet(TypedDict):
 
 
 class MovementSheet(TypedDict):
-    """The points of an element that were leveled on two days or more."""
+    """The points of an element that were leveled on two days or more.
+
+    ``due_on`` is the day they are leveled again, as in 2026-05-04; empty where nobody said.
+    """
 
     name: str
+    due_on: str
     points: list[MovedSheet]
 
 
@@ -58,6 +63,7 @@ def movement_sheet(user: User, element_id: UUID) -> MovementSheet:
         by_point.setdefault(key, {}).setdefault(day, found)
     return {
         "name": element.name,
+        "due_on": due.isoformat() if (due := due_of(element_id)) else "",
         "points": [
             _moved(point.name, movement(list(by_point[key].values())), style)
             for key, point in points.items()

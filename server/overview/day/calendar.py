@@ -9,7 +9,9 @@ from django.core import signing
 from django.utils import timezone
 from icalendar import Calendar, Event
 
-from server.crews.models import CalendarKey, User
+from server.crews.models import CalendarKey, Crew, User
+from server.fieldbook.models import LevelingDue
+from server.fieldbook.services.level_again import due_before
 from server.jobs.models import DayOnJob, Job
 from server.pour.models import Pour
 from server.refusals import Missing
@@ -73,6 +75,9 @@ def _calendar(user: User) -> bytes:
     ).select_related("job")
     for pour in pours.order_by("pours_at"):
         calendar.add_component(_pour(pour))
+    crews = Crew.objects.filter(memberships__user=user).values_list("pk", flat=True)
+    for due in due_before(crews, today + AHEAD):
+        calendar.add_component(_leveling(due))
     return bytes(calendar.to_ical())
 
 
@@ -83,6 +88,17 @@ def _day(job: Job, day: date) -> Event:
     event.add("dtstart", day)
     event.add("dtend", day + timedelta(days=1))
     event.add("summary", job.name)
+    event.add("location", job.place)
+    return event
+
+
+def _leveling(due: LevelingDue) -> Event:
+    job: Job = due.element.job
+    event = Event()
+    event.add("uid", f"{due.element_id}-leveling@yellow-peg")
+    event.add("dtstamp", timezone.now())
+    event.add("dtstart", due.due_on)
+    event.add("summary", f"Level again: {due.element.name}, {job.name}")
     event.add("location", job.place)
     return event
 

@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from server.crews.models import Membership, User
 from server.crews.permissions import ABILITIES, Ability
+from server.fieldbook.services.level_again import due_before
 from server.gear.sheets import trusted
 from server.jobs.models import DayOnJob, Job
 from server.overview.day.glance import GlancePour, GlanceSheet, Kept, is_fresh, work_out
@@ -52,6 +53,16 @@ class DueInstrument(TypedDict):
     text: str
 
 
+class DueLeveling(TypedDict):
+    """Points that are to be leveled again: an element, its job, and the day, as in 2026-05-04."""
+
+    element: str
+    name: str
+    job: str
+    job_name: str
+    due_on: str
+
+
 class CrewPerson(TypedDict):
     """Somebody of a crew who can be on a job."""
 
@@ -86,6 +97,7 @@ class DaySheet(TypedDict):
     jobs: list[DayJob]
     pours: list[DayPour]
     due: list[DueInstrument]
+    levelings: list[DueLeveling]
     crews: list[DayCrew]
     days: list[OnJob]
     is_whole: bool
@@ -132,6 +144,7 @@ def day_sheet(user: User) -> DaySheet:
         "jobs": rows,
         "pours": sorted(_pours(rows), key=lambda one: one["pours_at"]),
         "due": list(_due(list(crews))),
+        "levelings": _levelings(list(crews)),
         "crews": _crews(places),
         "days": _days(list(crews)),
         "is_whole": all(one["stands"] or one["is_archived"] for one in rows),
@@ -185,6 +198,20 @@ def _due(crews: list[UUID]) -> Iterator[DueInstrument]:
                 "name": one.name,
                 "text": trust.in_words,
             }
+
+
+def _levelings(crews: list[UUID]) -> list[DueLeveling]:
+    """Return what is leveled again within two weeks, and what is overdue."""
+    return [
+        {
+            "element": str(row.element_id),
+            "name": row.element.name,
+            "job": str(row.element.job_id),
+            "job_name": row.element.job.name,
+            "due_on": row.due_on.isoformat() if row.due_on else "",
+        }
+        for row in due_before(crews, timezone.localdate() + AHEAD)
+    ]
 
 
 def _crews(places: list[Membership]) -> list[DayCrew]:

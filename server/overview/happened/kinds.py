@@ -178,6 +178,12 @@ TOLD = (
         taken="taken_at", with_it=("point",), about=_on_a_point(),
     ),
     Told(
+        "finding", book.LevelingDue, ("element__job",),
+        lambda one: f"{one.element} to be leveled again"
+        f"{f' on {one.due_on.isoformat()}' if one.due_on else ': no more'}",
+        with_it=("element",), about=("element",),
+    ),
+    Told(
         "finding", book.Sheeting, ("point__floor__job",),
         lambda one: f"Sheeting {'laid over' if one.is_down else 'taken up at'} {one.point.name}",
         taken="taken_at", with_it=("point",), about=_on_a_point(),

@@ -21,7 +21,9 @@ from server.overview.day import glance as glances
 from server.overview.day.glance import GO_HOLDS
 from server.overview.job_sheet import sheet_of
 from server.pour.models import Pour
+from server.tests.plan import element_body
 from server.tests.pours import PourTestCase
+from server.tests.site import SiteTestCase
 
 
 class Day(PourTestCase):
@@ -282,3 +284,46 @@ class WhoIsWhere(PourTestCase):
         day = self.get("day", self.helper)
         self.assertEqual({one["name"] for one in day["jobs"]}, {"Shed", "Theirs"})
         self.assertEqual({one["can_plan"] for one in day["crews"]}, {False})
+
+
+class LevelingAgain(SiteTestCase):
+    """Points that are leveled again: the day tells of them, and the calendar."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        body = element_body("form", self.add_floor())
+        self.forms = self.ok(self.foreman, f"jobs/{self.job}/elements", body)["id"]
+        self.path = f"elements/{self.forms}/leveling-due"
+
+    def keep(self, days: int | None, status: int = 201) -> Any:
+        due = None if days is None else (timezone.localdate() + timedelta(days=days)).isoformat()
+        return self.ok(self.helper, self.path, {"id": str(uuid4()), "due_on": due}, status)
+
+    def due(self) -> list[str]:
+        return [row["name"] for row in self.get("day", self.helper)["levelings"]]
+
+    def test_it_is_told_two_weeks_before_and_the_last_day_counts(self) -> None:
+        self.keep(13)
+        self.assertEqual(self.due(), ["The form"])
+        self.assertTrue(self.get(f"elements/{self.forms}/movement")["due_on"])
+        self.keep(200)
+        self.assertEqual(self.due(), [])
+        self.keep(0)
+        self.assertEqual(self.due(), ["The form"])
+        self.assertEqual(self.get("day", self.outsider)["levelings"], [])
+        self.keep(None)
+        self.assertEqual(self.due(), [])
+        self.assertEqual(self.get(f"elements/{self.forms}/movement")["due_on"], "")
+
+    def test_a_day_behind_or_far_ahead_is_refused(self) -> None:
+        for days in (-1, 4000):
+            said = self.keep(days, 400)["errors"][0]
+            self.assertEqual((said["field"], said["code"]), ("due_on", "not-ahead"))
+
+    def test_the_calendar_has_it(self) -> None:
+        self.keep(3)
+        address = self.ok(self.helper, "calendar", {}, 200)["path"]
+        told = self.client.get(address).content.decode()
+        self.assertIn("SUMMARY:Level again: The form", told)
+        day = timezone.localdate() + timedelta(days=3)
+        self.assertIn(f"DTSTART;VALUE=DATE:{day:%Y%m%d}", told)

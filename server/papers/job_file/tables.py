@@ -97,6 +97,7 @@ TABLES = (
     Table("kept_benchmarks", book.KeptBenchmark, "shot__set_up__job"),
     Table("hole_findings", book.HoleFinding, "point__element__job"),
     Table("head_locks", book.HeadLock, "point__element__job"),
+    Table("levelings_due", book.LevelingDue, "element__job"),
     Table("sheetings", book.Sheeting, "point__floor__job"),
     Table("regrades", book.Regrade, "floor__job"),
     Table("regraded_points", book.RegradedPoint, "regrade__floor__job"),

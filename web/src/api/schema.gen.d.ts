@@ -738,6 +738,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/elements/{element}/leveling-due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record the day; the last one counts. */
+        post: operations["level_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/elements/{element}/lift": {
         parameters: {
             query?: never;
@@ -3680,6 +3697,7 @@ export interface components {
             jobs: components["schemas"]["DayJob"][];
             pours: components["schemas"]["DayPour"][];
             due: components["schemas"]["DueInstrument"][];
+            levelings: components["schemas"]["DueLeveling"][];
             crews: components["schemas"]["DayCrew"][];
             days: components["schemas"]["OnJob"][];
             is_whole: boolean;
@@ -3778,6 +3796,14 @@ export interface components {
             crew_id: string;
             name: string;
             text: string;
+        };
+        /** @description Points that are to be leveled again: an element, its job, and the day, as in 2026-05-04. */
+        DueLeveling: {
+            element: string;
+            name: string;
+            job: string;
+            job_name: string;
+            due_on: string;
         };
         /** @description An element as it is to be, and as it was when its form was opened. */
         ElementChangeInputRequest: {
@@ -4662,6 +4688,13 @@ export interface components {
             rods: components["schemas"]["ChoiceShown"][];
             instruments: components["schemas"]["ChoiceShown"][];
         };
+        /** @description The day points are leveled again; none where they are leveled no more. */
+        LevelAgainInputRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date */
+            due_on: string | null;
+        };
         /** @enum {string} */
         LevelFromEnum: "elevation" | "benchmark" | "floor";
         /** @description A surface measured from one beam, the highest point first. */
@@ -4818,6 +4851,7 @@ export interface components {
         /** @description The points of an element that were leveled on two days or more. */
         MovementSheet: {
             name: string;
+            due_on: string;
             points: components["schemas"]["MovedSheet"][];
         };
         /** @description What a change moves: levels and set-ups by how much; verdicts and pours from what to what. */
@@ -9437,6 +9471,75 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ElementChangeInputRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recorded"];
+                };
+            };
+            /** @description What was wrong */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+            /** @description What was wrong */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsBody"];
+                };
+            };
+        };
+    };
+    level_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                element: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LevelAgainInputRequest"];
             };
         };
         responses: {

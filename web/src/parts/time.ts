@@ -31,3 +31,14 @@ export function useNow(): number {
   }, []);
   return now;
 }
+
+const SHOWN_DAY = new Intl.DateTimeFormat("en-US", {
+  month: "short",
+  day: "numeric",
+  year: "numeric",
+});
+
+/** A day such as 2026-05-04, in the words of a calendar: May 4, 2026. */
+export function shownDay(day: string): string {
+  return SHOWN_DAY.format(new Date(`${day}T12:00:00`));
+}

@@ -5,12 +5,18 @@ import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { Panel } from "../../parts/Page";
+import { shownDay } from "../../parts/time";
 import { useOutbox } from "../line";
 
+type Props = {
+  due: readonly Schemas["DueInstrument"][];
+  levelings: readonly Schemas["DueLeveling"][];
+};
+
 /** What is to be seen to before the work: instruments to check, and what waits to be sent. */
-export function Due({ due }: { due: readonly Schemas["DueInstrument"][] }) {
+export function Due({ due, levelings }: Props) {
   const waiting = useOutbox().filter((one) => one.standing !== "sent").length;
-  if (due.length === 0 && waiting === 0) return null;
+  if (due.length + levelings.length === 0 && waiting === 0) return null;
   return (
     <Panel title="See to it">
       <Stack spacing={0.5}>
@@ -24,6 +30,19 @@ export function Due({ due }: { due: readonly Schemas["DueInstrument"][] }) {
             </Box>
             <Button component={Link} to={`/gear/${one.crew_id}/instruments/${one.id}`}>
               Check it
+            </Button>
+          </Stack>
+        ))}
+        {levelings.map((one) => (
+          <Stack key={one.element} direction="row" sx={{ gap: 1, alignItems: "center" }}>
+            <Box sx={{ flex: 1, minWidth: 0 }}>
+              <Typography component="span" sx={{ fontWeight: 600 }}>
+                {one.name}, {one.job_name}
+              </Typography>
+              <Typography component="span">: level it again, {shownDay(one.due_on)}</Typography>
+            </Box>
+            <Button component={Link} to={`/jobs/${one.job}`}>
+              Open the job
             </Button>
           </Stack>
         ))}

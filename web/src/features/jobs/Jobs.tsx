@@ -57,7 +57,7 @@ export function Jobs() {
             {day.data && (
               <Stack spacing={2}>
                 {day.data.pours.length > 0 && <PoursAhead pours={day.data.pours} />}
-                <Due due={day.data.due} />
+                <Due due={day.data.due} levelings={day.data.levelings} />
                 {day.data.jobs.length > 0 && <WhoIsWhere day={day.data} />}
               </Stack>
             )}

@@ -2,7 +2,12 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { type Schemas, api, told } from "../../api/client";
+import { forgetReadings } from "../../api/queries";
+import { EntryField } from "../../parts/EntryField";
+import { RecordButton, useForm } from "../../parts/form";
 import { Panel } from "../../parts/Page";
+import { shownDay } from "../../parts/time";
+import { useJobSheet } from "../frame/useJobSheet";
 import { usePalette } from "../../theme/theme";
 
 type Sheet = Schemas["MovementSheet"];
@@ -17,6 +22,7 @@ export function Moved({ element }: { element: string }) {
     queryFn: () =>
       told(api.GET("/api/v1/elements/{element}/movement", { params: { path: { element } } })),
   });
+  const job = useJobSheet();
   const sheet = query.data;
   if (!sheet) return null;
   return (
@@ -36,7 +42,45 @@ export function Moved({ element }: { element: string }) {
           ))}
         </Stack>
       )}
+      {job.can_record && <Again element={element} due={sheet.due_on} />}
     </Panel>
+  );
+}
+
+/** The day the same points are leveled again; the crew's day and its calendar tell of it. */
+function Again({ element, due }: { element: string; due: string }) {
+  const form = useForm({
+    draft: `level-again:${element}`,
+    initial: { due_on: due },
+    send: ({ id, due_on }) =>
+      told(
+        api.POST("/api/v1/elements/{element}/leveling-due", {
+          params: { path: { element } },
+          body: { id, due_on: due_on || null },
+        }),
+      ),
+    onRecorded: () => void forgetReadings(),
+  });
+  return (
+    <Stack component="form" noValidate onSubmit={form.submit} spacing={1} sx={{ mt: 2 }}>
+      <Typography>
+        {due ? `To be leveled again on ${shownDay(due)}.` : "No day is set for the next leveling."}
+      </Typography>
+      <Stack direction="row" spacing={1} sx={{ alignItems: "flex-start" }}>
+        <EntryField
+          type="date"
+          name="due_on"
+          label="Level it again on"
+          value={form.values.due_on}
+          onChange={(due_on) => form.change({ due_on })}
+          problems={form.problems}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <RecordButton form={form} fields={["due_on"]}>
+          {form.values.due_on ? "Keep the day" : "No more"}
+        </RecordButton>
+      </Stack>
+    </Stack>
   );
 }
 

@@ -23,7 +23,7 @@ import type { Stage } from "./stages";
 const WITH_STRINGS: readonly Stage[] = ["layout", "forms", "marks", "points"];
 
 /** What may be leveled again after weeks or years. */
-const WATCHED: readonly Stage[] = ["piers", "forms", "after"];
+const WATCHED: readonly Stage[] = ["points", "piers", "forms", "after"];
 
 type Props = {
   job: Schemas["JobSheet"];

@@ -1,0 +1,59 @@
+"""Keeps when the points of an element are to be leveled again."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import date, timedelta
+from uuid import UUID
+
+from django.utils import timezone
+
+from server.crews.models import User
+from server.crews.permissions import Ability
+from server.fieldbook.models import LevelingDue
+from server.jobs.access import element_for
+from server.records import record_once
+from server.refusals import Invalid, Problem
+
+#: Nobody plans a visit farther ahead.
+FARTHEST = timedelta(days=3660)
+
+
+@dataclass(frozen=True, slots=True)
+class LevelAgainForm:
+    """A day, or none where it is leveled no more."""
+
+    id: UUID
+    due_on: date | None
+
+
+def level_again(user: User, element_id: UUID, form: LevelAgainForm) -> tuple[LevelingDue, bool]:
+    """Record the day; raises :class:`Invalid` for one that lies behind or very far ahead."""
+    element, _ = element_for(user, element_id, Ability.RECORD)
+    today = timezone.localdate()
+    is_later = form.due_on is None or today <= form.due_on <= today + FARTHEST
+    if not is_later and not LevelingDue.objects.filter(pk=form.id).exists():
+        why = "A next time lies ahead, and not more than ten years."
+        raise Invalid(Problem("due_on", "not-ahead", str(form.due_on), why, "Choose a day ahead."))
+    return record_once(LevelingDue(id=form.id, element=element, due_on=form.due_on, taken_by=user))
+
+
+def due_of(element_id: UUID) -> date | None:
+    """Return when an element is leveled again; None where it is not."""
+    last = LevelingDue.objects.filter(element=element_id).order_by("-recorded_at").first()
+    return last.due_on if last else None
+
+
+def due_before(crews: Iterable[UUID], day: date) -> list[LevelingDue]:
+    """Return what is due before a day in crews' open jobs, the earliest first."""
+    rows = LevelingDue.objects.filter(
+        element__job__crew__in=list(crews),
+        element__job__archived=None,
+        element__retired_at=None,
+    )
+    last = {
+        row.element_id: row for row in rows.select_related("element__job").order_by("recorded_at")
+    }
+    due = [row for row in last.values() if row.due_on is not None and row.due_on < day]
+    return sorted(due, key=lambda row: (row.due_on, row.element.name))
