@@ -1,4 +1,6 @@
 """The rules of the job: heights, rods, floors and volumes, without interface, clock or storage.
 
+Where a docstring names a section, it is one of ``docs/rules.md``.
+
 Everything but :mod:`core.surfaces` needs the standard library alone.
 """
