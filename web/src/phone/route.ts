@@ -20,6 +20,8 @@ const LINE_FIRST = /^\/api\/v1\/(jobs|day)$|\/map$/;
 
 const NEEDS_A_LINE = 503;
 const MISSING = 404;
+/** The phone answers so while it still learns who is signed in. */
+const SIGNED_OUT = 401;
 
 export async function routed(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url);
@@ -109,6 +111,7 @@ async function inThePhone(request: Request): Promise<Response> {
   return asResponse(answered);
 }
 
+/** Whether an answer is the phone's own: what it doesn't hold, or whose it can't tell, isn't. */
 function isOwn(answer: Response): boolean {
-  return answer.status !== MISSING && answer.status !== NEEDS_A_LINE;
+  return ![MISSING, NEEDS_A_LINE, SIGNED_OUT].includes(answer.status);
 }

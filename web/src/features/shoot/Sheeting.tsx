@@ -84,7 +84,7 @@ function Laying({ floor, onClose }: { floor: Floor; onClose: () => void }) {
           <Checkbox checked={!isDown} onChange={(_, isUp) => form.change({ isDown: !isUp })} />
         }
       />
-      <Stack direction="row" spacing={1}>
+      <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap", alignItems: "flex-start" }}>
         <RecordButton form={form} fields={[]}>
           {isDown ? "Sheeting is down at these" : "Sheeting is up at these"}
         </RecordButton>

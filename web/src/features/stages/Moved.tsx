@@ -77,7 +77,7 @@ function Again({ element, due }: { element: string; due: string }) {
           slotProps={{ inputLabel: { shrink: true } }}
         />
         <RecordButton form={form} fields={["due_on"]}>
-          {form.values.due_on ? "Keep the day" : "No more"}
+          {due && !form.values.due_on ? "No more leveling" : "Keep the day"}
         </RecordButton>
       </Stack>
     </Stack>
