@@ -32,11 +32,22 @@ def level_again(user: User, element_id: UUID, form: LevelAgainForm) -> tuple[Lev
     """Record the day; raises :class:`Invalid` for one that lies behind or very far ahead."""
     element, _ = element_for(user, element_id, Ability.RECORD)
     today = timezone.localdate()
-    is_later = form.due_on is None or today <= form.due_on <= today + FARTHEST
-    if not is_later and not LevelingDue.objects.filter(pk=form.id).exists():
-        why = "A next time lies ahead, and not more than ten years."
-        raise Invalid(Problem("due_on", "not-ahead", str(form.due_on), why, "Choose a day ahead."))
+    if not LevelingDue.objects.filter(pk=form.id).exists():
+        _require_ahead(form.due_on, due_of(element_id))
     return record_once(LevelingDue(id=form.id, element=element, due_on=form.due_on, taken_by=user))
+
+
+def _require_ahead(due_on: date | None, before: date | None) -> None:
+    """Refuse a day that lies behind or far ahead, and none where none was set."""
+    if due_on is None:
+        if before is None:
+            problem = Problem("due_on", "empty", "", "Nothing was typed.", "Choose a day ahead.")
+            raise Invalid(problem)
+        return
+    today = timezone.localdate()
+    if not today <= due_on <= today + FARTHEST:
+        why = "A next time lies ahead, and not more than ten years."
+        raise Invalid(Problem("due_on", "not-ahead", str(due_on), why, "Choose a day ahead."))
 
 
 def due_of(element_id: UUID) -> date | None:

@@ -319,6 +319,7 @@ class LevelingAgain(SiteTestCase):
         for days in (-1, 4000):
             said = self.keep(days, 400)["errors"][0]
             self.assertEqual((said["field"], said["code"]), ("due_on", "not-ahead"))
+        self.assertEqual(self.keep(None, 400)["errors"][0]["code"], "empty")
 
     def test_the_calendar_has_it(self) -> None:
         self.keep(3)
