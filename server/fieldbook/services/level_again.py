@@ -31,7 +31,6 @@ class LevelAgainForm:
 def level_again(user: User, element_id: UUID, form: LevelAgainForm) -> tuple[LevelingDue, bool]:
     """Record the day; raises :class:`Invalid` for one that lies behind or very far ahead."""
     element, _ = element_for(user, element_id, Ability.RECORD)
-    today = timezone.localdate()
     if not LevelingDue.objects.filter(pk=form.id).exists():
         _require_ahead(form.due_on, due_of(element_id))
     return record_once(LevelingDue(id=form.id, element=element, due_on=form.due_on, taken_by=user))
