@@ -64,7 +64,7 @@ class Carrying(AnsweredAtOnce, OfflineTestCase):
 
     def _say_bytes(self) -> None:
         sizes = json.loads((BUILT / "made.json").read_text())["sizes"]
-        total = sum(one["compressed"] for one in sizes.values())
+        total = sum(size["compressed"] for size in sizes.values())
         held = len(self.on_the_phone()["said"][0]["bytes"]) * 3 // 4
         _say(f"what a phone fetches once: {total / MEGABYTE:.1f} MB compressed (aim under 12)")
         _say(f"a job of 2,000 shots on the phone's disk: {held / MEGABYTE:.1f} MB")

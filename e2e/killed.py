@@ -61,7 +61,7 @@ class Killed(LossesTestCase):
         with served(database, server.port):
             self.find_the_line()
             self.assertEqual(self.logged(), MANY)
-            self.assertEqual({str(one.pk) for one in Shot.objects.filter(typed=READING)}, bodies)
+            self.assertEqual({str(shot.pk) for shot in Shot.objects.filter(typed=READING)}, bodies)
         client = Client()
         client.force_login(User.objects.get(username="marek"))
         for stage in Stage:

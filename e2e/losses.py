@@ -69,7 +69,7 @@ class MoreLosses(LossesTestCase):
         self.take_along(STUDIO, "control")
         person = self.on_the_phone()["said"][0]["person"]
         left = OUTBOX.read_text().replace("{job}", str(demo_id(STUDIO)))
-        self.page.evaluate(LEAVE, [{**one, "person": person} for one in json.loads(left)])
+        self.page.evaluate(LEAVE, [{**load, "person": person} for load in json.loads(left)])
         self.page.reload()
         self._until(lambda: Benchmark.objects.filter(name="BM9").exists())
         self._until(lambda: not self.on_the_phone()["outbox"])

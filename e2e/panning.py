@@ -58,7 +58,7 @@ def frames_while(page: Page, act: Callable[[Page], None]) -> list[float]:
 
 def in_words(milliseconds: list[float]) -> str:
     """Say how many frames there were, and how late."""
-    late = sum(1 for one in milliseconds if one > 1000 / 60 * 1.5)
+    late = sum(1 for millisecond in milliseconds if millisecond > 1000 / 60 * 1.5)
     return (
         f"{len(milliseconds)} frames, longest {max(milliseconds):.0f} ms (aim 50), "
         f"{late} later than 1 1/2 frames of 60"

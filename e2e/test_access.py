@@ -90,11 +90,11 @@ class Access(BrowserTestCase):
         wrong = []
         for path in ("sign-in", "begin", "new-password", f"notice/{link_of(Notice.objects.get())}"):
             self.looked_at(path)
-            wrong += [(path, *one) for one in violations(self.page)]
+            wrong += [(path, *violation) for violation in violations(self.page)]
         self.come_in("ines")
         for path in screens():
             self.looked_at(path)
-            wrong += [(path, *one) for one in violations(self.page)]
+            wrong += [(path, *violation) for violation in violations(self.page)]
             wrong += [(path, "at twice the text", one) for one in self.cut_off()]
         self.complaints.clear()
         self.maxDiff = None

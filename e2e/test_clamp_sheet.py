@@ -111,7 +111,7 @@ class ClampSheet(BrowserTestCase):
         rungs = self.page.locator("[data-rung]")
         rungs.first.wait_for()
         sheet = job_ladder(STUDIO)
-        levels = [float(one["level"]["metres"]) for one in sheet["rungs"]]
+        levels = [float(rung["level"]["metres"]) for rung in sheet["rungs"]]
         ys = [float(y or 0) for y in rungs.evaluate_all("all => all.map(one => one.dataset.y)")]
         self.assertEqual(ys, sorted(ys))
         self.assertEqual(len(ys), len({round(level, 3) for level in levels}))

@@ -74,7 +74,7 @@ class FromADrawing(FromADrawingCase):
         moved.wait_for()
         self.button("Let the plan follow").click()
         moved.wait_for(state="detached")
-        corners = {(one.x, one.y) for one in Floor.objects.get().corners.all()}
+        corners = {(corner.x, corner.y) for corner in Floor.objects.get().corners.all()}
         self.assertIn((Length.from_inches(294), Length.from_feet(16)), corners)
 
 

@@ -42,7 +42,7 @@ class TheLadder(Staged):
     def test_levels_beam_and_shots_lie_in_the_order_of_their_heights(self) -> None:
         self.open_ladder()
         sheet = self.sheet()
-        heights = {one["key"]: float(one["level"]["metres"]) for one in sheet["rungs"]}
+        heights = {rung["key"]: float(rung["level"]["metres"]) for rung in sheet["rungs"]}
         drawn = [
             (heights[one.get_attribute("data-rung") or ""], float(one.get_attribute("data-y") or 0))
             for one in self.page.locator("[data-rung]").all()
@@ -55,7 +55,7 @@ class TheLadder(Staged):
         for height, y in drawn:
             self.assertEqual(height > beam, y < at)
         rail = sorted([*drawn, (beam, at)], reverse=True)
-        shots = [float(shot) for one in sheet["rungs"] for shot in one["shots"]]
+        shots = [float(shot) for rung in sheet["rungs"] for shot in rung["shots"]]
         self.assertGreater(len(shots), 20)
         path = self.page.locator("[data-shots]").get_attribute("d") or ""
         ticks = sorted(float(y) for y in re.findall(r"M\S+ (\S+?)h", path))
@@ -91,7 +91,9 @@ class TheLadder(Staged):
     def test_it_is_dragged_and_accepted_and_all_follows(self) -> None:
         self.open_ladder()
         rungs = self.sheet()["rungs"]
-        top = next(one for one in rungs if one["key"].endswith(":top") and one["of"] == "Wash bay")
+        top = next(
+            rung for rung in rungs if rung["key"].endswith(":top") and rung["of"] == "Wash bay"
+        )
         self.press("Move the finished level")
         handle = self.page.get_by_label("drag the finished level")
         handle.scroll_into_view_if_needed()
@@ -110,13 +112,13 @@ class TheLadder(Staged):
         self.assertNotEqual(said, top["level"]["text"])
         self.press("Accept what moves")
         self.page.get_by_role("heading", name="Move the finished level").wait_for(state="detached")
-        moved = {one["key"]: one["level"] for one in self.sheet()["rungs"]}
+        moved = {rung["key"]: rung["level"] for rung in self.sheet()["rungs"]}
         self.assertEqual(moved[top["key"]]["text"], said)
         by_metres = float(moved[top["key"]]["metres"]) - float(top["level"]["metres"])
         self.assertGreater(by_metres, 0.01)
-        for one in rungs:
-            if one["of"] == "Wash bay" and one["kind"] == "floor":
-                now = float(moved[one["key"]]["metres"]) - float(one["level"]["metres"])
+        for rung in rungs:
+            if rung["of"] == "Wash bay" and rung["kind"] == "floor":
+                now = float(moved[rung["key"]]["metres"]) - float(rung["level"]["metres"])
                 self.assertAlmostEqual(now, by_metres, places=6)
 
     def test_what_was_told_of_one_floor_is_never_accepted_for_another(self) -> None:

@@ -148,8 +148,8 @@ class ThePlan(Staged):
         self.press("Section")
         self.says("Tap where the section begins.")
         bays = [
-            self.page.locator(f"[data-area='{one.pk}'] polygon").first
-            for one in Floor.objects.filter(job__name=PACK).order_by("-name")
+            self.page.locator(f"[data-area='{floor.pk}'] polygon").first
+            for floor in Floor.objects.filter(job__name=PACK).order_by("-name")
         ]
         for bay, across, says in zip(
             bays, (0.1, 0.9), ("Tap where it ends.", "long,"), strict=True

@@ -200,7 +200,7 @@ class OnASite(BrowserTestCase):
         text = self.page.get_by_text(re.compile(f" {way} than BM1")).first.text_content() or ""
         found = re.search(r"is (?:(\d+)' )?(\d+)?(?: ?(\d)/(\d))?\" ", text)
         assert found is not None, text
-        feet, inches, top, bottom = (int(one or 0) for one in found.groups())
+        feet, inches, top, bottom = (int(group or 0) for group in found.groups())
         return 12 * feet + inches + (top / bottom if bottom else 0)
 
     def mark(self, spot: str, inches: float) -> None:

@@ -61,7 +61,9 @@ class OnThePhone(Counting):
         self.page.get_by_role("heading", name="The plan").wait_for()
         self.at_most("a floor → a layer under it", 3, 1)
         layers = Floor.objects.get(name="Cart bay").underside["layers"]
-        self.assertEqual([(one["name"], one["nominal"]) for one in layers], [("Insulation", "2")])
+        self.assertEqual(
+            [(layer["name"], layer["nominal"]) for layer in layers], [("Insulation", "2")]
+        )
         self.go(PACK, "heights")
         told = self.page.locator("title").filter(has_text="top of insulation")
         told.first.wait_for(state="attached")

@@ -73,7 +73,7 @@ def mutants(arguments: list[str]) -> int:
         _prepare(sides, count, seed, tools)
         say(f"trying {count} changes of the core, seed {seed}")
         list(beside.map(lambda side: _cosmic_ray(side, tools, "exec"), sides))
-        _report([one for side in sides for one in _outcomes(side)])
+        _report([outcome for side in sides for outcome in _outcomes(side)])
     return 0
 
 

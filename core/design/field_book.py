@@ -104,7 +104,7 @@ def nominal_volume(slab: Slab) -> float:
     in the piece's middle.
     """
     parts = [panel.outline for panel in slab.panels]
-    strips = [slab.underside.strip(one) for one in slab.underside.thickened]
+    strips = [slab.underside.strip(edge) for edge in slab.underside.thickened]
     whole, nominal = set(range(len(parts))), 0.0
     for piece in pieces_of([*parts, *strips]):
         if piece.within & whole:

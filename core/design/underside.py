@@ -85,11 +85,11 @@ class Underside:
                     "A slab tapers from its thickness along the edge to less, and stays a slab.",
                     "Give more than 0 and no more than its thickness.",
                 )
-        for one in self.thickened:
-            check_edge(self.outline, one.edge)
-            if one.width.nanometres <= 0 or one.depth <= self.thickness:
+        for edge in self.thickened:
+            check_edge(self.outline, edge.edge)
+            if edge.width.nanometres <= 0 or edge.depth <= self.thickness:
                 raise BadLevel(
-                    f"{float(one.width):g} m wide, {float(one.depth):g} m deep",
+                    f"{float(edge.width):g} m wide, {float(edge.depth):g} m deep",
                     "A thickened edge has a width, and is deeper than the slab.",
                     "Give its width in plan and the whole depth of concrete there.",
                 )
@@ -119,7 +119,7 @@ class Underside:
 
     def thickness_at(self, place: PlanPoint) -> Length:
         """The design thickness at a place: of the slab, or of the deepest trench it lies over."""
-        depths = [one.depth for one in self.thickened if self._is_over(one, place)]
+        depths = [edge.depth for edge in self.thickened if self._is_over(edge, place)]
         return max([self.slab.thickness_at(place), *depths])
 
     def _is_over(self, one: ThickenedEdge, place: PlanPoint) -> bool:
@@ -148,10 +148,10 @@ class Underside:
     def trenches(self) -> tuple[tuple[PlanPoint, PlanPoint], ...]:
         """The middle line of each thickened edge, as far as it lies inside the outline."""
         lines = []
-        for one in self.thickened:
-            start, end = self.outline.edges[one.edge - 1]
+        for edge in self.thickened:
+            start, end = self.outline.edges[edge.edge - 1]
             dx, dy = float(end.x - start.x), float(end.y - start.y)
-            inward = float(one.width) / 2 / hypot(dx, dy)
+            inward = float(edge.width) / 2 / hypot(dx, dy)
             if self.outline.twice_area < 0:
                 inward = -inward
             aside = Length.from_float(-dy * inward), Length.from_float(dx * inward)

@@ -53,8 +53,8 @@ class JobDrawing:
     @property
     def layers(self) -> tuple[str, ...]:
         """The layers there are, each once, in the order they are first drawn."""
-        shapes = [one.layer for one in self.shapes]
-        return tuple(dict.fromkeys([*shapes, *(one.layer for one in self.points)]))
+        shapes = [shape.layer for shape in self.shapes]
+        return tuple(dict.fromkeys([*shapes, *(point.layer for point in self.points)]))
 
 
 def layer_name(*words: str) -> str:

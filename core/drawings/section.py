@@ -83,7 +83,7 @@ def cut(name: str, line: SectionLine, outline: Outline | None, surface: Surface)
             stretches.append([])
         if is_in:
             stretches[-1].append((way, surface.elevation(place)))
-    return CutSurface(name, tuple(tuple(one) for one in stretches if len(one) > 1))
+    return CutSurface(name, tuple(tuple(stretch) for stretch in stretches if len(stretch) > 1))
 
 
 def cut_strip(

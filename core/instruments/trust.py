@@ -149,11 +149,11 @@ def trust_of(record: InstrumentRecord, now: float) -> Trust:
         return Trust(TrustState.NEVER)
     last = [_last_proof(made, axis, record.specification) for axis in record.kind.axes]
     proofs = [one for one in last if one is not None]
-    if any(_verdict(one, record.specification) is CheckVerdict.FAIL for one in proofs):
+    if any(_verdict(proof, record.specification) is CheckVerdict.FAIL for proof in proofs):
         return Trust(TrustState.OUT_OF_TRUE)
     if len(proofs) < len(last):
         return Trust(TrustState.ONE_AXIS if proofs else TrustState.UNPROVEN)
-    return _dated(record, min(one.made_at for one in proofs), now)
+    return _dated(record, min(proof.made_at for proof in proofs), now)
 
 
 def _is_away(record: InstrumentRecord, made: Sequence[MadeCheck], now: float) -> bool:

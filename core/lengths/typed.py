@@ -125,6 +125,6 @@ def terms_of(body: str) -> tuple[tuple[int, str], ...]:
 def _signed(parts: list[str], groups: int) -> tuple[tuple[int, str], ...]:
     terms = [(1, parts[0].strip())]
     for at in range(1, len(parts), groups + 1):
-        sign = next(one for one in parts[at : at + groups] if one)
+        sign = next(part for part in parts[at : at + groups] if part)
         terms.append((-1 if sign == "-" else 1, parts[at + groups].strip()))
     return tuple(terms)

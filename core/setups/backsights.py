@@ -59,8 +59,11 @@ def take_backsights(backsights: Sequence[Backsight], numbering: Numbering) -> Ba
             "no backsight", "A set-up has at least one.", "Read the rod on a benchmark."
         )
     constants = tuple(
-        (tie_of(one.sight.kind, numbering), tied_by(one.known, one.sight, numbering))
-        for one in backsights
+        (
+            tie_of(backsight.sight.kind, numbering),
+            tied_by(backsight.known, backsight.sight, numbering),
+        )
+        for backsight in backsights
     )
     means = {tie: _mean(alike) for tie, alike in _by_tie(constants).items()}
     return Backsights(SightLine.tied(numbering, means), constants)
@@ -74,7 +77,7 @@ def _by_tie(constants: Sequence[tuple[Tie, Elevation]]) -> dict[Tie, list[Elevat
 
 
 def _mean(elevations: Sequence[Elevation]) -> Elevation:
-    total = sum(one.nanometres for one in elevations)
+    total = sum(elevation.nanometres for elevation in elevations)
     return Elevation(round_half_away(Fraction(total, len(elevations))))
 
 

@@ -110,12 +110,12 @@ def question_about(
     if expected is None and aim.task in DUG:
         return None
     landing: list[tuple[float, Offer]] = []
-    for one in usual_slips(rod, sight, backsight):
-        elevation = line.elevation(Observed(sight.kind, one.reading))
+    for slip in usual_slips(rod, sight, backsight):
+        elevation = line.elevation(Observed(sight.kind, slip.reading))
         meant = _metres(elevation - aim.target)
-        if _explains(one, off, meant, expected, aim):
+        if _explains(slip, off, meant, expected, aim):
             missed = abs(meant - (expected.off if expected else 0.0))
-            landing.append((missed, Offer(one.slip, one.reading, elevation)))
+            landing.append((missed, Offer(slip.slip, slip.reading, elevation)))
     if not landing:
         return None
     landing.sort(key=lambda found: found[0])

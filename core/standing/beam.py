@@ -36,8 +36,8 @@ def beam_over(
     :class:`OutOfRange` for heights that no one beam reads on that rod, naming both, and for a
     beam that legs don't hold.
     """
-    top_name, top = max(heights, key=lambda one: one[1])
-    foot_name, foot = min(heights, key=lambda one: one[1])
+    top_name, top = max(heights, key=lambda height: height[1])
+    foot_name, foot = min(heights, key=lambda height: height[1])
     if top - foot > rod:
         raise OutOfRange(
             f"{top_name} lies {float(top - foot):.2f} m above {foot_name}",

@@ -29,7 +29,9 @@ def not_read_from(
     >>> not_read_from((0.0, 0.0), [ToShoot("A1", (3.0, 4.0), 1.2)], Reach(0.5, 4.9))
     NotRead(name='A1', is_far=True)
     """
-    apart = [(hypot(x - place[0], y - place[1]), one.name) for one in points for x, y in [one.at]]
+    apart = [
+        (hypot(x - place[0], y - place[1]), point.name) for point in points for x, y in [point.at]
+    ]
     far = next((name for away, name in apart if away > reach.farthest), None)
     if far is not None:
         return NotRead(far, is_far=True)

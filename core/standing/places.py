@@ -99,7 +99,7 @@ def where_to_stand(
     widths, why = largest_at(places, points, known, kit, reach)
     best = None
     if np.isfinite(widths).any():
-        middle = np.mean([one.at for one in points], axis=0)
+        middle = np.mean([point.at for point in points], axis=0)
         aside = np.hypot(*(places - middle).T)
         is_worse = ~(widths <= float(np.nanmin(widths)) * ALIKE)
         first = np.lexsort((aside, _within_any(places, avoid), is_worse))[0]
@@ -140,12 +140,12 @@ def _half_widths(apart: Floats, points: Sequence[ToShoot], known: ToShoot, kit: 
     # A laser's plane works over the way between point and benchmark, a level's cone over the
     # difference of the sights.
     if kit.beam is Beam.PLANE:
-        spots = np.array([one.at for one in points])
+        spots = np.array([point.at for point in points])
         arm = _apart(np.array([known.at]), spots)
     else:
         arm = np.abs(away - back)
     lean = 1 - cos(radians(kit.lean_degrees))
-    rods = np.array([one.height_on_rod for one in points]) ** 2 + known.height_on_rod**2
+    rods = np.array([point.height_on_rod for point in points]) ** 2 + known.height_on_rod**2
     variance = (
         (kit.slope_error * arm) ** 2
         + 2 * kit.receiver_half_band**2
@@ -179,7 +179,7 @@ def _apart(one: Floats, other: Floats) -> Floats:
 
 
 def _axes(spots: Sequence[ToShoot], grid: tuple[int, int]) -> tuple[Floats, Floats]:
-    xy = np.array([one.at for one in spots])
+    xy = np.array([spot.at for spot in spots])
     low, high = xy.min(axis=0), xy.max(axis=0)
     beyond = max(LEAST_BEYOND, BEYOND * float((high - low).max()))
     columns, rows = grid

@@ -40,7 +40,7 @@ def set_ups_for(
     ``places`` is an (n, 2) array of where one may stand. From each set-up to the next a turning
     point halfway is in reach of both. Raises :class:`OutOfRange` where twelve don't do.
     """
-    seen = _seen(places, np.array([one.at for one in points]), reach)
+    seen = _seen(places, np.array([point.at for point in points]), reach)
     starts = _seen(places, np.array([known.at]), reach)[:, 0]
     one = _single(seen, starts)
     chain, is_fewest = (one, True) if one else (_pair(seen, starts, places, reach), True)

@@ -62,4 +62,4 @@ def _up_to(ring: Floats, axis: Axis, step: float) -> shapely.Geometry:
 
 def _volume_in(mesh: Mesh, thickness: Floats, part: shapely.Geometry) -> float:
     pieces = [one for one in shapely.get_parts(part) if isinstance(one, shapely.Polygon)]
-    return sum(float(weights_inside(mesh, one) @ thickness) for one in pieces if one.area > 0)
+    return sum(float(weights_inside(mesh, piece) @ thickness) for piece in pieces if piece.area > 0)

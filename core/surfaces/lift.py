@@ -32,7 +32,7 @@ class LiftThickness:
     @property
     def thinnest(self) -> tuple[str, Length]:
         """The point where it is thinnest, the first by name of several, and how thick it is."""
-        return min(self.at_points, key=lambda one: (one[1], one[0]))
+        return min(self.at_points, key=lambda point: (point[1], point[0]))
 
 
 def lift_thickness(

@@ -82,8 +82,8 @@ def volume_range(
     """
     counts = np.bincount(model.places.which, minlength=len(model.weights))
     weights = (model.weights / counts)[model.places.which]
-    own = np.array([own_half_width(set_ups[one.set_up].kit, one.height_on_rod) for one in shots])
-    of_set_up = np.array([one.set_up for one in shots], dtype=np.intp)
+    own = np.array([own_half_width(set_ups[shot.set_up].kit, shot.height_on_rod) for shot in shots])
+    of_set_up = np.array([shot.set_up for shot in shots], dtype=np.intp)
     shared = [
         _shared(model, weights * (of_set_up == number), one) for number, one in enumerate(set_ups)
     ]

@@ -64,7 +64,7 @@ def as_shot(outline: Outline, shots: Sequence[StoneShot]) -> Triangulated:
         if polygon.intersects(middle):
             faces.append(_anticlockwise((int(face[0]), int(face[1]), int(face[2])), mesh.xy))
     places = tuple(shots[first].place for first in known.first)
-    return Triangulated(places, tuple(float(one) for one in heights), tuple(faces))
+    return Triangulated(places, tuple(float(height) for height in heights), tuple(faces))
 
 
 def _inside(outline: Outline) -> list[Face]:

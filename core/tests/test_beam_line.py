@@ -35,7 +35,7 @@ class OutOfLevel(TestCase):
         self.assertEqual(level.apart, metres("0.014"))
         self.assertEqual(level.run, metres("4"))
         self.assertEqual(level.slope, Fraction(14, 4000))
-        below = [(one.name, one.below) for one in level.points]
+        below = [(point.name, point.below) for point in level.points]
         self.assertEqual(
             below,
             [("NE", Length(0)), ("NW", metres("0.007")), ("SW", metres("0.011")),

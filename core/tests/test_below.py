@@ -104,7 +104,7 @@ class Flow(TestCase):
         old, new = Elevation.from_metres("1.0"), Elevation.from_metres("1.01")
         stone = [Elevation.from_metres(z) for z in ("1.000", "1.001", "1.008", "1.020")]
         changes = rejudged([(one, old, new) for one in stone], tolerance, tolerance)
-        said = [(one.before, one.after, one.count) for one in changes]
+        said = [(change.before, change.after, change.count) for change in changes]
         self.assertEqual(said, [(Verdict.ON, Verdict.LOW, 2), (Verdict.HIGH, Verdict.ON, 1)])
 
     def test_a_move_says_its_way(self) -> None:

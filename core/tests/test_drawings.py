@@ -127,16 +127,16 @@ class CenterZeroStrips(TestCase):
         inch = Length.from_inches
         (piece,) = center_zero_strip(inch(2), Style.from_code("ft-in/8"), inch(9))
         self.assertEqual(len(piece.marks), 65)
-        numbered = [(one.number, one.at) for one in piece.marks if one.number]
+        numbered = [(mark.number, mark.at) for mark in piece.marks if mark.number]
         self.assertEqual(numbered, [("2", inch(-2)), ("1", inch(-1)), ("0", inch(0)),
                                     ("1", inch(1)), ("2", inch(2))])  # fmt: skip
-        self.assertEqual([one.share for one in piece.marks[:5]], [1.0, 0.4, 0.4, 0.4, 0.65])
+        self.assertEqual([mark.share for mark in piece.marks[:5]], [1.0, 0.4, 0.4, 0.4, 0.65])
 
     def test_millimeters_and_hundredths(self) -> None:
         for code, step, far in (("mm", "0.001", "0.02"), ("m", "0.001", "0.02")):
             (piece,) = center_zero_strip(metres(far), Style.from_code(code), metres(1))
             self.assertEqual(piece.marks[1].at - piece.marks[0].at, metres(step))
-            self.assertEqual([one.number for one in piece.marks if one.number], list("21012"))
+            self.assertEqual([mark.number for mark in piece.marks if mark.number], list("21012"))
         (feet,) = center_zero_strip(Length.from_feet("0.2"), Style.from_code("ft"), metres(1))
         self.assertEqual(feet.marks[1].at - feet.marks[0].at, Length.from_feet("0.01"))
 

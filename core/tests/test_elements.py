@@ -186,7 +186,7 @@ class Following(TestCase):
         self.assertEqual(heights_of(boards.points()), ())
         laid = boards.boards({"1": TOP, "3": TOP - metres("0.4")})
         self.assertEqual((laid.highest, laid.difference), ("1", metres("0.4")))
-        self.assertEqual([float(boards.stake(one)) for one in laid.boards], [0.6, 1.0])
+        self.assertEqual([float(boards.stake(board)) for board in laid.boards], [0.6, 1.0])
         self.assertEqual(*boards.diagonals())
         bent = Outline((place(0, 0), place(4, 0), place(2, 3)))
         around = BoardsAround(bent, metres("0.15"), metres("0.6"), metres("0.45"))

@@ -193,7 +193,9 @@ class Grid(TestCase):
         self.assertTrue(all(outline.clearance(one) < 1e-8 for one in astray), astray)
         self.assertEqual(len({point.name for point in points}), len(points))
         reach = 1.3 * spacing / 1000
-        covered = shapely.Polygon([(float(one.x), float(one.y)) for one in outline.corners])
+        covered = shapely.Polygon(
+            [(float(corner.x), float(corner.y)) for corner in outline.corners]
+        )
         for x, y in ((i / 4, j / 4) for i in range(37) for j in range(49)):
             if shapely.contains_xy(covered, x, y):
                 nearest = min(hypot(float(p.x) - x, float(p.y) - y) for p in places)

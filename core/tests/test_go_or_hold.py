@@ -355,7 +355,9 @@ class Traps(TestCase):
         def told(extra: float) -> tuple[AcceptedFault, ...]:
             other = with_floor(extra=extra, extra_text=f"{extra:.2f} yd³ more")(SITE)
             line = next(line for line in lines_of(other) if line.question is Q.EXTRA)
-            return tuple(AcceptedFault(one.identity, one.amount, one.give) for one in line.faults)
+            return tuple(
+                AcceptedFault(fault.identity, fault.amount, fault.give) for fault in line.faults
+            )
 
         site = with_floor(extra=1.0, extra_text="1.00 yd³ more")(SITE)
         self.assertEqual(extra_of(site), "Bay: 1.00 yd³ more")

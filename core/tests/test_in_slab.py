@@ -49,7 +49,11 @@ class TestLayersUnderASlab(TestCase):
     def levels(self, layers: str) -> list[str]:
         parts = (SlabPart.UNDERSIDE, SlabPart.SUB_BASE, SlabPart.SUB_GRADE)
         surfaces = [slab(layers).part(part) for part in parts]
-        return [str(one.elevation(place(1, 1)).metres) for one in surfaces if one is not None]
+        return [
+            str(surface.elevation(place(1, 1)).metres)
+            for surface in surfaces
+            if surface is not None
+        ]
 
     def test_fifty_of_insulation_and_thirty_of_sand(self) -> None:
         self.assertEqual(self.levels("0.080"), ["31.140000000", "31.060000000", "30.960000000"])

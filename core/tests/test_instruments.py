@@ -368,4 +368,4 @@ class Assumed(TestCase):
         self.assertEqual(set(ASSUMED_SLOPE), set(InstrumentKind))
         self.assertEqual(ASSUMED_SLOPE[InstrumentKind.WATER_LEVEL], 0)
         others = set(InstrumentKind) - {InstrumentKind.WATER_LEVEL}
-        self.assertTrue(all(ASSUMED_SLOPE[one] >= 0.0001 for one in others))
+        self.assertTrue(all(ASSUMED_SLOPE[other] >= 0.0001 for other in others))

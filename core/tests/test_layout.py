@@ -221,7 +221,9 @@ class CutLists(TestCase):
         tubes = [("1", metres(4)), ("2", metres(1)), ("3", metres(2))]
         found = cut_list(tubes, metres(3), Length(0))
         self.assertEqual(found.too_long, (("1", metres(4)),))
-        self.assertEqual([[name for name, _ in one.pieces] for one in found.stocks], [["3", "2"]])
+        self.assertEqual(
+            [[name for name, _ in stock.pieces] for stock in found.stocks], [["3", "2"]]
+        )
 
     def test_what_has_no_length(self) -> None:
         for tubes, stock, kerf in (
@@ -300,7 +302,7 @@ class Strings(TestCase):
         )
 
     def test_stakes_stand_at_both_ends_and_every_so_far(self) -> None:
-        feet = [float(one) / 0.3048 for one in self.string.stakes(Length.from_feet(12))]
+        feet = [float(stake) / 0.3048 for stake in self.string.stakes(Length.from_feet(12))]
         self.assertEqual([round(one, 6) for one in feet], [0, 12, 24, 36, 40])
         self.assertEqual(len(self.string.stakes(Length.from_feet(20))), 3)
         for wrong in (0, -4, "0.1"):

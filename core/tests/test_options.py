@@ -94,7 +94,7 @@ class Maps(TestCase):
                     for corners in mesh.triangles
                     if _holds(mesh.xy[corners], x, y)
                 ]
-                self.assertTrue(any(abs(one - level) < 1e-6 for one in heights))
+                self.assertTrue(any(abs(height - level) < 1e-6 for height in heights))
 
     def test_very_many_bands_are_widened_and_none_is_refused(self) -> None:
         levels = band_levels(0.0, 1.0, 0.005)

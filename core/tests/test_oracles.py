@@ -51,7 +51,7 @@ class Volumes(TestCase):
         places = [(float(shot.place.x), float(shot.place.y)) for shot in shots]
         surface = LinearNDInterpolator(places, [-shot.z for shot in shots])
         middles = [(side * (i + 0.5), side * (j + 0.5)) for i in range(90) for j in range(70)]
-        covered = Polygon([(float(one.x), float(one.y)) for one in outline.corners])
+        covered = Polygon([(float(corner.x), float(corner.y)) for corner in outline.corners])
         inside = [at for at in middles if contains_xy(covered, *at)]
         return float(sum(surface(inside))) * side * side
 

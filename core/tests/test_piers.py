@@ -172,7 +172,7 @@ class StacksAndPiers(TestCase):
         lengths = ("0.4", "0.4", "0.3", "0.3", "0.3", "0.3")
         named = [(f"P{i}", metres(length)) for i, length in enumerate(lengths)]
         exactly = cut_list(named, metres("1"), Length(0))
-        self.assertEqual([len(one.pieces) for one in exactly.stocks], [3, 3])
+        self.assertEqual([len(stock.pieces) for stock in exactly.stocks], [3, 3])
         self.assertEqual(exactly.waste, Length(0))
         with_a_saw = cut_list(named, metres("1"), metres("0.001"))
         self.assertEqual(len(with_a_saw.stocks), 3)
@@ -181,14 +181,14 @@ class StacksAndPiers(TestCase):
         whole, over = ("A", metres("3.6")), ("B", metres("3.600000001"))
         cuts = cut_list([over, whole], metres("3.6"), metres("0.003"))
         self.assertEqual(cuts.too_long, (over,))
-        self.assertEqual([one.pieces for one in cuts.stocks], [(whole,)])
+        self.assertEqual([stock.pieces for stock in cuts.stocks], [(whole,)])
         self.assertEqual(cuts.waste, Length(0))
 
     def test_the_longest_are_cut_first_whatever_they_are_called(self) -> None:
         named = [("Z", metres("0.3")), ("A", metres("0.5")), ("M", metres("0.9"))]
         cuts = cut_list(named, metres("1"), Length(0))
         self.assertEqual(
-            [[name for name, _ in one.pieces] for one in cuts.stocks], [["M"], ["A", "Z"]]
+            [[name for name, _ in stock.pieces] for stock in cuts.stocks], [["M"], ["A", "Z"]]
         )
 
     @given(tubes, st.integers(0, 5_000_000))

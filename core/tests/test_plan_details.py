@@ -31,7 +31,7 @@ class Details(TestCase):
 
     def test_a_footings_bottom_and_form_share_the_name_of_their_place(self) -> None:
         footing = StripFooting(RUN, BASE, Section(metres("0.4"), metres("0.2")), metres(3), ())
-        told = [(one.name, one.target) for one in footing.points()]
+        told = [(point.name, point.target) for point in footing.points()]
         bottom = BASE - metres("0.2")
         expected = [(name, top) for name in ("1", "2", "3") for top in (bottom, BASE)]
         self.assertEqual(told, expected)
@@ -39,7 +39,7 @@ class Details(TestCase):
     def test_corners_of_boards_are_counted_from_one(self) -> None:
         outline = rectangle(metres(4), metres(3))
         boards = BoardsAround(outline, metres("0.15"), metres("0.3"), metres("0.45"))
-        self.assertEqual([one.name for one in boards.points()], ["1", "2", "3", "4"])
+        self.assertEqual([point.name for point in boards.points()], ["1", "2", "3", "4"])
 
     def test_a_strip_lies_evenly_on_both_sides_of_its_line(self) -> None:
         (corners,) = Line((place(0, 0), place(3, 4))).strip(metres(2))

@@ -56,7 +56,9 @@ def renamed(site: PourFacts) -> PourFacts:
         moved,
         elements=tuple(map(element, moved.elements)),
         floors=tuple(replace(floor, name=f"Slab {floor.name}") for floor in moved.floors),
-        instruments=tuple(replace(one, name="The other name") for one in moved.instruments),
+        instruments=tuple(
+            replace(instrument, name="The other name") for instrument in moved.instruments
+        ),
     )
 
 
@@ -117,15 +119,15 @@ class BrokenPour(RuleBasedStateMachine):
         self.site = replace(
             self.site,
             elements=tuple(
-                replace(one, points=(), holes=()) if one.key == key else one
-                for one in self.site.elements
+                replace(element, points=(), holes=()) if element.key == key else element
+                for element in self.site.elements
             ),
         )
         assert self.lines_held(), "an element without points is judged by nobody"
 
     @rule(asked=st.sampled_from(ANSWERS))
     def take_an_answer_back(self, asked: str) -> None:
-        answers = tuple(one for one in self.site.answers if one[0] != asked)
+        answers = tuple(answer for answer in self.site.answers if answer[0] != asked)
         self.break_by(lambda site: replace(site, answers=answers))
 
     @rule(days=st.integers(0, 3))

@@ -324,8 +324,8 @@ class SightsElsewhere(TestCase):
     def test_a_tape_is_not_turned_round(self) -> None:
         both = {Slip.UPSIDE_DOWN, Slip.WRONG_WAY}
         back = Reading.from_metres("1.5")
-        on_the_rod = {one.slip for one in usual_slips(STAFF, seen("standing", "1.2"), back)}
-        taped = {one.slip for one in usual_slips(STAFF, seen("taped-up", "1.2"), back)}
+        on_the_rod = {slip.slip for slip in usual_slips(STAFF, seen("standing", "1.2"), back)}
+        taped = {slip.slip for slip in usual_slips(STAFF, seen("taped-up", "1.2"), back)}
         self.assertLessEqual(both, on_the_rod)
         self.assertFalse(both & taped)
         self.assertIn(Slip.HUNDRED_MILLIMETRES, taped)

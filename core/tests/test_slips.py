@@ -58,7 +58,7 @@ def asked(
 
 def offered(question: Question | None) -> list[tuple[Slip, float]]:
     """Return the slips that are offered, and where each would lie above the datum."""
-    return [(one.slip, float(one.elevation)) for one in question.offers] if question else []
+    return [(offer.slip, float(offer.elevation)) for offer in question.offers] if question else []
 
 
 class GrossSlips(TestCase):
@@ -165,7 +165,7 @@ class GrossSlips(TestCase):
         self.assertEqual(gross[Slip.TENTH], False)
         units = [one for one in found if one.slip is Slip.INCHES_FOR_TENTHS]
         self.assertEqual(
-            [one.is_gross for one in units], [one.shift >= 60_000_000 for one in units]
+            [unit.is_gross for unit in units], [unit.shift >= 60_000_000 for unit in units]
         )
         self.assertTrue(all(rod.has(one.reading) for one in found))
 
@@ -194,7 +194,9 @@ class FinerSlips(TestCase):
             with self.subTest(slip):
                 question = asked(graduation, typed, meant, LEVEL, backsight="1.200 m")
                 if slip is not Slip.CENTIMETRE:
-                    self.assertIn(slip, [one.slip for one in question.offers] if question else [])
+                    self.assertIn(
+                        slip, [offer.slip for offer in question.offers] if question else []
+                    )
 
     def test_a_first_reading_few_neighbors_or_a_rough_floor_ask_about_none(self) -> None:
         rough = flat(0.01, -0.012, 0.014, -0.01, 0.012, -0.014, 0.01)
@@ -213,7 +215,10 @@ class FinerSlips(TestCase):
         self.assertEqual(heights, sorted(heights))
         both = asked("mm", "1366", "1345", flat(*[0.0] * 7))
         missed = (
-            [abs(float(one.elevation) - float(metres("1.24968")) + 1.345) for one in both.offers]
+            [
+                abs(float(offer.elevation) - float(metres("1.24968")) + 1.345)
+                for offer in both.offers
+            ]
             if both
             else []
         )
@@ -310,10 +315,10 @@ class OnAnyRod(TestCase):
     ) -> None:
         rod = Rod(numbering, GRADUATIONS[graduation], Length.from_feet(13))
         reading = Reading(rod.lowest.nanometres + millimetres * 1_000_000)
-        for one in usual_slips(rod, stood(reading), Reading(0)):
-            self.assertNotEqual(one.reading, reading)
-            self.assertTrue(rod.has(one.reading))
-            self.assertEqual(one.shift, abs(one.reading.nanometres - reading.nanometres))
+        for slip in usual_slips(rod, stood(reading), Reading(0)):
+            self.assertNotEqual(slip.reading, reading)
+            self.assertTrue(rod.has(slip.reading))
+            self.assertEqual(slip.shift, abs(slip.reading.nanometres - reading.nanometres))
 
 
 class FineSlipsOffDesign(TestCase):

@@ -48,7 +48,7 @@ def plainly(at: tuple[float, float], points: list[ToShoot], known: ToShoot, kit:
         away = hypot(one.at[0] - at[0], one.at[1] - at[1])
         return Sight(away, one.height_on_rod, one.at, one.own)
 
-    return max(uncertainty(kit, sight(one), [sight(known)]).half_width for one in points)
+    return max(uncertainty(kit, sight(point), [sight(known)]).half_width for point in points)
 
 
 class Cost(TestCase):
@@ -179,8 +179,8 @@ class Several(TestCase):
         """Hold a plan against its own rules, and return how many set-ups it takes."""
         plan = set_ups_for(points, known, reach, self.PLACES)
         shot_names = [name for some in plan.shoots for name in some]
-        self.assertEqual(sorted(shot_names), sorted(one.name for one in points))
-        at = {one.name: one.at for one in points}
+        self.assertEqual(sorted(shot_names), sorted(point.name for point in points))
+        at = {point.name: point.at for point in points}
         for stand, names in zip(plan.stands, plan.shoots, strict=True):
             for name in names:
                 self.assertLessEqual(apart(stand, at[name]), reach.farthest)
@@ -201,9 +201,9 @@ class Several(TestCase):
                     (("A", 5.0), ("B", 85.0))]  # fmt: skip
             spots = [(0.0, float(n)) if turned else (float(n), 0.0) for n in range(0, 90, 5)]
             plan = set_ups_for(ends, shot("BM1", 0, 0), Reach(1, 12), np.array(spots))
-            along = [one[1 if turned else 0] for one in plan.stands]
+            along = [stand[1 if turned else 0] for stand in plan.stands]
             self.assertEqual(along, sorted(along))
-            self.assertEqual(max(one[0 if turned else 1] for one in plan.stands), 0.0)
+            self.assertEqual(max(stand[0 if turned else 1] for stand in plan.stands), 0.0)
             self.assertLessEqual(len(along), 5)
 
     def test_a_long_site_takes_several_and_bridges_what_lies_between(self) -> None:
@@ -230,11 +230,11 @@ class Several(TestCase):
 
         places = [(float(x), float(y)) for x, y in self.PLACES]
         starts = [place for place in places if sees(place, known)]
-        if any(all(sees(place, one) for one in points) for place in starts):
+        if any(all(sees(place, point) for point in points) for place in starts):
             return 1
         for first, other in product(starts, places):
             is_joined = reach.least <= apart(first, other) / 2 <= reach.farthest
-            if is_joined and all(sees(first, one) or sees(other, one) for one in points):
+            if is_joined and all(sees(first, point) or sees(other, point) for point in points):
                 return 2
         return 3
 
@@ -294,6 +294,6 @@ class Hidden(TestCase):
         plan = set_ups_for(points, known, Reach(0.5, 100.0, (wall,)), places)
         for at, names in zip(plan.stands, plan.shoots, strict=True):
             for name in names:
-                spot = next(one.at for one in points if one.name == name)
+                spot = next(point.at for point in points if point.name == name)
                 self.assertFalse(is_hidden(spot, at, [wall]))
         self.assertFalse(is_hidden(known.at, plan.stands[0], [wall]))

@@ -27,7 +27,7 @@ def area(outline: Outline) -> float:
 
 def triangles(surface: Triangulated) -> list[shapely.Polygon]:
     """Return the triangles in plan."""
-    xy = [(float(one.x), float(one.y)) for one in surface.places]
+    xy = [(float(place.x), float(place.y)) for place in surface.places]
     return [shapely.Polygon([xy[corner] for corner in face]) for face in surface.faces]
 
 
@@ -75,7 +75,7 @@ class Designed(TestCase):
         surface = designed([BOX, other], LevelSurface(Elevation.from_metres("3")))
         self.assertEqual((len(surface.places), len(surface.faces)), (8, 4))
         self.assertEqual({min(face) // 4 for face in surface.faces}, {0, 1})
-        self.assertAlmostEqual(sum(one.area for one in triangles(surface)), 36.0)
+        self.assertAlmostEqual(sum(triangle.area for triangle in triangles(surface)), 36.0)
 
 
 class AsShot(TestCase):
@@ -89,8 +89,8 @@ class AsShot(TestCase):
         surface = as_shot(BOX, shots)
         heights = dict(zip(surface.places, surface.heights, strict=True))
         self.assertEqual(heights, {at(0, 0): 1.0, at(5, 0): 2.0, at(5, 4): 3.0, at(0, 4): 4.5})
-        self.assertAlmostEqual(sum(one.area for one in triangles(surface)), 20.0)
-        self.assertTrue(all(one.exterior.is_ccw for one in triangles(surface)))
+        self.assertAlmostEqual(sum(triangle.area for triangle in triangles(surface)), 20.0)
+        self.assertTrue(all(triangle.exterior.is_ccw for triangle in triangles(surface)))
 
     def test_no_triangle_spans_a_notch_or_leads_where_nobody_shot(self) -> None:
         rng = Random(4)
@@ -101,9 +101,11 @@ class AsShot(TestCase):
             if polygon.contains(shapely.Point(x, y)):
                 shots.append(StoneShot(at(x, y), rng.random()))
         surface = as_shot(L_SHAPE, shots)
-        middles = [one.centroid for one in triangles(surface)]
-        self.assertTrue(all(polygon.intersects(one) for one in middles))
-        self.assertGreater(sum(one.area for one in triangles(surface)), 0.93 * area(L_SHAPE))
+        middles = [triangle.centroid for triangle in triangles(surface)]
+        self.assertTrue(all(polygon.intersects(middle) for middle in middles))
+        self.assertGreater(
+            sum(triangle.area for triangle in triangles(surface)), 0.93 * area(L_SHAPE)
+        )
         inner = as_shot(BOX, [StoneShot(at(x, y), 0.0) for x, y in ((1, 1), (3, 1), (2, 3))])
         self.assertEqual((len(inner.places), len(inner.faces)), (3, 1))
 

@@ -143,8 +143,8 @@ class Regions(TestCase):
     def test_thickened_all_around_leaves_a_middle(self) -> None:
         edges = tuple(ThickenedEdge(n, metres("0.5"), metres("0.325")) for n in (1, 2, 3, 4))
         regions = regions_of([level_panel(FLOOR, TOP)], Underside(FLOOR, FIVE, None, edges))
-        self.assertAlmostEqual(sum(one.outline.area for one in regions), 40.0, places=6)
-        inside = [one for one in regions if one.thickness.z0 == 0.125]
+        self.assertAlmostEqual(sum(region.outline.area for region in regions), 40.0, places=6)
+        inside = [region for region in regions if region.thickness.z0 == 0.125]
         self.assertAlmostEqual(sum(one.outline.area for one in inside), 7 * 4.0, places=6)
 
     def test_stone_at_its_design_shows_the_designs_own_thickness(self) -> None:
@@ -196,11 +196,11 @@ class Regions(TestCase):
         thick = ThickenedEdge(edge, metres(round(width, 3)), metres("0.3"))
         slab = Underside(BENT, FIVE, Taper(1, metres("0.1")), (thick,))
         regions = regions_of([level_panel(BENT, TOP)], slab)
-        self.assertAlmostEqual(sum(one.outline.area for one in regions), BENT.area, places=5)
+        self.assertAlmostEqual(sum(region.outline.area for region in regions), BENT.area, places=5)
         for _ in range(20):
             at = place(draw.uniform(0, 8), draw.uniform(0, 5))
-            for one in regions:
-                if one.outline.contains(at) and one.outline.clearance(at) > 1e-3:
+            for region in regions:
+                if region.outline.contains(at) and region.outline.clearance(at) > 1e-3:
                     xy = np.array([[float(at.x), float(at.y)]])
-                    found = float(one.thickness.at(xy)[0])
+                    found = float(region.thickness.at(xy)[0])
                     self.assertAlmostEqual(found, float(slab.thickness_at(at)), places=6)

@@ -102,7 +102,7 @@ SPARE = replace(SITE.set_ups[0], key="fourth", number=4, is_used=False)
 KNOCKED = doubt_of(SetUpRecord(lost=("BM1",)), EIGHTHS)
 NO_TARGET = replace(point(Task.FORM), target=None)
 WALL_MARKS = tuple(point(Task.MARK, name=str(n)) for n in range(12))
-ONE_OF_TWELVE = (point(Task.MARK, 6), *(replace(one, shot=None) for one in WALL_MARKS[1:]))
+ONE_OF_TWELVE = (point(Task.MARK, 6), *(replace(mark, shot=None) for mark in WALL_MARKS[1:]))
 OTHERS_FORMS = replace(FORM, key="other", name="Other", floor=None)
 WET = ElementFact(
     "pads", "Wet pads", (point(Task.SCREED, None),), is_poured=False, floor="f", is_wet=True

@@ -89,7 +89,7 @@ def named(handles: Sequence[str]) -> str:
 
 def _reversed(bends: list[Bend]) -> list[Bend]:
     """Return a line the other way around: each bend lies then at its other end."""
-    turned = [Bend(one.x, one.y) for one in reversed(bends)]
+    turned = [Bend(bend.x, bend.y) for bend in reversed(bends)]
     for n, one in enumerate(reversed(bends[:-1])):
         turned[n] = replace(turned[n], bulge=-one.bulge)
     return turned

@@ -27,7 +27,7 @@ def rows_of(places: Sequence[PlanPoint]) -> PierGrid:
         raise BadShape(f"{len(places)} piers", "Two of them are at one place.", ACCEPTS)
     if len(places) == 1:
         return PierGrid(places[0], places[0], 1, 1, Length(0))
-    ordered = sorted(places, key=lambda one: (one.y, one.x))
+    ordered = sorted(places, key=lambda place: (place.y, place.x))
     grids = (_grid(ordered, start, along) for start in ordered for along in ordered)
     found = [grid for grid in grids if grid is not None]
     if not found:
@@ -46,8 +46,8 @@ def _grid(places: Sequence[PlanPoint], start: PlanPoint, end: PlanPoint) -> Pier
         return None
     ux, uy = float(end.x - start.x) / run, float(end.y - start.y) / run
     turned = []
-    for one in places:
-        dx, dy = float(one.x - start.x), float(one.y - start.y)
+    for place in places:
+        dx, dy = float(place.x - start.x), float(place.y - start.y)
         along, aside = dx * ux + dy * uy, dy * ux - dx * uy
         if not (-OFF <= along <= run + OFF and aside >= -OFF):
             return None

@@ -162,7 +162,7 @@ class PrivateDatabase(FolderTestCase):
         ]
         places = {one for command in commands for one in command if one.startswith("--tmpdir=")}
         self.assertEqual(len(places), 2)
-        self.assertTrue(all(str(self.folder) in one for one in places))
+        self.assertTrue(all(str(self.folder) in place for place in places))
 
     def test_killed_it_comes_back_where_it_was_with_what_was_written(self) -> None:
         secrets = kept_secrets(self.folder)

@@ -56,7 +56,7 @@ class Waiting(FolderTestCase):
         stopped = threading.Event()
         said = io.StringIO()
         what = "manage" if migrates else "succeeds"
-        answers = list(ends) if migrates else [one is None for one in ends]
+        answers = list(ends) if migrates else [end is None for end in ends]
         with (
             mock.patch.object(production, what, side_effect=answers),
             mock.patch.object(production, "SECONDS_BETWEEN_LOOKS", 0.0),

@@ -96,14 +96,14 @@ def asking(ask: object) -> Iterator[Counter[str]]:
             over.wait(0.02)
 
     threads = [threading.Thread(target=on) for _ in range(4)]
-    for one in threads:
-        one.start()
+    for thread in threads:
+        thread.start()
     try:
         yield answers
     finally:
         over.set()
-        for one in threads:
-            one.join()
+        for thread in threads:
+            thread.join()
 
 
 class Served(FolderTestCase):

@@ -150,10 +150,10 @@ class Machine:
                 threading.Thread(target=self._send, args=(person, path, body, start, told, lock))
                 for _ in range(RACERS)
             ]
-            for one in threads:
-                one.start()
-            for one in threads:
-                one.join()
+            for thread in threads:
+                thread.start()
+            for thread in threads:
+                thread.join()
         return told
 
     def _send(

@@ -136,7 +136,7 @@ class Site:
             job = self.ask(person, f"jobs/{row['id']}")
             if job["set_ups"] and job["floors"]:
                 floor = self.ask(person, f"floors/{job['floors'][0]['id']}")
-                points = [one["id"] for one in floor["plan"]["pegs"]]
+                points = [peg["id"] for peg in floor["plan"]["pegs"]]
                 found.append(Work(job["id"], job["set_ups"][0]["id"], points))
         return found[:number]
 
@@ -210,11 +210,11 @@ def shooting(site: Site, person: Person, works: Sequence[Work], phones: int) -> 
     tally, over = Tally(), threading.Event()
     own = [Phone(site, person, works[i % len(works)], tally) for i in range(phones)]
     threads = [threading.Thread(target=one.shoot, args=(over,)) for one in own]
-    for one in threads:
-        one.start()
+    for thread in threads:
+        thread.start()
     try:
         yield tally
     finally:
         over.set()
-        for one in threads:
-            one.join()
+        for thread in threads:
+            thread.join()

@@ -42,8 +42,8 @@ class Held:
 
     def counts(self, table: Carried) -> tuple[int, int]:
         """Return how many rows of a table that only grows are there, and how many old ones."""
-        for one in self.digests:
-            name, _, counts = one.partition(":")
+        for digest in self.digests:
+            name, _, counts = digest.partition(":")
             total, _, old = counts.partition(".")
             if name == table.name and total.isdigit() and old.isdigit():
                 return int(total), int(old)

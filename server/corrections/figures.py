@@ -62,10 +62,16 @@ def figures_of(job_id: UUID) -> JobFigures:
     return JobFigures(
         style=style_of(job),
         levels=levels_of(plan),
-        lines={str(one.set_up): _tied(one.sighting) for one in standings.by_id.values()},
+        lines={
+            str(standing.set_up): _tied(standing.sighting) for standing in standings.by_id.values()
+        },
         pegs=pegs,
         pours={row["name"]: row["state"].upper() for row in rows_of(job, plan, standings)},
-        doubted={str(one.set_up): one.why for one in standings.by_id.values() if one.why},
+        doubted={
+            str(standing.set_up): standing.why
+            for standing in standings.by_id.values()
+            if standing.why
+        },
     )
 
 
@@ -84,7 +90,7 @@ def moved(before: JobFigures, after: JobFigures, rests: tuple[str, ...]) -> Move
     return {
         "moves": [
             *_lines_moved(before, after),
-            *(MoveRow(what=one.name, by=one.in_words(before.style)) for one in levels),
+            *(MoveRow(what=level.name, by=level.in_words(before.style)) for level in levels),
         ],
         "rejudged": [*_verdicts(before, after), *_doubts(before, after), *_pours(before, after)],
         "rests": list(rests),

@@ -86,12 +86,12 @@ def gear_typed(user: User, crew_id: UUID, kind: str, key: UUID) -> GearTyped:
         "used": used,
         "versions": [
             {
-                "holds_from": one.holds_from.isoformat(),
-                "by": one.taken_by.shown_name,
-                "at": one.recorded_at.isoformat(),
-                "reason": one.reason,
+                "holds_from": version.holds_from.isoformat(),
+                "by": version.taken_by.shown_name,
+                "at": version.recorded_at.isoformat(),
+                "reason": version.reason,
             }
-            for one in versions
+            for version in versions
         ],
         "is_retired": gear.is_retired,
     }
@@ -140,12 +140,12 @@ def retired_gear(user: User, crew_id: UUID) -> RetiredGearList:
         found += [
             {
                 "kind": kind,
-                "id": str(one.pk),
-                "name": one.name,
-                "why": one.retired_why,
-                "by": one.retired_by.shown_name if one.retired_by else "",
-                "at": one.retired_at.isoformat() if one.retired_at else "",
+                "id": str(row.pk),
+                "name": row.name,
+                "why": row.retired_why,
+                "by": row.retired_by.shown_name if row.retired_by else "",
+                "at": row.retired_at.isoformat() if row.retired_at else "",
             }
-            for one in rows.select_related("retired_by")
+            for row in rows.select_related("retired_by")
         ]
     return {"retired": sorted(found, key=lambda one: one["at"], reverse=True)}

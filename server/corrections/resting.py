@@ -130,10 +130,10 @@ def _held(part: Part) -> tuple[str, str]:
 def _held_by_the_plan(part: Floor | Element) -> tuple[str, str]:
     owner = {"floor": part} if isinstance(part, Floor) else {"element": part}
     in_pours = PourPart.objects.filter(**owner, pour__retired_at=None)
-    for one in in_pours.select_related("pour__closing"):
-        if hasattr(one.pour, "closing"):
-            return f"{part.name} was poured with {one.pour.name}.", "What was poured stays."
-        return f"{part.name} is part of {one.pour.name}.", "Take that pour out first."
+    for pour in in_pours.select_related("pour__closing"):
+        if hasattr(pour.pour, "closing"):
+            return f"{part.name} was poured with {pour.pour.name}.", "What was poured stays."
+        return f"{part.name} is part of {pour.pour.name}.", "Take that pour out first."
     if isinstance(part, Floor):
         standing = Notice.objects.filter(
             floor=part, withdrawal=None, acknowledgment=None, expires_at__gt=timezone.now()
@@ -156,8 +156,9 @@ def _following(floor: Floor, *, is_retired: bool) -> list[str]:
     return [
         *(one.name for one in floors),
         *(
-            one.name
-            for one in elements
-            if one.reference_floor_id == floor.pk or one.typed.get("outline_of") == str(floor.pk)
+            element.name
+            for element in elements
+            if element.reference_floor_id == floor.pk
+            or element.typed.get("outline_of") == str(floor.pk)
         ),
     ]

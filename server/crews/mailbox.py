@@ -42,9 +42,9 @@ def mailbox(request: HttpRequest) -> HttpResponse:
     if not settings.DEMO:
         raise Http404
     told = [
-        f"To: {one.to}\nDate: {one.sent_at:%Y-%m-%d %H:%M} UTC\n"
-        f"Subject: {one.subject}\n\n{one.body}"
-        for one in StandInMail.objects.order_by("-pk")
+        f"To: {mail.to}\nDate: {mail.sent_at:%Y-%m-%d %H:%M} UTC\n"
+        f"Subject: {mail.subject}\n\n{mail.body}"
+        for mail in StandInMail.objects.order_by("-pk")
     ]
     line = f"\n{'-' * 72}\n\n"
     return HttpResponse(line.join(told) or NONE, content_type="text/plain; charset=utf-8")

@@ -43,7 +43,7 @@ def _benchmark(facts: Facts) -> Iterator[Evidence]:
     if standing is None:
         return
     counting = standing.counting
-    good = [one for one in standing.reads if one.is_good and one.read in counting]
+    good = [read for read in standing.reads if read.is_good and read.read in counting]
     if not good:
         set_up = standing.set_up
         what = f"Backsight of set-up {set_up.number}"

@@ -272,7 +272,7 @@ class Facts:
             pk: InstrumentFact(
                 str(pk), names[pk], self.job.records[pk], tuple(sorted(moments)), pk == stands
             )
-            for pk, moments in sorted(read_at.items(), key=lambda one: names[one[0]])
+            for pk, moments in sorted(read_at.items(), key=lambda item: names[item[0]])
         }
 
     def _floor(self, floor_id: UUID) -> FloorFact:

@@ -204,7 +204,7 @@ class JobLines:
 
     def _sight(self, set_up: SetUp) -> Sighting:
         rod, stands = rod_of(set_up.rod), place_of(set_up)
-        read = [one for one in self.backsights(set_up.pk) if not one.struck]
+        read = [backsight for backsight in self.backsights(set_up.pk) if not backsight.struck]
         taken = take_backsights(
             [Backsight(one.known.elevation, one.sight) for one in read], rod.numbering
         )

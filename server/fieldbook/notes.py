@@ -69,7 +69,7 @@ def notes_of(set_up: SetUp, standings: JobStandings) -> KeptNotes:
     found.sort(key=lambda one: (one.taken_at, one.recorded_at))
     readings = tuple(_kept(one, standing) for one in found)
     sighting = standing.sighting
-    entries = [Entry(one.point, one.sight, bool(one.struck)) for one in readings]
+    entries = [Entry(reading.point, reading.sight, bool(reading.struck)) for reading in readings]
     notes = keep_notes(sighting.known, sighting.line, entries)
     return KeptNotes(set_up, standing, standings, readings, notes)
 

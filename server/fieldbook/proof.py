@@ -37,7 +37,7 @@ def tightest_of(plan: JobPlan) -> Length | None:
 
 def _tightest(tolerances: Iterable[Length]) -> Length | None:
     """Return the tightest; what is only found out, such as the ground, has none."""
-    return min((one for one in tolerances if one.nanometres), default=None)
+    return min((tolerance for tolerance in tolerances if tolerance.nanometres), default=None)
 
 
 def proof_of_kit(kit: Kit, sights: Sequence[Sight], tolerance: Length, style: Style) -> Proof:

@@ -118,7 +118,7 @@ def runs_sheet(user: User, job_id: UUID) -> RunsSheet:
     standings, style = JobStandings(job), style_of(job)
     closings = sorted(standings.closings, key=lambda one: one.taken_at, reverse=True)
     return {
-        "runs": [run_sheet(standings.lines.run(one), standings, style) for one in closings],
+        "runs": [run_sheet(standings.lines.run(closing), standings, style) for closing in closings],
         "turning_points": turning_point_sheets(standings, style),
     }
 

@@ -114,9 +114,11 @@ class JobStandings:
         rereads = Reread.objects.filter(strike=None, **of_job).select_related(
             "benchmark", "turning_point", "taken_by"
         )
-        self.closings = [one for one in rereads if one.occasion == Occasion.CLOSING]
+        self.closings = [reread for reread in rereads if reread.occasion == Occasion.CLOSING]
         self._reads = self._read_again(
-            one for one in rereads if one.occasion != Occasion.CLOSING and not _is_of_lost(one)
+            reread
+            for reread in rereads
+            if reread.occasion != Occasion.CLOSING and not _is_of_lost(reread)
         )
         self._knocks: defaultdict[UUID, list[Knock]] = defaultdict(list)
         for knock in Knock.objects.filter(**of_job).order_by("happened_at"):
@@ -161,9 +163,9 @@ class JobStandings:
         """Return what a known point showed when the set-up was made, held the same way."""
         return next(
             (
-                one.sight
-                for one in self.lines.backsights(set_up_id)
-                if one.known.key == key and one.sight.kind is again.kind
+                backsight.sight
+                for backsight in self.lines.backsights(set_up_id)
+                if backsight.known.key == key and backsight.sight.kind is again.kind
             ),
             None,
         )
@@ -186,7 +188,7 @@ class JobStandings:
         self, set_up: SetUp, agreements: list[Agreement], before: Mapping[UUID, Standing]
     ) -> Standing:
         reads, knocks = self._reads.get(set_up.pk, []), self._knocks[set_up.pk]
-        checks = tuple(one.read for one in reads)
+        checks = tuple(read.read for read in reads)
         record = SetUpRecord(
             reads=checks,
             knocks=tuple(Reported(knock.moment, knock.recorded_at.timestamp()) for knock in knocks),
@@ -211,7 +213,9 @@ class JobStandings:
         """Name what a set-up stands on where none of it can be relied on any more."""
         points = self.lines.points_of(set_up.pk)
         lost = [
-            one.name for one in points if isinstance(one, Benchmark) and is_lost(one, set_up.moment)
+            point.name
+            for point in points
+            if isinstance(point, Benchmark) and is_lost(point, set_up.moment)
         ]
         return tuple(lost) if len(lost) == len(points) else ()
 

@@ -142,7 +142,9 @@ def _is_metric(typed: Iterable[str]) -> bool | None:
 def recorded_check(check: InstrumentCheck) -> Read:
     """Return what a stored check says."""
     metres = {name: float(entry["metres"]) for name, entry in check.readings.items()}
-    return made(METHODS[check.method], metres, (one["typed"] for one in check.readings.values()))
+    return made(
+        METHODS[check.method], metres, (reading["typed"] for reading in check.readings.values())
+    )
 
 
 def read_entries(

@@ -62,9 +62,12 @@ def record_of(
         specification=specified_slope(instrument),
         checks=tuple(
             MadeCheck(
-                earliest_of(one.record), one.read.check, axes_of(one.record), latest_of(one.record)
+                earliest_of(check.record),
+                check.read.check,
+                axes_of(check.record),
+                latest_of(check.record),
             )
-            for one in checks
+            for check in checks
         ),
         knocks=tuple(latest_of(knock) for knock in noted if not knock.is_away),
         away=tuple(latest_of(knock) for knock in noted if knock.is_away),

@@ -29,8 +29,8 @@ def put_right(used: Iterable[tuple[Gear | None, datetime]]) -> None:
         return
     own = Q(instrument__in=keys) | Q(receiver__in=keys) | Q(rod__in=keys)
     versions: defaultdict[UUID, list[GearVersion]] = defaultdict(list)
-    for one in GearVersion.objects.filter(own).order_by("recorded_at", "pk"):
-        versions[one.instrument_id or one.receiver_id or one.rod_id].append(one)
+    for version in GearVersion.objects.filter(own).order_by("recorded_at", "pk"):
+        versions[version.instrument_id or version.receiver_id or version.rod_id].append(version)
     for gear, at in pieces:
         for one in versions[gear.pk]:
             if one.holds_from <= at:

@@ -58,7 +58,7 @@ def _standing(mark: Benchmark, style: Style) -> BenchmarkSheet:
         "description": mark.description,
         "place": show_place(mark.place, style) if mark.place else None,
         "uncertainty": f"±{format_fine(float(mark.half_width), style)}" if mark.half_width else "",
-        "corrections": [correction_in_words(one, style) for one in corrections],
+        "corrections": [correction_in_words(correction, style) for correction in corrections],
         "x": retypable(mark.x, style) if mark.x is not None else "",
         "y": retypable(mark.y, style) if mark.y is not None else "",
     }

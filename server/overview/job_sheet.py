@@ -81,7 +81,7 @@ def sheet_of(job: Job, role: str) -> JobSheet:
     benchmarks, retired_benchmarks = benchmark_sheets(job, style)
     stations = list(reversed(standings.by_id.values()))
     tightest = tightest_of(plan)
-    set_ups = [set_up_sheet(standings, one, style, tightest) for one in stations]
+    set_ups = [set_up_sheet(standings, station, style, tightest) for station in stations]
     pours = rows_of(job, plan, standings)
     instruments = instrument_sheets(job.crew_id, Site(style, None))
     return {
@@ -124,6 +124,6 @@ def sheet_of(job: Job, role: str) -> JobSheet:
 def _longest_sight(stations: list[Standing], plan: JobPlan) -> float | None:
     """Return the longest sight from where an instrument stood to a floor's corner, metres."""
     corners = [corner for outline in plan.outlines.values() for corner in outline.corners]
-    places = [one.sighting.place for one in stations if one.sighting.place is not None]
+    places = [station.sighting.place for station in stations if station.sighting.place is not None]
     sights = [float(place.distance(corner)) for place in places for corner in corners]
     return max(sights, default=None)

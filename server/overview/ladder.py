@@ -96,16 +96,16 @@ def ladder_sheet(user: User, job_id: UUID, set_up: UUID | None) -> LadderSheet:
     return {
         "rungs": [
             {
-                "key": one.key,
-                "of": one.of,
-                "name": one.name,
-                "kind": one.kind,
-                "level": show(one.highest, style),
-                "lowest": show(one.lowest, style) if one.lowest != one.highest else None,
-                **_clamp(station, one.highest, plan),
-                "shots": [show(shot, style)["metres"] for shot in one.shots],
+                "key": rung.key,
+                "of": rung.of,
+                "name": rung.name,
+                "kind": rung.kind,
+                "level": show(rung.highest, style),
+                "lowest": show(rung.lowest, style) if rung.lowest != rung.highest else None,
+                **_clamp(station, rung.highest, plan),
+                "shots": [show(shot, style)["metres"] for shot in rung.shots],
             }
-            for one in rungs
+            for rung in rungs
         ],
         "beam": beam,
     }
@@ -167,6 +167,6 @@ def _elements(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
 
 def _shots(own: OwnPegs | None, task: Task) -> tuple[Elevation, ...]:
     found: Sequence[Elevation] = (
-        [one.elevation for one in own.found if one.point.task == task] if own else []
+        [point.elevation for point in own.found if point.point.task == task] if own else []
     )
     return tuple(found)

@@ -78,7 +78,9 @@ class Progress:
     def used(self) -> list[InstrumentSheet]:
         """The instruments the job was shot with; all of the crew's before the first set-up."""
         keys = {set_up["instrument_id"] for set_up in self.set_ups}
-        return [one for one in self.instruments if not keys or one["id"] in keys]
+        return [
+            instrument for instrument in self.instruments if not keys or instrument["id"] in keys
+        ]
 
 
 def steps_of(progress: Progress) -> list[Step]:

@@ -134,7 +134,7 @@ def _for_parts(plan: JobPlan, made: list[tuple[str, Element]]) -> Iterator[_Thin
     forms = [one for _, one in made if isinstance(one, FollowingLine) and one.task is Task.FORM]
     footings = [one for _, one in made if isinstance(one, StripFooting)]
     boards = [one for _, one in made if isinstance(one, BoardsAround)]
-    lines = [*(one.line for one in forms), *(one.line for one in footings)]
+    lines = [*(form.line for form in forms), *(footing.line for footing in footings)]
     yield from _wood(lines, boards, plan.style)
     if any(isinstance(one, FollowingLine) and one.task is Task.MARK for _, one in made):
         yield _Thing("chalk", "Chalk line and nails", "", "for the wall marks")
@@ -156,11 +156,11 @@ def _wood(lines: list[Line], boards: list[BoardsAround], style: Style) -> Iterat
         yield _Thing("form-stakes", "Stakes", str(count), why)
         long = str(boards_along(run))
         yield _Thing("form-boards", "Form boards, 12 ft", long, "one side; both sides twice that")
-    corners = sum(len(one.outline.corners) for one in boards)
+    corners = sum(len(board.outline.corners) for board in boards)
     if corners:
         yield _Thing("batter", "Batter boards", str(2 * corners), f"{corners} corners, two each")
         yield _Thing("batter-stakes", "Stakes for them", str(3 * corners), "three a corner")
-    around = sum((Line.around(one.outline).length for one in boards), Length(0))
+    around = sum((Line.around(board.outline).length for board in boards), Length(0))
     if around.nanometres or run.nanometres:
         pulled = max(around, run)
         yield _Thing("string", "String", format_length(pulled + pulled, style), "and as much again")

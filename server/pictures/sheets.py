@@ -45,7 +45,7 @@ def pictures_sheet(user: User, job_id: UUID) -> PicturesSheet:
     job, role = job_for(user, job_id, Ability.READ)
     from_role = Ability.RECORD in ABILITIES[role]
     rows = Picture.objects.filter(job=job).select_related("taken_by").order_by("taken_at", "pk")
-    return {"pictures": [_row(one) for one in rows], "can_record": from_role}
+    return {"pictures": [_row(row) for row in rows], "can_record": from_role}
 
 
 def _row(one: Picture) -> PictureRow:
@@ -101,10 +101,10 @@ def pictures_by_link(token: str) -> ShownInNotice:
     return {
         "pictures": [
             {
-                "note": one.picture.note,
-                "at": one.picture.taken_at.isoformat(),
-                "jpeg": base64.b64encode(bytes(one.picture.content.large)).decode(),
+                "note": row.picture.note,
+                "at": row.picture.taken_at.isoformat(),
+                "jpeg": base64.b64encode(bytes(row.picture.content.large)).decode(),
             }
-            for one in rows
+            for row in rows
         ]
     }

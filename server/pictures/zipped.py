@@ -107,10 +107,10 @@ def _unpacked(content: bytes) -> dict[str, bytes]:
             files = packed.infolist()
             if len(files) > MOST_FILES:
                 raise _none(f"It holds {len(files)} files.")
-            for one in files:
-                if one.file_size > LARGEST or one.compress_type != zipfile.ZIP_STORED:
-                    raise _none(f"{one.filename[:60]} is none of a job's pictures.")
-            return {one.filename: packed.read(one) for one in files if one.filename != LISTING}
+            for file in files:
+                if file.file_size > LARGEST or file.compress_type != zipfile.ZIP_STORED:
+                    raise _none(f"{file.filename[:60]} is none of a job's pictures.")
+            return {file.filename: packed.read(file) for file in files if file.filename != LISTING}
     except (zipfile.BadZipFile, zipfile.LargeZipFile, OSError, RuntimeError, EOFError) as broken:
         raise _none("That is no zip, or a broken one.") from broken
     except (NotImplementedError, UnicodeDecodeError, ValueError) as odd:

@@ -48,7 +48,7 @@ def is_booked(run: Run, task: Task) -> bool:
 
 def task_of(run: Run, key: str) -> Task:
     """Return a task of a lesson by its key."""
-    found = next((one for one in run.tasks if one.key == key), None)
+    found = next((task for task in run.tasks if task.key == key), None)
     if found is None:
         raise unknown("task", key)
     return found
@@ -94,9 +94,9 @@ def purpose_of(run: Run, task: Task) -> Purpose:
     """Return what a reading is for: the first on a known height in a stand is its backsight."""
     if task.is_again:
         return Purpose.REREAD
-    is_known = any(one.name == task.spot for one in run.scene.marks)
+    is_known = any(mark.name == task.spot for mark in run.scene.marks)
     has_one = any(
-        one.state.stands == run.state.stands for one in run.record.reads(Purpose.BACKSIGHT)
+        read.state.stands == run.state.stands for read in run.record.reads(Purpose.BACKSIGHT)
     )
     return Purpose.BACKSIGHT if is_known and not has_one else Purpose.SHOT
 

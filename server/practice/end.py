@@ -116,34 +116,34 @@ def told_at_the_end(run: Run) -> DebriefSheet:
 def debrief_sheet(run: Run) -> DebriefSheet:
     """Hold what was written down against the truth, in the lesson's units."""
     told = debrief(run.lesson, run.scene, run.record)
-    tasks = {one.key: one for one in run.tasks}
+    tasks = {task.key: task for task in run.tasks}
     cost = cost_of(run.scene, run.record)
-    earned = sum(one.is_right and one.key not in run.shown for one in told.tasks)
+    earned = sum(task.is_right and task.key not in run.shown for task in told.tasks)
     points = max(0, TASK * earned - HINT * len(run.hints - run.shown))
     return {
         "is_passed": told.is_passed and not run.shown,
         "points": points,
         "of": TASK * len(told.tasks),
-        "answers": [_answer(run, tasks[one.key], one) for one in told.tasks],
-        "readings": [_reading(run, one) for one in told.readings],
+        "answers": [_answer(run, tasks[task.key], task) for task in told.tasks],
+        "readings": [_reading(run, reading) for reading in told.readings],
         "points_told": _points(run, cost),
         "slips": [
             {
-                "words": SLIPS[one],
-                "was_noticed": was_noticed(one, run.scene, run.record, run.state),
+                "words": SLIPS[kind],
+                "was_noticed": was_noticed(kind, run.scene, run.record, run.state),
             }
-            for one in run.scene.slipped.kinds
-            if has_happened(one, run.state)
+            for kind in run.scene.slipped.kinds
+            if has_happened(kind, run.state)
         ],
         "cost": _cost(run, cost),
-        "mistakes": [FAULTS[one][0] for one in told.faults],
+        "mistakes": [FAULTS[fault][0] for fault in told.faults],
         "next_time": _next_time(told),
     }
 
 
 def _next_time(told: Debrief) -> list[str]:
-    learned = [FAULTS[one][1] for one in told.faults]
-    if any(one.answered is None for one in told.tasks):
+    learned = [FAULTS[fault][1] for fault in told.faults]
+    if any(task.answered is None for task in told.tasks):
         learned.append(UNANSWERED)
     return [*learned, *(PASSED_ON if told.is_passed else NOT_PASSED_ON)][:SENTENCES]
 
@@ -188,13 +188,13 @@ def _reading(run: Run, told: ReadingTold) -> ReadingShown:
 def _points(run: Run, cost: Cost) -> list[PointShown]:
     return [
         {
-            "spot": one.spot,
-            "written": in_units(run, one.written),
-            "true": in_units(run, one.true),
-            "off": format_deviation(length_of(one.off), run.style),
-            "is_near": abs(one.off) <= HARMLESS,
+            "spot": point.spot,
+            "written": in_units(run, point.written),
+            "true": in_units(run, point.true),
+            "off": format_deviation(length_of(point.off), run.style),
+            "is_near": abs(point.off) <= HARMLESS,
         }
-        for one in cost.points
+        for point in cost.points
     ]
 
 

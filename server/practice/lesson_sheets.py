@@ -49,12 +49,14 @@ class LessonsSheet(TypedDict):
 def lessons_sheet() -> LessonsSheet:
     """Return the lessons there are."""
     return {
-        "lessons": [lesson_row(one) for one in LESSONS],
+        "lessons": [lesson_row(lesson) for lesson in LESSONS],
         "open": lesson_row(OPEN_SITE),
-        "grounds": _choices({one: GROUND_WORDS[one] for one in GROUNDS}),
-        "structures": _choices({one: STRUCTURE_WORDS[one] for one in STRUCTURES}),
-        "instruments": _choices({one: INSTRUMENT_WORDS[one] for one in INSTRUMENTS}),
-        "rods": _choices({one: GRADUATIONS[one].label for one in RODS}),
+        "grounds": _choices({ground: GROUND_WORDS[ground] for ground in GROUNDS}),
+        "structures": _choices({structure: STRUCTURE_WORDS[structure] for structure in STRUCTURES}),
+        "instruments": _choices(
+            {instrument: INSTRUMENT_WORDS[instrument] for instrument in INSTRUMENTS}
+        ),
+        "rods": _choices({rod: GRADUATIONS[rod].label for rod in RODS}),
     }
 
 

@@ -189,8 +189,8 @@ def practice_sheet(run: Run) -> PracticeSheet:
         "legs": [LEAST_LEGS, MOST_LEGS],
         "spots": _spots(run),
         "walls": [
-            {"x": one.begin.x, "y": one.begin.y, "to_x": one.end.x, "to_y": one.end.y}
-            for one in scene.walls
+            {"x": wall.begin.x, "y": wall.begin.y, "to_x": wall.end.x, "to_y": wall.end.y}
+            for wall in scene.walls
         ],
         "floor": [{"x": x, "y": y} for x, y in floor_of(run)],
         "is_optical": state.is_optical,
@@ -204,7 +204,7 @@ def practice_sheet(run: Run) -> PracticeSheet:
             "is_coarse": state.is_coarse,
             "is_upside_down": state.is_upside_down,
         },
-        "tasks": [_task(run, one) for one in run.tasks],
+        "tasks": [_task(run, task) for task in run.tasks],
         "is_over": run.is_over,
     }
 
@@ -212,17 +212,17 @@ def practice_sheet(run: Run) -> PracticeSheet:
 def _spots(run: Run) -> list[SpotShown]:
     known: list[SpotShown] = [
         {
-            "name": one.name, "what": one.what, "x": one.place.x, "y": one.place.y,
-            "told": in_units(run, one.told), "is_known": True,
+            "name": mark.name, "what": mark.what, "x": mark.place.x, "y": mark.place.y,
+            "told": in_units(run, mark.told), "is_known": True,
         }
-        for one in run.scene.marks
+        for mark in run.scene.marks
     ]  # fmt: skip
     others: list[SpotShown] = [
         {
-            "name": one.name, "what": "", "x": one.place.x, "y": one.place.y,
+            "name": target.name, "what": "", "x": target.place.x, "y": target.place.y,
             "told": "", "is_known": False,
         }
-        for one in run.scene.targets
+        for target in run.scene.targets
     ]  # fmt: skip
     return known + others
 
@@ -265,7 +265,9 @@ def _rod(state: OnSite) -> RodShown:
         "has_bubble": has_bubble,
         "bubble": min(1.0, state.lean / VIAL) if has_bubble else 0.0,
         "graduation": GRADUATIONS[rod.marking].label,
-        "numbers": [{"number": one.number, "height": one.height} for one in printed.numbers()],
+        "numbers": [
+            {"number": number.number, "height": number.height} for number in printed.numbers()
+        ],
     }
 
 
@@ -290,7 +292,7 @@ def _task(run: Run, task: Task) -> TaskShown:
 
 def asked(run: Run, task: Task) -> str:
     """Return what a task asks, in the lesson's units."""
-    return task.asks.format(*(in_units(run, one) for one in task.lengths))
+    return task.asks.format(*(in_units(run, length) for length in task.lengths))
 
 
 def _booked(run: Run, task: Task) -> str:
@@ -304,7 +306,7 @@ def _where(run: Run, task: Task) -> Where:
         return ON_SITE.get(task.kind, NOWHERE)
     if task.is_again:
         return READ_AGAIN
-    if task.spot in {one.name for one in run.scene.marks} or task.key.startswith("back"):
+    if task.spot in {mark.name for mark in run.scene.marks} or task.key.startswith("back"):
         return SET_UP
     return TURN if task.key.startswith("fore") else SHOOT
 
@@ -324,7 +326,11 @@ def _whole(state: OnSite) -> str:
     """Return the last whole number under the cross-hair, as one finds it down the rod."""
     if not state.is_optical or not state.spot or not state.seen():
         return ""
-    below = [one for one in state.rod.numbers() if one.is_whole and one.height <= state.crossing]
+    below = [
+        number
+        for number in state.rod.numbers()
+        if number.is_whole and number.height <= state.crossing
+    ]
     return below[-1].number if below else ""
 
 

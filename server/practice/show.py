@@ -85,7 +85,7 @@ def _player(run: Run) -> Player:
     player = Player(run.lesson, run.scene.seed)
     player.scene, player.state = run.scene, run.state
     player.entries = list(run.record.entries)
-    reads = [one for one in player.entries if isinstance(one, Read)]
+    reads = [entry for entry in player.entries if isinstance(entry, Read)]
     if reads:  # the receiver stays clamped where it was read
         clamped = run.scene.gear.rod.height_at(reads[-1].typed)
         player.state = replace(run.state, at=clamped)
@@ -111,7 +111,7 @@ def _with_a_mark(task: Task, steps: list[StepShown]) -> list[StepShown]:
     """A lifted rod ends in a pencil line, as the page makes one."""
     if task.kind is not TaskKind.MARK or not steps or steps[-1]["kind"] != "lift":
         return steps
-    slides = [one["receiver"] for one in steps if one["kind"] == "slide"]
+    slides = [step["receiver"] for step in steps if step["kind"] == "slide"]
     mark: StepShown = {**steps[-1], "kind": "mark", "receiver": slides[-1]}
     return [*steps, mark]
 

@@ -67,11 +67,11 @@ def level_sheet(plan: JobPlan, element: Element, own: OwnPegs) -> LevelSheet | N
     style, step = plan.style, highest.sighting.step
     rows: list[BelowSheet] = [
         {
-            "point": one.name,
-            "below": format_amount(one.below, style, step) if one.below.nanometres else "",
-            "is_told": float(one.below) > highest.half_width_against(by_name[one.name]),
+            "point": point.name,
+            "below": format_amount(point.below, style, step) if point.below.nanometres else "",
+            "is_told": float(point.below) > highest.half_width_against(by_name[point.name]),
         }
-        for one in level.points
+        for point in level.points
     ]
     width = highest.half_width_against(lowest)
     return {

@@ -62,7 +62,7 @@ def boards_sheet(plan: JobPlan, element: Element, own: OwnPegs) -> BoardsSheet:
     """Return the boards over the corners shot so far."""
     around, style = plan.element(element.pk), plan.style
     assert isinstance(around, BoardsAround)
-    ground = {one.point.name: one.elevation for one in own.found}
+    ground = {point.point.name: point.elevation for point in own.found}
     sheet: BoardsSheet = {
         "element": str(element.pk),
         "name": element.name,

@@ -39,7 +39,7 @@ class FlatnessSheet(TypedDict):
 
 def flatness_sheet(plan: JobPlan, element: Element, own: OwnPegs) -> FlatnessSheet:
     """Return how flat a finished surface is against its design."""
-    found = [one for one in own.found if one.off is not None]
+    found = [point for point in own.found if point.off is not None]
     points = [
         Finished(float(one.point.x), float(one.point.y), float(one.off or Length(0)))
         for one in found

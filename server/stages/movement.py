@@ -96,10 +96,10 @@ def _moved(name: str, moved: Movement, style: Style) -> MovedSheet:
         "is_told": moved.in_all.is_told,
         "levelings": [
             {
-                "day": datetime.fromtimestamp(one.at, UTC).date().isoformat(),
-                "rise": float(one.elevation - first.elevation),
+                "day": datetime.fromtimestamp(leveling.at, UTC).date().isoformat(),
+                "rise": float(leveling.elevation - first.elevation),
             }
-            for one in moved.levelings
+            for leveling in moved.levelings
         ],
     }
 

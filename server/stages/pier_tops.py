@@ -106,11 +106,11 @@ def pier_tops(
 
 
 def _says(tops: list[PierTop], meeting: int) -> str:
-    shot = [one for one in tops if one["verdict"] is not None]
-    heads = [one for one in tops if one["has_head"]]
+    shot = [top for top in tops if top["verdict"] is not None]
+    heads = [top for top in tops if top["has_head"]]
     said = f"{meeting} of {len(tops)} meet it, {len(tops) - len(shot)} not shot"
     if heads:
-        said += f"; {sum(bool(one['locked_by']) for one in heads)} of {len(heads)} heads locked"
+        said += f"; {sum(bool(head['locked_by']) for head in heads)} of {len(heads)} heads locked"
     return f"{said}."
 
 
@@ -166,9 +166,9 @@ def _crown(row: object, element: Element, name: str, style: Style) -> str:
 def _driven(findings: list[HoleFinding], style: Style) -> str:
     """Say what a pile was screwed or driven to, at each depth it was read at."""
     at_depths = [
-        f"at {format_length(one.depth, style)} {one.note or one.bearing}"
-        for one in findings
-        if one.depth is not None
+        f"at {format_length(finding.depth, style)} {finding.note or finding.bearing}"
+        for finding in findings
+        if finding.depth is not None
     ]
     last = findings[-1] if findings else None
     if last is not None and last.depth is None:

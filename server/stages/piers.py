@@ -103,7 +103,7 @@ class _Schedule:
         self.style = aims.plan.style
         self.work: PierWork = aims.pier_work(element.pk)
         self.shot = {(one.point.task, one.point.name): one.elevation for one in own.found}
-        self.holes = {one.name: str(one.pk) for one in own.points if one.task == Task.HOLE}
+        self.holes = {point.name: str(point.pk) for point in own.points if point.task == Task.HOLE}
         self.tubes: list[tuple[str, Length]] = []
         self.volumes: list[float] = []
 

@@ -79,9 +79,9 @@ def _shafts(aims: Aims, element_id: UUID, own: OwnPegs) -> float | None:
 def over_dug(own: OwnPegs) -> float:
     """Return how much deeper than planned an element's bottoms were shot on the mean, metres."""
     return mean_over_dig(
-        (one.elevation, one.target)
-        for one in own.found
-        if one.point.task == Task.FOOTING_BOTTOM and one.target is not None
+        (point.elevation, point.target)
+        for point in own.found
+        if point.point.task == Task.FOOTING_BOTTOM and point.target is not None
     )
 
 
@@ -162,7 +162,7 @@ def _rests_on(aims: Aims, own: OwnPegs, element_id: UUID, kind: str) -> str:
 def _piers_rest_on(aims: Aims, own: OwnPegs, element_id: UUID) -> str:
     """Say how sure the concrete of piers is, should U of all bottoms lean one way."""
     diameter = aims.pier_work(element_id).diameter
-    holes = [one for one in own.found if one.point.task == Task.HOLE]
+    holes = [point for point in own.found if point.point.task == Task.HOLE]
     within = sum(concrete_sure_within(diameter, hole.half_width) for hole in holes)
     return f"as shot, {sure_text(show_volume(within, aims.plan.style))}"
 

@@ -43,7 +43,9 @@ def spot_checks(owns: dict[UUID, OwnPegs], style: Style) -> dict[UUID, SpotCheck
     """Return the spot check of each element whose every point was shot, in one query."""
     found = {key: own.found for key, own in owns.items() if _is_all_shot(own)}
     chosen = {key: spot_check(_set(points)) for key, points in found.items()}
-    ids = {(key, one.point.name): one.point.pk for key, points in found.items() for one in points}
+    ids = {
+        (key, point.point.name): point.point.pk for key, points in found.items() for point in points
+    }
     wanted = [ids[key, name] for key, names in chosen.items() for name, _ in names]
     latest = dict(
         Shot.objects.filter(point__in=wanted)

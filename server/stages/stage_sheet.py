@@ -130,7 +130,7 @@ def _work(
 ) -> Work:
     plan, pegs = aims.plan, own.of(tasks_of(stage))
     task = next(task for task in tasks_of(stage) if task in own.pegs)
-    fine, rough = (aims.tolerance(element, task, one).plus for one in Setting)
+    fine, rough = (aims.tolerance(element, task, setting).plus for setting in Setting)
     return {
         "id": str(element.pk),
         "name": element.name,

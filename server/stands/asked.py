@@ -116,7 +116,8 @@ def what_is_asked(job: Job, form: StandForm) -> Asked:
 def _floors(job: Job) -> tuple[tuple[tuple[float, float], ...], ...]:
     outlines = JobPlan(job, parts=[]).outlines.values()
     return tuple(
-        tuple((float(one.x), float(one.y)) for one in outline.corners) for outline in outlines
+        tuple((float(corner.x), float(corner.y)) for corner in outline.corners)
+        for outline in outlines
     )
 
 

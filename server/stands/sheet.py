@@ -126,7 +126,7 @@ def stands_sheet(user: User, job_id: UUID, form: StandForm, x: str, y: str) -> S
     )
     return {
         "points": len(points),
-        "spots": [[round(part, 3) for part in one.at] for one in points],
+        "spots": [[round(part, 3) for part in point.at] for point in points],
         "known": asked.known.name,
         "gear": ", ".join(
             one.name

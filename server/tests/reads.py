@@ -39,13 +39,15 @@ def reads_of(job: Job, most_set_ups: int | None = None) -> Iterator[str]:
     floors = Floor.objects.filter(job=job)
     yield from _filled(OF_A_FLOOR, "floor", [floor.pk for floor in floors])
     elements = Element.objects.filter(job=job).exclude(kind=ElementKind.FREE)
-    yield from _filled(("elements/{element}",), "element", [one.pk for one in elements])
+    yield from _filled(("elements/{element}",), "element", [element.pk for element in elements])
     pours = Pour.objects.filter(job=job)
     yield from _filled(
         ("pours/{pour}", "pours/{pour}/run-sheet.ics"), "pour", [pour.pk for pour in pours]
     )
     notices = Notice.objects.filter(floor__job=job)
-    yield from _filled(("notices/{notice}/notice.pdf",), "notice", [one.pk for one in notices])
+    yield from _filled(
+        ("notices/{notice}/notice.pdf",), "notice", [notice.pk for notice in notices]
+    )
     set_ups = list(SetUp.objects.filter(job=job))[:most_set_ups]
     yield from _of_set_ups(job, set_ups, [floor.pk for floor in floors])
 

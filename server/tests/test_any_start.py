@@ -71,7 +71,7 @@ class AnyStart(SiteTestCase):
         point = {"id": str(uuid4()), "name": "Sill"}
         self.ok(self.helper, f"jobs/{self.job}/free-points", point)
         self.assertEqual(self.next_of(str(self.job)), [])
-        steps = {one["key"]: one for one in self.get(f"jobs/{self.job}")["steps"]}
+        steps = {step["key"]: step for step in self.get(f"jobs/{self.job}")["steps"]}
         self.assertEqual(steps["points"]["note"], "0 of 1 shot")
         shot = self.shot_body(self.latest(), point["id"], "4' 0\"")
         self.ok(self.helper, "shots", shot)
@@ -163,4 +163,4 @@ class AboveTheBeam(SiteTestCase):
         knock = {"id": str(uuid4()), "happened_at": "2026-05-04T09:45:00Z"}
         self.ok(self.helper, f"set-ups/{sheet['id']}/knocks", knock)
         way = self.get(f"set-ups/{sheet['id']}/way-out")
-        self.assertTrue(all(one["distance"] is None for one in way["points"]))
+        self.assertTrue(all(point["distance"] is None for point in way["points"]))

@@ -99,7 +99,9 @@ class WhatCounts(OnTheClock):
         sheet = self.get(f"jobs/{self.job}")
         due = datetime.fromisoformat(sheet["set_ups"][0]["standing"]["due_at"])
         self.near(due, self.now + HOUR)
-        (laser,) = [one for one in sheet["instruments"] if one["trust"]["due_at"]]
+        (laser,) = [
+            instrument for instrument in sheet["instruments"] if instrument["trust"]["due_at"]
+        ]
         due = datetime.fromisoformat(laser["trust"]["due_at"])
         self.assertLess(due.timestamp(), self.now + 8 * DAY)
 
@@ -246,7 +248,7 @@ class OnPurpose(OnTheClock):
         self.reread(self.helper, tomorrow - 5 * MINUTE, "4' 2\"")
         self.check(self.helper, self.now + 70 * 365 * DAY)
         sheet = self.get(f"pours/{pour['id']}")
-        lines = {one["question"]: one["is_go"] for one in sheet["lines"]}
+        lines = {line["question"]: line["is_go"] for line in sheet["lines"]}
         self.assertFalse(lines["benchmark"])
         said = {one["question"]: one for one in sheet["evidence"]}
         self.assertEqual(said["benchmark"]["what"], "BM1 read again, on the clock")
@@ -267,7 +269,9 @@ class OnPurpose(OnTheClock):
             }  # fmt: skip
             self.send(self.foreman, f"pours/{pour['id']}/answers", answer)
         self.assertEqual(PourAnswer.objects.filter(taken_at__gt=iso(time() + 5)).count(), 0)
-        lines = {one["question"]: one["is_go"] for one in self.get(f"pours/{pour['id']}")["lines"]}
+        lines = {
+            line["question"]: line["is_go"] for line in self.get(f"pours/{pour['id']}")["lines"]
+        }
         self.assertFalse(lines["strip"])
 
     def test_a_job_opened_away_begins_when_it_was_opened(self) -> None:

@@ -184,7 +184,9 @@ class OneTie(SiteTestCase):
     def test_what_is_typed_after_a_tie_is_above_the_real_datum(self) -> None:
         self.tie("612 ft")
         self.add_second_benchmark()
-        marks = {one["name"]: one for one in self.get(f"jobs/{self.job}")["benchmarks"]}
+        marks = {
+            benchmark["name"]: benchmark for benchmark in self.get(f"jobs/{self.job}")["benchmarks"]
+        }
         self.assertEqual(marks["BM2"]["elevation"]["text"], "50' 0\"")
         rise = Decimal(marks["BM1"]["elevation"]["metres"])
         self.assertEqual(rise - Decimal(marks["BM2"]["elevation"]["metres"]), Decimal("171.2976"))
@@ -333,7 +335,9 @@ class Units(SiteTestCase):
 
     def concrete(self, pour: str) -> tuple[bool, str]:
         lines = self.get(f"pours/{pour}")["lines"]
-        return next((one["is_go"], one["reason"]) for one in lines if one["question"] == "concrete")
+        return next(
+            (line["is_go"], line["reason"]) for line in lines if line["question"] == "concrete"
+        )
 
     def test_prices_of_the_old_unit_come_back_with_it(self) -> None:
         prices = {

@@ -55,7 +55,10 @@ class DemoPapers(TestCase):
                 *(benchmark.description for benchmark in job.benchmarks.all()),
                 *(floor.name for floor in job.floors.all()),
                 *(pour.name for pour in Pour.objects.filter(job=job)),
-                *(f"STRUCK: {one.reason}" for one in Strike.objects.filter(shot__set_up__job=job)),
+                *(
+                    f"STRUCK: {strike.reason}"
+                    for strike in Strike.objects.filter(shot__set_up__job=job)
+                ),
             ]
             for name in named:
                 with self.subTest(job=job.name, name=name):

@@ -31,7 +31,7 @@ class Looked(DrawingCase):
         pier = next(one for one in sheet["shown"] if one["layer"] == "PIERS")
         self.assertEqual((pier["meant"], pier["size"]), ("piers", "circle, 1' 0\""))
         self.assertEqual(slab["spots"][0], [0.0, 0.0])
-        (nail,) = [one for one in sheet["marks"] if not one["is_text"]]
+        (nail,) = [mark for mark in sheet["marks"] if not mark["is_text"]]
         self.assertEqual((nail["text"], nail["height"]), ("BM7 nail in the post", "50' 3\""))
         self.assertEqual(Floor.objects.count() + Element.objects.count(), 0)
 
@@ -109,7 +109,7 @@ class Fitted(DrawingCase):
 
     def test_a_benchmark_with_a_place_is_one_too(self) -> None:
         Benchmark.objects.update(x=Length.from_feet(40), y=Length.from_feet(5))
-        nail = next(one for one in self.lay(self.drawing)["marks"] if not one["is_text"])
+        nail = next(mark for mark in self.lay(self.drawing)["marks"] if not mark["is_text"])
         one = known(nail["handle"], "", "", benchmark=str(self.benchmark))
         spots = self.lay(self.drawing, known=[one])["shown"][0]["spots"]
         self.assertAlmostEqual(spots[0][0], 10 * 0.3048, places=4)
@@ -168,7 +168,7 @@ class BroughtAgain(DrawingCase):
     def test_the_plan_follows_once_and_then_nothing_has_moved(self) -> None:
         self.follow(self.moved())
         floor = Floor.objects.get()
-        corners = {(one.x, one.y) for one in floor.corners.all()}
+        corners = {(corner.x, corner.y) for corner in floor.corners.all()}
         self.assertIn((Length.from_inches(294), Length.from_feet(16)), corners)
         self.assertEqual(floor.thickness, Length.from_inches(5))
         slab = next(o for o in self.lay(self.second)["shown"] if o["layer"] == "SLAB")
@@ -180,14 +180,16 @@ class BroughtAgain(DrawingCase):
         self.ok(self.foreman, "shots", shot)
         (error,) = self.follow(change, 400)["errors"]
         self.assertIn("already shot", error["why"])
-        self.assertIn((Length.from_feet(24)), {one.x for one in Floor.objects.get().corners.all()})
+        self.assertIn(
+            (Length.from_feet(24)), {corner.x for corner in Floor.objects.get().corners.all()}
+        )
 
     def test_an_element_follows_and_keeps_what_was_typed_of_it(self) -> None:
         def draw(document: Any) -> None:
             shop(document)
-            for one in document.modelspace().query("CIRCLE"):
-                x, y, _ = one.dxf.center
-                one.dxf.center = (x, y + 1)
+            for entity in document.modelspace().query("CIRCLE"):
+                x, y, _ = entity.dxf.center
+                entity.dxf.center = (x, y + 1)
 
         third = self.bring(dxf(draw))
         shown = self.lay(third)["shown"]
@@ -199,7 +201,7 @@ class BroughtAgain(DrawingCase):
         self.assertEqual(row.typed["measures"]["y"], "3' 0\"")
         self.assertEqual(row.typed["measures"]["kerf"], '1/8"')
         tops = Point.objects.filter(element=row, task="pier-top")
-        self.assertEqual({one.y for one in tops}, {Length.from_feet(3)})
+        self.assertEqual({top.y for top in tops}, {Length.from_feet(3)})
 
     def test_a_strip_drawn_by_its_edges_follows_in_place_and_width(self) -> None:
         floor = str(Floor.objects.get().pk)
@@ -238,8 +240,8 @@ class BroughtAgain(DrawingCase):
     def test_round_piers_drawn_larger_follow(self) -> None:
         def larger(document: Any) -> None:
             shop(document)
-            for one in document.modelspace().query("CIRCLE"):
-                one.dxf.radius = 0.75
+            for entity in document.modelspace().query("CIRCLE"):
+                entity.dxf.radius = 0.75
 
         row = Element.objects.get()
         self.assertEqual(row.typed["measures"]["diameter"], "1' 0\"")
@@ -258,8 +260,8 @@ class BroughtAgain(DrawingCase):
     def test_what_was_taken_out_or_is_no_longer_drawn_does_not_follow(self) -> None:
         def without(document: Any) -> None:
             shop(document)
-            for one in document.modelspace().query("LWPOLYLINE"):
-                document.modelspace().delete_entity(one)
+            for entity in document.modelspace().query("LWPOLYLINE"):
+                document.modelspace().delete_entity(entity)
 
         change, third = self.moved(), self.bring(dxf(without))
         body = laid() | {"changes": [change]}
@@ -272,17 +274,19 @@ class BroughtAgain(DrawingCase):
     def test_another_drawings_shape_of_the_same_handle_is_no_moved_one(self) -> None:
         def other(document: Any) -> None:
             shop(document, 2.0)
-            for one in document.modelspace():
-                one.dxf.layer = "TREES"
+            for entity in document.modelspace():
+                entity.dxf.layer = "TREES"
 
         change, third = self.moved(), self.bring(dxf(other))
         shown = self.lay(third)["shown"]
         self.assertEqual({one["placed"] for one in shown}, {None})
-        before = {(one.x, one.y) for one in Floor.objects.get().corners.all()}
+        before = {(corner.x, corner.y) for corner in Floor.objects.get().corners.all()}
         body = laid() | {"changes": [change]}
         (error,) = self.ok(self.foreman, f"drawings/{third}/following", body, 400)["errors"]
         self.assertIn("On layer TREES it is not what Shop floor", error["why"])
-        self.assertEqual({(one.x, one.y) for one in Floor.objects.get().corners.all()}, before)
+        self.assertEqual(
+            {(corner.x, corner.y) for corner in Floor.objects.get().corners.all()}, before
+        )
 
     def test_another_unit_than_before_is_laid_anew_by_its_corner(self) -> None:
         sheet = self.lay(self.second, unit="m")
@@ -293,8 +297,8 @@ class BroughtAgain(DrawingCase):
     def test_a_drawing_of_another_place_is_laid_anew_by_its_corner(self) -> None:
         def far(document: Any, feet: float) -> None:
             shop(document)
-            for one in document.modelspace():
-                one.translate(-feet, feet, 0)
+            for entity in document.modelspace():
+                entity.translate(-feet, feet, 0)
 
         for feet, how in ((600.0, "before"), (800.0, "corner")):
             with self.subTest(feet=feet):

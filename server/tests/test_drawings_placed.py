@@ -30,7 +30,7 @@ class OnThePlan(DrawingCase):
             outline.area, Length.from_feet(24).nanometres * Length.from_feet(16).nanometres / 1e18
         )
         points = Point.objects.filter(element=row, task="pier-top").order_by("position")
-        places = [(one.x, one.y) for one in points]
+        places = [(point.x, point.y) for point in points]
         self.assertEqual(
             places, [(Length.from_feet(x), Length.from_feet(2)) for x in (2, 8, 14, 20)]
         )
@@ -45,7 +45,7 @@ class OnThePlan(DrawingCase):
         self.assertEqual((Floor.objects.count(), PlacedShape.objects.count()), (1, 2))
 
     def nail(self, sheet: Any) -> str:
-        return next(str(one["handle"]) for one in sheet["marks"] if not one["is_text"])
+        return next(str(mark["handle"]) for mark in sheet["marks"] if not mark["is_text"])
 
     def test_one_wrong_part_and_nothing_is_placed(self) -> None:
         drawing = self.bring(dxf(shop))
@@ -53,7 +53,7 @@ class OnThePlan(DrawingCase):
         slab = self.slab_part(sheet)
         piers = self.piers_part(sheet, slab["floor"]["id"], measures={"kerf": "wide"})
         errors = self.place(drawing, slab, piers, status=400)["errors"]
-        self.assertEqual([one["field"] for one in errors], ["parts.1.kerf"])
+        self.assertEqual([error["field"] for error in errors], ["parts.1.kerf"])
         self.assertEqual((Floor.objects.count(), PlacedShape.objects.count()), (0, 0))
         one_pier = piers | {"shapes": [*piers["shapes"], *slab["shapes"]]}
         errors = self.place(drawing, slab, one_pier, status=400)["errors"]
@@ -61,11 +61,11 @@ class OnThePlan(DrawingCase):
         self.assertIn("even row", errors[0]["why"])
         thin = slab | {"floor": slab["floor"] | {"thickness": ""}}
         errors = self.place(drawing, thin, piers, status=400)["errors"]
-        self.assertEqual([one["field"] for one in errors], ["parts.0.thickness"])
+        self.assertEqual([error["field"] for error in errors], ["parts.0.thickness"])
         gone = slab | {"shapes": ["FFFF"]}
         self.assertIn("FFFF", self.place(drawing, gone, status=400)["errors"][0]["typed"])
         self.assertIn("Nothing", self.place(drawing, status=400)["errors"][0]["why"])
-        text = next(one["handle"] for one in sheet["marks"] if one["is_text"])
+        text = next(mark["handle"] for mark in sheet["marks"] if mark["is_text"])
         no_height = self.place(drawing, marks=[text], status=400)["errors"]
         self.assertEqual(no_height[0]["field"], "marks.shapes")
 
@@ -236,7 +236,7 @@ class AnotherZero(DrawingCase):
         return self.bring(dxf(draw))
 
     def handles(self, sheet: Any) -> dict[str, str]:
-        return {one["text"][:3]: one["handle"] for one in sheet["marks"] if not one["is_text"]}
+        return {mark["text"][:3]: mark["handle"] for mark in sheet["marks"] if not mark["is_text"]}
 
     def test_a_benchmark_drawn_at_another_height_holds_all_heights_back(self) -> None:
         drawing = self.bolt(412.3)

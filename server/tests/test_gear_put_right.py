@@ -72,7 +72,7 @@ class GearPutRight(SiteTestCase):
         self.shoot()
         before = self.widths()
         worse = self.laser_body(specification="15 mm at 30 m")
-        errors = {one["field"] for one in self.put_right("instruments", worse, 400)["errors"]}
+        errors = {error["field"] for error in self.put_right("instruments", worse, 400)["errors"]}
         self.assertEqual(errors, {"reason"})
         said = worse | {"reason": "read off the wrong sheet"}
         self.put_right("instruments", said | {"holds_from": LATER})
@@ -87,7 +87,7 @@ class GearPutRight(SiteTestCase):
         self.assertIn("16", shown["specification"])
         typed = self.get(f"crews/{self.crew.pk}/gear/instruments/{self.laser}/typed")
         self.assertEqual(
-            [one["reason"] for one in typed["versions"]], ["read off the wrong sheet"] * 2
+            [version["reason"] for version in typed["versions"]], ["read off the wrong sheet"] * 2
         )
         self.assertEqual(typed["used"], ["1 set-up"])
 
@@ -164,10 +164,13 @@ class GearPutRight(SiteTestCase):
         self.assertEqual(self.get(f"{out}/retired")["retired"][0]["why"], "bent")
         self.assertEqual(self.get(f"jobs/{self.job}")["set_ups"][0]["rod"]["id"], self.rod)
         self.ok(self.foreman, f"{out}/rods/{self.rod}/back", {}, 200)
-        self.assertEqual([one["id"] for one in self.get(out)["rods"]], [self.rod])
+        self.assertEqual([rod["id"] for rod in self.get(out)["rods"]], [self.rod])
 
     def test_a_retired_instrument_is_due_no_more(self) -> None:
-        due = [one["name"] for one in self.get(f"crews/{self.crew.pk}/gear")["instruments"]]
+        due = [
+            instrument["name"]
+            for instrument in self.get(f"crews/{self.crew.pk}/gear")["instruments"]
+        ]
         self.assertEqual(due, ["Laser"])
         path = f"crews/{self.crew.pk}/gear/instruments/{self.laser}/out"
         self.ok(self.foreman, path, {"why": "sold"}, 200)

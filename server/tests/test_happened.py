@@ -109,7 +109,7 @@ class WhatHappened(PourTestCase):
         self.assertEqual(self.told(person=2**31 - 1), [])
         for wrong in ("kind=secrets", "person=0", "since=then", "page=0", "page=9999999"):
             self.get(f"{self.path}?{wrong}", status=400)
-        named = {one["name"] for one in self.get(self.path)["people"]}
+        named = {person["name"] for person in self.get(self.path)["people"]}
         self.assertEqual(named, {"Helper", "Foreman"})
 
     def test_it_is_told_of_one_floor_or_point_alone(self) -> None:

@@ -57,7 +57,11 @@ class Reckoned:
 
     def counted(self, is_rough: bool) -> dict[str, Reading]:
         """The last reading of each point in a pass that is not struck."""
-        sound = [one for one in self.readings if one.is_rough is is_rough and not one.is_struck]
+        sound = [
+            reading
+            for reading in self.readings
+            if reading.is_rough is is_rough and not reading.is_struck
+        ]
         return {one.point: one for one in sound}
 
     def verdict(self, one: Reading) -> str:
@@ -98,7 +102,7 @@ class JobMachine(SiteTestCase):
         self.shoot(chance, is_rough=True)
 
     def strike(self, chance: Random) -> None:
-        left = [one for one in self.job_as.readings if not one.is_struck]
+        left = [reading for reading in self.job_as.readings if not reading.is_struck]
         if not left:
             return
         one = chance.choice(left)
@@ -149,13 +153,13 @@ class JobMachine(SiteTestCase):
         self.assertEqual(counts["rough"], len(passes["rough"]))
 
     def hold_ladder(self, sheet: Any) -> None:
-        levels = {one["name"]: Decimal(one["level"]["metres"]) for one in sheet["rungs"]}
+        levels = {rung["name"]: Decimal(rung["level"]["metres"]) for rung in sheet["rungs"]}
         self.assertEqual(levels["top of slab"], self.job_as.top * EIGHTH)
         self.assertEqual(levels["stone"], self.job_as.stone * EIGHTH)
-        heights = [Decimal(one["level"]["metres"]) for one in sheet["rungs"]]
+        heights = [Decimal(rung["level"]["metres"]) for rung in sheet["rungs"]]
         self.assertEqual(heights, sorted(heights, reverse=True))
-        stone = next(one for one in sheet["rungs"] if one["name"] == "stone")
-        found = sorted(Decimal(one) for one in stone["shots"])
+        stone = next(rung for rung in sheet["rungs"] if rung["name"] == "stone")
+        found = sorted(Decimal(shot) for shot in stone["shots"])
         counted = self.job_as.counted(False).values()
         self.assertEqual(found, sorted(self.job_as.height(one) * EIGHTH for one in counted))
         last = list(self.job_as.backsights)[-1]
@@ -163,7 +167,7 @@ class JobMachine(SiteTestCase):
         self.assertEqual(Decimal(sheet["beam"]["level"]["metres"]), self.job_as.beam(last) * EIGHTH)
 
     def hold_book(self, set_up: str, sheet: Any) -> None:
-        own = [one for one in self.job_as.readings if one.set_up == set_up]
+        own = [reading for reading in self.job_as.readings if reading.set_up == set_up]
         rows = {row["shot"]: row for row in sheet["rows"] if row["shot"]}
         self.assertEqual(list(rows), [one.key for one in own])
         for one in own:

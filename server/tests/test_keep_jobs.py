@@ -23,7 +23,7 @@ class KeepJobs(AddressCase):
     def archive(self, *, is_archived: bool) -> dict[str, bool]:
         """Archive the job, or bring it back; returns which jobs are archived."""
         told = self.put(f"jobs/{self.job}/archived", {"is_archived": is_archived})
-        return {one["id"]: one["is_archived"] for one in told["jobs"]}
+        return {job["id"]: job["is_archived"] for job in told["jobs"]}
 
     def test_a_name_is_changed_and_what_it_was_stays_on_record(self) -> None:
         before = Job.objects.get(pk=self.job)
@@ -99,7 +99,7 @@ class KeepJobs(AddressCase):
         self.ok(self.helper, f"jobs/{empty}/deletion", {}, 403)
         self.ok(self.outsider, f"jobs/{empty}/deletion", {}, 404)
         told = self.ok(self.foreman, f"jobs/{empty}/deletion", {}, 200)
-        self.assertEqual([one["id"] for one in told["jobs"]], [str(self.job)])
+        self.assertEqual([job["id"] for job in told["jobs"]], [str(self.job)])
         noted = Happening.objects.get()
         self.assertEqual((noted.what, noted.before["name"]), ("Deleted", "Oops"))
         self.get(f"jobs/{empty}", self.foreman, 404)

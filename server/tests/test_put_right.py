@@ -64,8 +64,8 @@ class TakenOut(PourTestCase):
         self.assertFalse(self.out("elements", self.footing, why="wrong side")["is_removed"])
         self.assertFalse(self.out("elements", self.footing, why="again")["is_removed"])
         sheet = self.get(f"jobs/{self.job}")
-        self.assertNotIn(self.footing, [one["id"] for one in sheet["elements"]])
-        self.assertNotIn("dig", [one["stage"] for one in sheet["stages"]])
+        self.assertNotIn(self.footing, [element["id"] for element in sheet["elements"]])
+        self.assertNotIn("dig", [stage["stage"] for stage in sheet["stages"]])
         self.assertEqual(Shot.objects.count(), bottoms.count())
         self.assertIn(f"{name} (retired)", str(self.get(f"set-ups/{self.set_up_id}/book")))
         again = element_body("footing", str(self.floor), part="sub-grade", name=name)
@@ -104,7 +104,9 @@ class TakenOut(PourTestCase):
         self.assertFalse(self.out("pours", self.pour, why="rained off")["is_removed"])
         self.assertEqual(self.get(f"jobs/{self.job}/pours")["pours"], [])
         self.ok(self.foreman, f"jobs/{self.job}/pours", self.pour_body(pours_at=POURS_AT))
-        self.assertEqual([one["state"] for one in self.get(f"jobs/{self.job}")["pours"]], ["hold"])
+        self.assertEqual(
+            [pour["state"] for pour in self.get(f"jobs/{self.job}")["pours"]], ["hold"]
+        )
 
     def test_free_points_go_on_after_their_group_was_retired(self) -> None:
         sill = {"id": str(uuid4()), "name": "Sill"}
@@ -184,7 +186,7 @@ class CorrectedBenchmarks(PourTestCase):
 
     def test_the_list_says_what_moves_and_nothing_is_stored_by_it(self) -> None:
         moves = self.draft()["moves"]
-        moved = {one["what"]: one["by"] for one in moves["moves"]}
+        moved = {move["what"]: move["by"] for move in moves["moves"]}
         self.assertEqual(moved["all that was read from set-up 1"], 'up 1"')
         self.assertEqual(moved["Floor, top of slab"], 'up 1"')
         self.assertNotIn("Fixed, top of slab", moved)
@@ -220,7 +222,7 @@ class CorrectedBenchmarks(PourTestCase):
         second = self.add_second_benchmark()
         extra = [{"benchmark": second, "backsight": "4' 6 1/2\"", "sight": "standing"}]
         self.add_set_up(extras=extra)
-        moved = {one["what"]: one["by"] for one in self.draft()["moves"]["moves"]}
+        moved = {move["what"]: move["by"] for move in self.draft()["moves"]["moves"]}
         self.assertEqual(moved["all that was read from set-up 1"], 'up 1"')
         self.assertEqual(moved["all that was read from set-up 2"], 'up 1/2"')
 
@@ -340,7 +342,7 @@ class Copies(PourTestCase):
             self.assertEqual(new[name], [], name)
         self.assertEqual(new["limits"]["reread_minutes"], 45)
         self.assertEqual(new["kit"]["rod"], old["set_ups"][0]["rod"]["id"])
-        self.assertEqual([one["name"] for one in new["floors"]], ["Floor"])
+        self.assertEqual([floor["name"] for floor in new["floors"]], ["Floor"])
         self.assertEqual(PriceList.objects.get(job=UUID(body["id"])).concrete, 165)
         self.assertEqual(self.plan_of(UUID(new["id"])), self.plan_of(self.job))
         of_the_copy = Point.objects.filter(floor__job=UUID(body["id"]))
@@ -351,8 +353,11 @@ class Copies(PourTestCase):
         """Return where and how high everything of a job's plan is."""
         floors = Floor.objects.filter(job=job)
         elements = self.get(f"jobs/{job}")["elements"]
-        drawn = [(one["name"], one["kind"], one["level"], one["drawn"]) for one in elements]
-        typed = [self.get(f"floors/{one.pk}")["plan"]["top_of_slab"]["text"] for one in floors]
+        drawn = [
+            (element["name"], element["kind"], element["level"], element["drawn"])
+            for element in elements
+        ]
+        typed = [self.get(f"floors/{floor.pk}")["plan"]["top_of_slab"]["text"] for floor in floors]
         return [drawn, typed]
 
     def test_the_copy_stands_by_itself(self) -> None:
@@ -362,7 +367,9 @@ class Copies(PourTestCase):
         copy = Floor.objects.get(job=UUID(body["id"]))
         self.assertEqual(copy.level_elevation, Elevation.from_metres("15.6591"))
         followers = Element.objects.filter(job=UUID(body["id"]))
-        self.assertEqual({one.reference_floor_id for one in followers} - {None}, {copy.pk})
+        self.assertEqual(
+            {follower.reference_floor_id for follower in followers} - {None}, {copy.pk}
+        )
 
 
 class Records(SiteTestCase):

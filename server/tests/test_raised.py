@@ -28,7 +28,7 @@ class Raised(SiteTestCase):
     def test_all_below_it_moves_alike_and_is_told_before(self) -> None:
         told = self.raised('1/2"')
         self.assertEqual((told["level"]["text"], told["by"]), ("51' 5\"", 'up 1/2"'))
-        moved = {one["what"]: one["by"] for one in told["moves"]["moves"]}
+        moved = {move["what"]: move["by"] for move in told["moves"]["moves"]}
         self.assertEqual(
             moved,
             {
@@ -60,7 +60,7 @@ class Raised(SiteTestCase):
 
     def test_what_follows_another_floor_moves_with_it(self) -> None:
         self.add_floor(level_from="floor", reference=self.floor, level="2 ft", name="Upper")
-        moved = {one["what"]: one["by"] for one in self.raised('3/8"', "down")["moves"]["moves"]}
+        moved = {move["what"]: move["by"] for move in self.raised('3/8"', "down")["moves"]["moves"]}
         self.assertEqual(moved["Upper, top of slab"], 'down 3/8"')
 
     def test_what_is_no_amount_and_whose_it_is_not_are_refused(self) -> None:

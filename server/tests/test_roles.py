@@ -105,7 +105,7 @@ class Roles(AddressCase):
         return int(answer.status_code)
 
     def test_the_page_names_every_address_and_what_each_role_can(self) -> None:
-        self.assertEqual(sorted(told()), sorted(str(one) for one in operations()))
+        self.assertEqual(sorted(told()), sorted(str(operation) for operation in operations()))
         page = PAGE.read_text()
         for ability in Ability:
             can = " | ".join("yes" if ability in ABILITIES[role] else "no" for role in Role)
@@ -115,33 +115,33 @@ class Roles(AddressCase):
     def test_each_address_is_each_roles_as_the_page_says(self) -> None:
         needs = told()
         wrong: list[str] = []
-        for one in operations():
-            needed = needs[str(one)]
+        for operation in operations():
+            needed = needs[str(operation)]
             for role, client in self.browsers.items():
                 allowed = needed in (OWN, OPEN) or Ability(needed) in ABILITIES[role]
-                status = self.status(client, one)
+                status = self.status(client, operation)
                 if (status == DENIED) == allowed or status == SIGNED_OUT or status >= 500:
-                    wrong.append(f"{one}, {role}: {status}")
+                    wrong.append(f"{operation}, {role}: {status}")
         self.assertEqual(wrong, [])
 
     def test_an_owner_takes_setting_up_from_the_helpers_and_nothing_else(self) -> None:
         self.crew.helpers_set_up = False
         self.crew.save()
-        for one in operations():
-            needed = told()[str(one)]
+        for operation in operations():
+            needed = told()[str(operation)]
             if needed in (Ability.RECORD, Ability.SET_UP):
-                is_denied = self.status(self.helper, one) == DENIED
-                self.assertEqual(is_denied, needed == Ability.SET_UP, one)
+                is_denied = self.status(self.helper, operation) == DENIED
+                self.assertEqual(is_denied, needed == Ability.SET_UP, operation)
 
     def test_another_crews_owner_finds_nothing_and_nobody_signed_in_gets_nothing(self) -> None:
         needs = told()
         wrong: list[str] = []
-        for one in operations():
-            needed = needs[str(one)]
-            if needed != OPEN and self.status(Client(), one) != SIGNED_OUT:
-                wrong.append(f"{one}, nobody")
-            if needed not in (OWN, OPEN) and ("{" in one.place or one.method == "post"):
-                status = self.status(self.outsider, one)
-                wrong += [f"{one}, outsider: {status}"] if status != MISSING else []
+        for operation in operations():
+            needed = needs[str(operation)]
+            if needed != OPEN and self.status(Client(), operation) != SIGNED_OUT:
+                wrong.append(f"{operation}, nobody")
+            if needed not in (OWN, OPEN) and ("{" in operation.place or operation.method == "post"):
+                status = self.status(self.outsider, operation)
+                wrong += [f"{operation}, outsider: {status}"] if status != MISSING else []
         self.assertEqual(wrong, [])
         self.assertEqual(Crew.objects.get(pk=self.crew.pk).memberships.count(), 5)

@@ -104,7 +104,7 @@ class Tidying(TestCase):
             AccessAttempt.objects.filter(pk=attempt.pk).update(attempt_time=now - age)
         CacheRow.objects.create(cache_key="over", value="", expires=now - EVERY)
         self.assertTrue(tidy_daily())
-        self.assertEqual([one.session_key for one in Session.objects.all()], ["holds"])
+        self.assertEqual([session.session_key for session in Session.objects.all()], ["holds"])
         self.assertEqual([one.username for one in AccessAttempt.objects.all()], ["fresh"])
         self.assertFalse(CacheRow.objects.filter(cache_key="over").exists())
         self.assertFalse(tidy_daily(), "another machine did it today")

@@ -113,7 +113,7 @@ class Sheets(SiteTestCase):
     def test_gear_is_listed_with_both_units_and_its_scales(self) -> None:
         self.add_instrument(name="Far", range="600 ft", least_distance="1 m")
         gear = self.get(f"crews/{self.crew.pk}/gear")
-        far = next(one for one in gear["instruments"] if one["name"] == "Far")
+        far = next(instrument for instrument in gear["instruments"] if instrument["name"] == "Far")
         self.assertEqual(far["range_text"], "600 ft (183 m)")
         self.assertEqual(far["least_distance_text"], "3.28 ft (1 m)")
         (rod,) = gear["rods"]

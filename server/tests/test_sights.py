@@ -99,7 +99,7 @@ class Sights(SightSite):
         sheet = self.get(f"jobs/{self.job}")["set_ups"][-1]
         self.assertIn('disagree by 3"', sheet["standing"]["why"])
         self.assertEqual(sheet["line"]["constant"]["text"], "54' 8\"")
-        reads = [one["reading"] for one in sheet["backsights"]]
+        reads = [backsight["reading"] for backsight in sheet["backsights"]]
         self.assertEqual(reads, ["4' 2\"", "4' 5\", taped down from the beam"])
         strike = {"id": str(uuid4()), "reason": "the tape sagged"}
         key = sheet["backsights"][1]["key"]

@@ -41,15 +41,15 @@ def told_by_python() -> Iterator[Said]:
             continue
         tree = ast.parse(file.read_text())
         documents = {
-            id(one.value)
-            for one in ast.walk(tree)
-            if isinstance(one, ast.Expr) and isinstance(one.value, ast.Constant)
+            id(node.value)
+            for node in ast.walk(tree)
+            if isinstance(node, ast.Expr) and isinstance(node.value, ast.Constant)
         }
-        for one in ast.walk(tree):
-            if not isinstance(one, ast.Constant) or id(one) in documents:
+        for node in ast.walk(tree):
+            if not isinstance(node, ast.Constant) or id(node) in documents:
                 continue
-            if isinstance(one.value, str) and is_told(one.value):
-                yield name, one.lineno, one.value
+            if isinstance(node.value, str) and is_told(node.value):
+                yield name, node.lineno, node.value
 
 
 def told_by_the_web() -> Iterator[Said]:

@@ -87,11 +87,13 @@ def geometry_of(
 
 def typed_places(corners: Sequence[PlanPoint], laid: Laid) -> list[list[str]]:
     """Return places as they can be typed, to the nanometre."""
-    return [[retypable(one.x, laid.style), retypable(one.y, laid.style)] for one in corners]
+    return [
+        [retypable(corner.x, laid.style), retypable(corner.y, laid.style)] for corner in corners
+    ]
 
 
 def _middles(shapes: Sequence[Placed], laid: Laid) -> list[list[str]]:
-    return typed_places([laid.fit.place(_middle(one, laid)) for one in shapes], laid)
+    return typed_places([laid.fit.place(_middle(shape, laid)) for shape in shapes], laid)
 
 
 def _footing(shapes: Sequence[Placed], laid: Laid, measures: dict[str, str]) -> Geometry:
@@ -138,7 +140,7 @@ def _pad(one: Placed, laid: Laid) -> dict[str, str]:
 
 
 def _piers(shapes: Sequence[Placed], laid: Laid, measures: dict[str, str]) -> dict[str, str]:
-    grid = rows_of([laid.fit.place(_middle(one, laid)) for one in shapes])
+    grid = rows_of([laid.fit.place(_middle(shape, laid)) for shape in shapes])
     own = {
         "x": retypable(grid.first.x, laid.style), "y": retypable(grid.first.y, laid.style),
         "x_last": retypable(grid.last.x, laid.style), "y_last": retypable(grid.last.y, laid.style),
@@ -153,8 +155,8 @@ def _piers(shapes: Sequence[Placed], laid: Laid, measures: dict[str, str]) -> di
 
 def diameter_of(shapes: Sequence[Placed], laid: Laid) -> Length | None:
     """Return the diameter that round piers are drawn with, where all have the same."""
-    circles = [one.traced.circle for one in shapes]
-    found = {laid.fit.height(one[1]) for one in circles if one is not None}
+    circles = [shape.traced.circle for shape in shapes]
+    found = {laid.fit.height(circle[1]) for circle in circles if circle is not None}
     return found.pop() if len(found) == 1 and None not in circles else None
 
 

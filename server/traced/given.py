@@ -32,7 +32,7 @@ def on_surface(
     faces = mesh.faces
     if outline is not None:
         box = _box_of(outline)
-        faces = tuple(one for one in faces if _meet(_box_of([places[n] for n in one]), box))
+        faces = tuple(face for face in faces if _meet(_box_of([places[n] for n in face]), box))
     if not 1 <= len(faces) <= MOST_FACES:
         raise BadShape(
             f"{mesh.name}: {len(faces)} triangles",
@@ -73,7 +73,7 @@ def _typed(name: str, surface: GivenSurface) -> MeshTyped:
 
 
 def _box_of(places: Sequence[PlanPoint]) -> Box:
-    xs, ys = [one.x.nanometres for one in places], [one.y.nanometres for one in places]
+    xs, ys = [place.x.nanometres for place in places], [place.y.nanometres for place in places]
     return min(xs), min(ys), max(xs), max(ys)
 
 

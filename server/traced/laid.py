@@ -122,10 +122,10 @@ def lower_left(found: Found) -> Spot:
 
 
 def _spots(found: Found) -> list[Spot]:
-    bends = [(one.x, one.y) for shape in found.traced for one in shape.bends]
-    points = [(one.x, one.y) for one in found.marks if not one.is_text]
-    meshes = [(x, y) for one in found.meshes for x, y, _ in one.corners]
-    return bends or points or meshes or [(one.x, one.y) for one in found.marks]
+    bends = [(bend.x, bend.y) for shape in found.traced for bend in shape.bends]
+    points = [(mark.x, mark.y) for mark in found.marks if not mark.is_text]
+    meshes = [(x, y) for mesh in found.meshes for x, y, _ in mesh.corners]
+    return bends or points or meshes or [(mark.x, mark.y) for mark in found.marks]
 
 
 @dataclass(frozen=True, slots=True)

@@ -147,13 +147,13 @@ def drawings_sheet(user: User, job_id: UUID) -> DrawingsSheet:
     return {
         "drawings": [
             {
-                "id": str(one.pk),
-                "file_name": one.file_name,
-                "brought_by": one.brought_by.shown_name,
-                "brought_at": one.brought_at.isoformat(),
-                "placed": counts[one.pk],
+                "id": str(drawing.pk),
+                "file_name": drawing.file_name,
+                "brought_by": drawing.brought_by.shown_name,
+                "brought_at": drawing.brought_at.isoformat(),
+                "placed": counts[drawing.pk],
             }
-            for one in drawings.order_by("-brought_at")
+            for drawing in drawings.order_by("-brought_at")
         ]
     }
 
@@ -184,9 +184,9 @@ def drawing_sheet(user: User, drawing_id: UUID, form: LayForm) -> DrawingSheet:
         "another_zero": odd.why if (odd := another_zero(drawing, found, laid, form)) else "",
         "layers": _layers(found),
         "shapes": len(found.traced),
-        "shown": [_shape(one, laid, before) for one in shapes],
-        "marks": [_mark(one, laid) for one in found.marks[:MOST_MARKS] if _lies(one, laid)],
-        "meshes": [_mesh(one.name, one.corners, len(one.faces), laid) for one in found.meshes],
+        "shown": [_shape(shape, laid, before) for shape in shapes],
+        "marks": [_mark(mark, laid) for mark in found.marks[:MOST_MARKS] if _lies(mark, laid)],
+        "meshes": [_mesh(mesh.name, mesh.corners, len(mesh.faces), laid) for mesh in found.meshes],
         "left_out": [_left_out(one) for one in (*far[:MOST_FAR], *found.left_out)],
         "left_out_more": found.left_out_more + max(0, len(far) - MOST_FAR),
     }
@@ -195,30 +195,30 @@ def drawing_sheet(user: User, drawing_id: UUID, form: LayForm) -> DrawingSheet:
 def _placed(shapes: Iterable[Traced], laid: Laid) -> tuple[list[Placed], list[LeftOut]]:
     """Return shapes where they lie, and those that lie farther out than any site."""
     placed, far = [], []
-    for one in shapes:
+    for shape in shapes:
         try:
-            placed.append(Placed.of(one, laid))
+            placed.append(Placed.of(shape, laid))
         except RuleError as refused:
-            far.append(LeftOut(one.layer, one.handle, f"{refused.why} {refused.accepts}"))
+            far.append(LeftOut(shape.layer, shape.handle, f"{refused.why} {refused.accepts}"))
     return placed, far
 
 
 def _extent(shape: Traced) -> float:
-    xs, ys = [one.x for one in shape.bends], [one.y for one in shape.bends]
+    xs, ys = [bend.x for bend in shape.bends], [bend.y for bend in shape.bends]
     return max(max(xs) - min(xs), max(ys) - min(ys))
 
 
 def _size(shapes: Sequence[Placed], laid: Laid) -> str:
-    places = [corner for one in shapes for corner in one.corners]
+    places = [corner for shape in shapes for corner in shape.corners]
     if not places:
         return ""
-    across = max(one.x for one in places) - min(one.x for one in places)
-    along = max(one.y for one in places) - min(one.y for one in places)
+    across = max(place.x for place in places) - min(place.x for place in places)
+    along = max(place.y for place in places) - min(place.y for place in places)
     return f"{format_length(across, laid.style)} × {format_length(along, laid.style)}"
 
 
 def _layers(found: Found) -> list[LayerSheet]:
-    counts = Counter(one.layer for one in found.traced)
+    counts = Counter(shape.layer for shape in found.traced)
     return [
         {"name": name, "shapes": count, "meant": meant_by(name)}
         for name, count in sorted(counts.items())

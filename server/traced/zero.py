@@ -49,9 +49,13 @@ def _drawn(
         if mark.height is None:
             continue
         at, name = laid.fit.metres((mark.x, mark.y)), mark.text.partition(" ")[0].casefold()
-        for one in benchmarks:
-            is_it = one.name.casefold() == name if one.place is None else is_at(at, one.place)
-            if is_it or (mark.handle, one.pk) in same:
+        for benchmark in benchmarks:
+            is_it = (
+                benchmark.name.casefold() == name
+                if benchmark.place is None
+                else is_at(at, benchmark.place)
+            )
+            if is_it or (mark.handle, benchmark.pk) in same:
                 with suppress(OutOfRange):  # no height of a site: nothing can be placed at it
                     drawn = typed_above(laid.fit.height(mark.height), laid.style)
-                    yield KnownTwice(one.name, one.elevation, drawn)
+                    yield KnownTwice(benchmark.name, benchmark.elevation, drawn)

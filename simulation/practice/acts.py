@@ -230,7 +230,7 @@ def _carry(state: OnSite, done: Carry) -> OnSite:
 def _held_where(state: OnSite, said: str) -> str:
     """Return where the helper stands the rod: once, perhaps, on the point beside the one said."""
     slipped = state.scene.slipped
-    points = {one.name: one.place for one in state.scene.targets}
+    points = {target.name: target.place for target in state.scene.targets}
     if not slipped.has(Slip.HELPER_ELSEWHERE) or state.walks != slipped.helper_at:
         return said
     others = [name for name in points if name != said]

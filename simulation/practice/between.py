@@ -66,7 +66,7 @@ def water(state: OnSite, first: str, second: str) -> tuple[float, float]:
             "The water would run out of the lower end.",
             "Go by a point whose height lies between theirs.",
         )
-    at_first, at_second = (one + edges.uniform(-EDGE, EDGE) for one in stands)
+    at_first, at_second = (stand + edges.uniform(-EDGE, EDGE) for stand in stands)
     return at_first, at_second
 
 
@@ -115,5 +115,5 @@ def _around(scale: PracticeRod, at: float) -> tuple[Line, ...]:
 
 def _whole(scale: PracticeRod, at: float) -> str:
     """The whole number one came by last along a scale, from its foot; empty where it has none."""
-    below = [one for one in scale.numbers() if one.height <= at]
+    below = [number for number in scale.numbers() if number.height <= at]
     return below[-1].number if below else ""

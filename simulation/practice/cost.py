@@ -47,10 +47,10 @@ class Cost:
 def cost_of(scene: Scene, record: Record) -> Cost:
     """Work out what came of what was written down, had it been believed."""
     points = points_told(scene, record)
-    shots = [one.spot for one in points if abs(one.off) > HARMLESS]
-    marks = [one.spot for one in _last_marks(record) if _is_off(scene, one)]
+    shots = [point.spot for point in points if abs(point.off) > HARMLESS]
+    marks = [mark.spot for mark in _last_marks(record) if _is_off(scene, mark)]
     minutes = A_SHOT * len(shots) + A_MARK * len(marks)
-    seconds = max((one.state.seconds for one in record.entries), default=0.0)
+    seconds = max((entry.state.seconds for entry in record.entries), default=0.0)
     return Cost(
         points,
         _concrete(scene, points),
@@ -63,13 +63,13 @@ def cost_of(scene: Scene, record: Record) -> Cost:
 def has_heights_off(scene: Scene, record: Record) -> bool:
     """Whether a height that was written down is off by more than is harmless, or none was."""
     points = points_told(scene, record)
-    return not points or any(abs(one.off) > HARMLESS for one in points)
+    return not points or any(abs(point.off) > HARMLESS for point in points)
 
 
 def points_told(scene: Scene, record: Record) -> tuple[PointTold, ...]:
     """Hold each point's height as it was written against the truth when it was last shot."""
-    last = {one.spot: one.state.walks for one in record.reads(Purpose.SHOT)}
-    targets = {one.name for one in scene.targets}
+    last = {read.spot: read.state.walks for read in record.reads(Purpose.SHOT)}
+    targets = {target.name for target in scene.targets}
     return tuple(
         PointTold(spot, height, height_of(scene, spot, last[spot]) + scene.told_by)
         for spot, height in heights_of(scene, record).items()
@@ -85,11 +85,11 @@ def _concrete(scene: Scene, points: tuple[PointTold, ...]) -> float:
     area = scene.figure("length", 0.0) * scene.figure("width", 0.0)
     if 2 * len(points) < len(scene.targets) or area <= 0:
         return 0.0
-    return area * sum(one.off for one in points) / len(points)
+    return area * sum(point.off for point in points) / len(points)
 
 
 def _last_marks(record: Record) -> tuple[MarkMade, ...]:
-    last = {one.spot: one for one in record.entries if isinstance(one, MarkMade)}
+    last = {entry.spot: entry for entry in record.entries if isinstance(entry, MarkMade)}
     return tuple(last.values())
 
 

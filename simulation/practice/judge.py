@@ -45,7 +45,7 @@ class Debrief:
     @property
     def is_passed(self) -> bool:
         """Whether every task was answered right, and nothing that it is about went wrong."""
-        return all(one.is_right for one in self.tasks) and not self.faults
+        return all(task.is_right for task in self.tasks) and not self.faults
 
 
 def debrief(lesson: Lesson, scene: Scene, record: Record) -> Debrief:
@@ -61,13 +61,15 @@ def debrief(lesson: Lesson, scene: Scene, record: Record) -> Debrief:
 
 def wrote_for_another(_: Scene, record: Record) -> bool:
     """Whether a reading that stands was written down for a point the rod was not on."""
-    return any(one.is_elsewhere for one in record.reads(*EVERY))
+    return any(read.is_elsewhere for read in record.reads(*EVERY))
 
 
 def _readings(record: Record) -> tuple[ReadingTold, ...]:
     return tuple(
-        ReadingTold(one.spot, one.typed, one.typed - one.error, one.error / one.state.rod.step)
-        for one in record.reads(*EVERY)
+        ReadingTold(
+            read.spot, read.typed, read.typed - read.error, read.error / read.state.rod.step
+        )
+        for read in record.reads(*EVERY)
     )
 
 
@@ -82,7 +84,7 @@ class _Held:
 
     def told(self, task: Task, often: Counter[Fault]) -> TaskTold:
         """Name the mistake: of several, the one that explains most of the answers."""
-        fault = max(self.shows, key=lambda one: often[one], default=None)
+        fault = max(self.shows, key=lambda show: often[show], default=None)
         return TaskTold(task.key, self.answered, self.right, self.is_right, fault)
 
 

@@ -32,7 +32,7 @@ def _never(spoils: Callable[[OnSite], bool]) -> Callable[[Scene, Record, OnSite]
     """Return whether nothing was read or marked while something was so, and it is put right."""
 
     def finds(_: Scene, record: Record, now: OnSite) -> bool:
-        used = [one.state for one in record.entries if isinstance(one, Read | MarkMade)]
+        used = [entry.state for entry in record.entries if isinstance(entry, Read | MarkMade)]
         return bool(used) and not spoils(now) and not any(spoils(state) for state in used)
 
     return finds
@@ -48,17 +48,17 @@ def _stood_anew(record: Record) -> bool:
 
 def _told_of_a_knock(_: Scene, record: Record, __: OnSite) -> bool:
     """Said so, began from the benchmark anew since, or stood the instrument up anew."""
-    since = [one for one in record.reads(Purpose.BACKSIGHT) if one.state.knocks]
+    since = [read for read in record.reads(Purpose.BACKSIGHT) if read.state.knocks]
     return _noted(record, Note.KNOCK) or bool(since) or _stood_anew(record)
 
 
 def _noted(record: Record, what: Note) -> bool:
-    return any(isinstance(one, Noted) and one.what is what for one in record.entries)
+    return any(isinstance(entry, Noted) and entry.what is what for entry in record.entries)
 
 
 def _on_two_marks(scene: Scene, record: Record, _: OnSite) -> bool:
     """Read on two known heights from one stand: they disagree, and that can be seen."""
-    marks = {one.name for one in scene.marks}
+    marks = {mark.name for mark in scene.marks}
     read = {(one.state.stands, one.spot) for one in record.reads(*EVERY) if one.spot in marks}
     stands = [stand for stand, _ in read]
     return any(stands.count(stand) > 1 for stand in stands)
@@ -66,16 +66,16 @@ def _on_two_marks(scene: Scene, record: Record, _: OnSite) -> bool:
 
 def _shot_since(scene: Scene, record: Record, _: OnSite) -> bool:
     """Every point that was shot was shot again since the ground was dug."""
-    last = {one.spot: one.state.walks for one in record.reads(Purpose.SHOT)}
+    last = {read.spot: read.state.walks for read in record.reads(Purpose.SHOT)}
     return bool(last) and all(walks >= scene.slipped.dug_at for walks in last.values())
 
 
 def _enough_shots(_: Scene, record: Record, __: OnSite) -> bool:
-    return len({one.spot for one in record.reads(Purpose.SHOT)}) >= ENOUGH_POINTS
+    return len({read.spot for read in record.reads(Purpose.SHOT)}) >= ENOUGH_POINTS
 
 
 def _written_where_it_stood(_: Scene, record: Record, __: OnSite) -> bool:
-    return not any(one.is_elsewhere for one in record.reads(*EVERY))
+    return not any(read.is_elsewhere for read in record.reads(*EVERY))
 
 
 _FINDS: dict[Slip, Callable[[Scene, Record, OnSite], bool]] = {

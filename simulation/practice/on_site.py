@@ -190,7 +190,7 @@ def place_of(scene: Scene, spot: str) -> Place:
 
 def height_of(scene: Scene, spot: str, walks: int) -> float:
     """Return how high a spot really is once the rod was carried so often, metres."""
-    marks = {one.name: one for one in scene.marks}
+    marks = {mark.name: mark for mark in scene.marks}
     if spot in marks:
         return marks[spot].elevation
     slipped = scene.slipped

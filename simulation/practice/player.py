@@ -119,13 +119,13 @@ class Player:
         top = self.scene.gear.rod.sections[0] - FREE
         gear = self.scene.gear.instrument
         away = [place.distance(self.scene.spots[spot]) for spot in seen]
-        benches = [one.elevation for one in self.scene.marks if one.name in seen]
-        levels = [one.level for one in self.scene.targets if one.name in seen]
+        benches = [mark.elevation for mark in self.scene.marks if mark.name in seen]
+        levels = [target.level for target in self.scene.targets if target.name in seen]
         ground = [self.scene.surface.elevation(self.scene.spots[one]) for one in seen]
         if min(away) < gear.nearest or max(away) > gear.farthest:
             return False
-        crossings = [abs(beam - one) for one in benches] + [beam - one for one in levels]
-        return all(FREE < one < top for one in crossings) and beam > max(ground) - 3.0
+        crossings = [abs(beam - bench) for bench in benches] + [beam - level for level in levels]
+        return all(FREE < crossing < top for crossing in crossings) and beam > max(ground) - 3.0
 
     def do_task(self, task: Task) -> None:
         """Do one task; the instrument is stood up first where it stands nowhere."""
@@ -177,7 +177,7 @@ class Player:
         if self.fault is Fault.IGNORES_THE_KNOCK:
             self.erred = True
             return
-        shot = [one.spot for one in self.record.reads(Purpose.SHOT)]
+        shot = [read.spot for read in self.record.reads(Purpose.SHOT)]
         self.stand_up(tuple(self.scene.spots))
         self.read(spot)
         for point in dict.fromkeys(shot):
@@ -186,7 +186,7 @@ class Player:
 
     def carry(self, spot: str) -> None:
         """Carry the rod to a spot and hold it well, the receiver switched as it ought to be."""
-        bench = next((one for one in self.scene.marks if one.name == spot), None)
+        bench = next((mark for mark in self.scene.marks if mark.name == spot), None)
         assert self.state.stand is not None
         beam = self.state.stand.ground + self.state.stand.height
         is_above = bench is not None and bench.elevation > beam
@@ -237,12 +237,12 @@ class Player:
 
     @property
     def _points(self) -> set[str]:
-        return {one.name for one in self.scene.targets}
+        return {target.name for target in self.scene.targets}
 
     def _purpose(self, spot: str, *, is_behind: bool) -> Purpose:
-        is_bench = any(one.name == spot for one in self.scene.marks)
+        is_bench = any(mark.name == spot for mark in self.scene.marks)
         has_one = any(
-            one.state.stands == self.state.stands for one in self.record.reads(Purpose.BACKSIGHT)
+            read.state.stands == self.state.stands for read in self.record.reads(Purpose.BACKSIGHT)
         )
         return Purpose.BACKSIGHT if (is_bench or is_behind) and not has_one else Purpose.SHOT
 
@@ -264,7 +264,7 @@ class Player:
 
     def _clamp(self, spot: str) -> float:
         """Return where the receiver is clamped for a spot: as it was, or as was said last."""
-        said = [one for one in self.entries if isinstance(one, Said)]
+        said = [entry for entry in self.entries if isinstance(entry, Said)]
         if not said:
             return self.state.at
         rod = self.scene.gear.rod

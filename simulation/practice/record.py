@@ -117,39 +117,41 @@ class Record:
     def reads(self, *purposes: Purpose) -> tuple[Read, ...]:
         """Return the readings for some purposes that stand, in their order."""
         return tuple(
-            one
-            for one in self.entries
-            if isinstance(one, Read) and not one.is_struck and one.purpose in purposes
+            entry
+            for entry in self.entries
+            if isinstance(entry, Read) and not entry.is_struck and entry.purpose in purposes
         )
 
     def stood(self) -> tuple[StoodUp, ...]:
         """Return each time the instrument was stood up."""
-        return tuple(one for one in self.entries if isinstance(one, StoodUp))
+        return tuple(entry for entry in self.entries if isinstance(entry, StoodUp))
 
     def from_stand(self, number: int, spot: str) -> Read | None:
         """Return the last reading at a spot from the stand of a number, the first being 1."""
         found = [
-            one
-            for one in self.entries
-            if isinstance(one, Read)
-            and not one.is_struck
-            and (one.spot, one.state.stands) == (spot, number)
+            entry
+            for entry in self.entries
+            if isinstance(entry, Read)
+            and not entry.is_struck
+            and (entry.spot, entry.state.stands) == (spot, number)
         ]
         return found[-1] if found else None
 
     def said(self, task: str) -> Said | None:
         """Return the last answer to a task, None where it has none."""
-        told = [one for one in self.entries if isinstance(one, Said) and one.task == task]
+        told = [entry for entry in self.entries if isinstance(entry, Said) and entry.task == task]
         return told[-1] if told else None
 
     def marked(self, spot: str) -> MarkMade | None:
         """Return the last mark made at a spot."""
-        made = [one for one in self.entries if isinstance(one, MarkMade) and one.spot == spot]
+        made = [
+            entry for entry in self.entries if isinstance(entry, MarkMade) and entry.spot == spot
+        ]
         return made[-1] if made else None
 
     def last(self, spot: str, *purposes: Purpose) -> Read | None:
         """Return the last reading at a spot that stands."""
-        found = [one for one in self.reads(*purposes) if one.spot == spot]
+        found = [read for read in self.reads(*purposes) if read.spot == spot]
         return found[-1] if found else None
 
 
@@ -157,16 +159,16 @@ def heights_of(scene: Scene, record: Record) -> dict[str, float]:
     """Return how high each point lies above the papers' zero, as it was read, metres."""
     found: dict[str, float] = {}
     told = {mark.name: mark.told for mark in scene.marks}
-    for one in record.reads(Purpose.SHOT):
+    for read in record.reads(Purpose.SHOT):
         sights = [
             back
             for back in record.reads(Purpose.BACKSIGHT)
-            if back.state.stands == one.state.stands
+            if back.state.stands == read.state.stands
         ]
         if not sights:
             continue
         back = sights[-1]
         known = (told | found).get(back.spot) if back.known is None else back.known
         if known is not None:
-            found[one.spot] = known + back.along - one.along
+            found[read.spot] = known + back.along - read.along
     return found

@@ -78,8 +78,8 @@ class Scene:
     @property
     def spots(self) -> dict[str, Place]:
         """Where a rod can be stood, by name."""
-        return {one.name: one.place for one in self.marks} | {
-            one.name: one.place for one in self.targets
+        return {mark.name: mark.place for mark in self.marks} | {
+            target.name: target.place for target in self.targets
         }
 
     def target(self, name: str) -> Target:

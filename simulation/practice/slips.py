@@ -72,7 +72,7 @@ def drawn(
 
     ``walks`` is about how often the rod is carried in the lesson.
     """
-    rest = [one for one in perhaps if one not in always]
+    rest = [guess for guess in perhaps if guess not in always]
     more = [rng.choice(rest)] if rest and len(always) < MOST and rng.random() < 0.5 else []
     found = Slipped(kinds=(*always, *more))
     for kind in found.kinds:

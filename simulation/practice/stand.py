@@ -123,7 +123,7 @@ def beam_of(
     truth: InstrumentTruth, stand: Stand, knocks: tuple[Knocked, ...], seconds: float
 ) -> Laser:
     """Return the beam as it really is at a moment."""
-    since = [one for one in knocks if stand.at_seconds <= one.at_seconds <= seconds]
+    since = [knock for knock in knocks if stand.at_seconds <= knock.at_seconds <= seconds]
     minutes = max(0.0, seconds - stand.at_seconds) / 60
     sunk = min(truth.sinks_by, truth.sinks * minutes)
     beam = stand.ground + stand.height - sunk + sum(one.lift for one in since)

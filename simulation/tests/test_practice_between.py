@@ -26,7 +26,7 @@ from simulation.tests.practice_site import BENCH, POINT, on, site
 
 def where(lines: tuple[Line, ...], number: str) -> float:
     """How high a number stands above where the scale is read, metres."""
-    return next(one.height for one in lines if one.number == number)
+    return next(line.height for line in lines if line.number == number)
 
 
 class TheWaterLevel(TestCase):

@@ -76,7 +76,7 @@ class WhatItCosts(TestCase):
         cost = cost_of(*self.written({}))
         self.assertEqual((cost.again, cost.minutes), ((), 0))
         self.assertAlmostEqual(cost.concrete, 0.0)
-        self.assertEqual([one.spot for one in cost.points], list(POINTS))
+        self.assertEqual([point.spot for point in cost.points], list(POINTS))
 
     def test_stone_written_too_high_takes_more_concrete_than_written(self) -> None:
         scene, record = self.written(dict.fromkeys(POINTS, 0.01))
@@ -85,7 +85,7 @@ class WhatItCosts(TestCase):
         self.assertAlmostEqual(cost.concrete, 0.01 * area)
         self.assertEqual(cost.again, POINTS)
         self.assertEqual(cost.minutes, A_SHOT * 6 + A_SET_UP)
-        self.assertTrue(all(abs(one.off - 0.01) < 1e-9 for one in cost.points))
+        self.assertTrue(all(abs(point.off - 0.01) < 1e-9 for point in cost.points))
 
     def test_fewer_than_half_of_the_points_tell_nothing_of_the_floor(self) -> None:
         scene, record = self.written(dict.fromkeys(POINTS, 0.02))
@@ -229,7 +229,7 @@ class OpenSites(TestCase):
             total = 0.0
             for seed in range(12):
                 scene = open_scene(seed, Chosen(ground, "slab", "mm"))
-                heights = [scene.surface.elevation(one.place) for one in scene.targets]
+                heights = [scene.surface.elevation(target.place) for target in scene.targets]
                 total += max(heights) - min(heights)
             return total / 12
 
@@ -240,8 +240,8 @@ class OpenSites(TestCase):
 
     def test_at_most_two_things_go_wrong_and_each_of_them_somewhere(self) -> None:
         kinds = [open_scene(seed).slipped.kinds for seed in range(120)]
-        self.assertLessEqual(max(len(one) for one in kinds), 2)
-        self.assertEqual({slip for one in kinds for slip in one}, set(Slip))
+        self.assertLessEqual(max(len(kind) for kind in kinds), 2)
+        self.assertEqual({slip for kind in kinds for slip in kind}, set(Slip))
         self.assertIn((), kinds)
 
     def test_it_has_no_tasks_and_tells_of_mistakes_all_the_same(self) -> None:
@@ -252,7 +252,7 @@ class OpenSites(TestCase):
         told = debrief(OPEN_SITE, scene, Record(entries))
         self.assertFalse(told.is_passed)
         self.assertEqual(
-            [str(one) for one in told.faults], ["on-a-clod", "skips-the-reread", "heights-off"]
+            [str(fault) for fault in told.faults], ["on-a-clod", "skips-the-reread", "heights-off"]
         )
 
     def test_heights_that_are_off_and_a_site_nobody_shot_get_no_good_word(self) -> None:
@@ -264,7 +264,7 @@ class OpenSites(TestCase):
             shot = Read(at(state, "A1"), SHOT, beam - true - off)
             entries = (Read(at(state, mark.name), BACK, 1.0), shot, again)
             told = debrief(OPEN_SITE, scene, Record(entries))
-            self.assertEqual([str(one) for one in told.faults], faults)
+            self.assertEqual([str(fault) for fault in told.faults], faults)
         self.assertFalse(debrief(OPEN_SITE, scene, Record((again,))).is_passed)
 
     def test_both_benchmarks_agree_unless_one_was_moved(self) -> None:

@@ -191,7 +191,7 @@ class HowItWasDone(TestCase):
         a, b = scene.target("A").place, scene.target("B").place
         near, far = Place(a.x + 1.5, a.y), Place(b.x - 1.5, b.y)
         middle = Place((a.x + b.x) / 2, a.y)
-        off = next(one for one in lesson.tasks(scene) if one.key == "off")
+        off = next(task for task in lesson.tasks(scene) if task.key == "off")
         for pair, proves in (((middle, near), True), ((far, near), False), ((near, middle), False)):
             entries: list[Entry] = []
             for number, place in enumerate(pair, 1):
@@ -205,7 +205,7 @@ class HowItWasDone(TestCase):
         a, b = scene.target("A").place, scene.target("B").place
         ends = Place(a.x + 1.5, a.y), Place(b.x - 1.5, b.y)
         middle = Place((a.x + b.x) / 2, a.y)
-        gap = next(one for one in lesson.tasks(scene) if one.key == "gap")
+        gap = next(task for task in lesson.tasks(scene) if task.key == "gap")
         for pair, proves in (
             (ends, True), (ends[::-1], True), ((middle, middle), False),
             ((ends[0], middle), False), ((ends[0], ends[0]), False),

@@ -40,12 +40,16 @@ class Played(TestCase):
             for seed in SEEDS:
                 with self.subTest(lesson=lesson.key, seed=seed):
                     player, told = played(lesson, seed)
-                    self.assertEqual([one for one in told.tasks if not one.is_right], [])
+                    self.assertEqual([task for task in told.tasks if not task.is_right], [])
                     self.assertTrue(told.is_passed)
                     rod, fine = player.scene.gear.rod, player.scene.gear.receiver.fine
-                    for one in told.readings:
-                        self.assertLessEqual(abs(one.typed - one.true), fine + rod.step / 2 + 1e-9)
-                        self.assertAlmostEqual(one.steps * rod.step, one.typed - one.true)
+                    for reading in told.readings:
+                        self.assertLessEqual(
+                            abs(reading.typed - reading.true), fine + rod.step / 2 + 1e-9
+                        )
+                        self.assertAlmostEqual(
+                            reading.steps * rod.step, reading.typed - reading.true
+                        )
 
     def test_each_mistake_is_told_by_its_name_and_no_other_is(self) -> None:
         for lesson in LESSONS:
@@ -78,7 +82,7 @@ class Played(TestCase):
         for lesson in LESSONS:
             told = debrief(lesson, lesson.scene(1), Record())
             self.assertFalse(told.is_passed)
-            self.assertEqual([one.answered for one in told.tasks], [None] * len(told.tasks))
+            self.assertEqual([task.answered for task in told.tasks], [None] * len(told.tasks))
 
 
 class Sites(TestCase):
@@ -92,10 +96,10 @@ class Sites(TestCase):
     def test_ground_gear_and_papers_differ_from_seed_to_seed(self) -> None:
         for lesson in LESSONS:
             scenes = [lesson.scene(seed) for seed in range(24)]
-            datums = {round(one.told_by, 3) for one in scenes}
+            datums = {round(scene.told_by, 3) for scene in scenes}
             self.assertGreater(len(datums), 20, lesson.key)
-            self.assertGreater(len({one.gear.receiver.tells for one in scenes}), 3, lesson.key)
-            self.assertGreater(len({one.surface.elevation(Place(3, 3)) for one in scenes}), 20)
+            self.assertGreater(len({scene.gear.receiver.tells for scene in scenes}), 3, lesson.key)
+            self.assertGreater(len({scene.surface.elevation(Place(3, 3)) for scene in scenes}), 20)
         markings = {one.scene(seed).gear.rod.marking for one in LESSONS for seed in range(24)}
         self.assertGreaterEqual(len(markings), 6)
 
@@ -124,7 +128,7 @@ class ByHand(TestCase):
             stands=1,
             seconds=60.0,
         )
-        marks = {one.name for one in scene.marks}
+        marks = {mark.name for mark in scene.marks}
         record = Record(
             tuple(
                 Read(
@@ -135,7 +139,7 @@ class ByHand(TestCase):
                 for spot, typed in reads.items()
             )
         )
-        tasks = {one.key: one.expects(scene, record) for one in lesson.tasks(scene)}
+        tasks = {task.key: task.expects(scene, record) for task in lesson.tasks(scene)}
         return {key: one for key, one in tasks.items() if one is not None}
 
     def test_lower_is_more_and_higher_is_less(self) -> None:
@@ -224,18 +228,18 @@ class ByHand(TestCase):
 
     def test_the_gap_is_twice_the_error(self) -> None:
         player, told = played(BY_KEY["two-positions"], 4)
-        by_key = {one.key: one for one in told.tasks}
+        by_key = {task.key: task for task in told.tasks}
         gap, error = float(by_key["gap"].right or 0), float(by_key["error"].right or 0)
         self.assertAlmostEqual(gap, 2 * error)
         away = [
-            one.state.stand.place.distance(player.scene.spots["A"])
-            for one in player.record.stood()
-            if one.state.stand is not None
+            stand.state.stand.place.distance(player.scene.spots["A"])
+            for stand in player.record.stood()
+            if stand.state.stand is not None
         ]
         other = [
-            one.state.stand.place.distance(player.scene.spots["B"])
-            for one in player.record.stood()
-            if one.state.stand is not None
+            stand.state.stand.place.distance(player.scene.spots["B"])
+            for stand in player.record.stood()
+            if stand.state.stand is not None
         ]
         swing = (other[0] - away[0]) - (other[1] - away[1])
         cone = abs(player.scene.gear.instrument.cone)
@@ -259,7 +263,7 @@ class WhatWasNoticed(TestCase):
 
     def test_a_knock_that_is_ignored_leaves_points_off_by_it(self) -> None:
         player, told = played(BY_KEY["knock"], 2, Fault.IGNORES_THE_KNOCK)
-        wrong = [one for one in told.tasks if not one.is_right and one.answered is not None]
+        wrong = [task for task in told.tasks if not task.is_right and task.answered is not None]
         self.assertTrue(wrong)
         for one in wrong:
             self.assertIsInstance(one.answered, float)

@@ -105,7 +105,7 @@ class Seen(TestCase):
         millimetre = round(state.true_value() * 1000) / 1000
         self.assertAlmostEqual(nearest.height, millimetre - state.true_value(), 9)
         self.assertAlmostEqual(state.span, max(SPAN * away, 0.13))
-        self.assertTrue(all(abs(one.height) <= state.span / 2 for one in lines))
+        self.assertTrue(all(abs(line.height) <= state.span / 2 for line in lines))
         self.assertEqual((state.told().beeps, state.told().is_steady), (0.0, False))
 
     def test_out_of_focus_it_blurs_alike_both_ways_until_nothing_is_told_apart(self) -> None:
@@ -149,7 +149,9 @@ class Helper(TestCase):
         self.assertEqual((first.spot, has_happened(Slip.HELPER_ELSEWHERE, first)), ("A1", False))
         second = act(first, Carry("A3"), 90)
         self.assertNotEqual(second.spot, "A3")
-        near = {one.name: one.place.distance(scene.target("A3").place) for one in scene.targets}
+        near = {
+            target.name: target.place.distance(scene.target("A3").place) for target in scene.targets
+        }
         del near["A3"]
         self.assertEqual(near[second.spot], min(near.values()))
         self.assertTrue(has_happened(Slip.HELPER_ELSEWHERE, second))

@@ -73,8 +73,8 @@ def _kit(source: Job) -> dict[str, str]:
 
 def _copy_plan(user: User, source: Job, job: Job) -> None:
     plan = JobPlan(source)
-    parts = [one for one in plan.elements.values() if one.kind != ElementKind.FREE]
-    keys = {key: uuid5(job.pk, str(key)) for key in (*plan.floors, *(one.pk for one in parts))}
+    parts = [element for element in plan.elements.values() if element.kind != ElementKind.FREE]
+    keys = {key: uuid5(job.pk, str(key)) for key in (*plan.floors, *(part.pk for part in parts))}
     for leveled in _in_order(plan.floors.values()) + parts:
         own = {"id": keys[leveled.pk], "job": job, "created_by": user}
         _copy_of(leveled, **own, **_level(leveled, plan, keys), **_geometry(leveled, keys)).save(
@@ -82,16 +82,16 @@ def _copy_plan(user: User, source: Job, job: Job) -> None:
         )
     corners = FloorCorner.objects.filter(floor__in=list(plan.floors))
     FloorCorner.objects.bulk_create(
-        _copy_of(one, floor_id=keys[one.floor_id], pk=None) for one in corners
+        _copy_of(corner, floor_id=keys[corner.floor_id], pk=None) for corner in corners
     )
     of_parts = models.Q(floor__in=list(plan.floors)) | models.Q(element__in=parts)
     Point.objects.bulk_create(
         _copy_of(
-            one,
-            id=uuid5(job.pk, str(one.pk)),
-            **{f"{_owner(one)}_id": keys[one.owner_id]},
+            point,
+            id=uuid5(job.pk, str(point.pk)),
+            **{f"{_owner(point)}_id": keys[point.owner_id]},
         )
-        for one in Point.objects.filter(of_parts, is_extra=False, retired_at=None)
+        for point in Point.objects.filter(of_parts, is_extra=False, retired_at=None)
     )
 
 
@@ -101,7 +101,7 @@ def _owner(point: Point) -> str:
 
 def _in_order(floors: Iterable[Floor]) -> list[Floor | Element]:
     """Return floors so that each stands behind the one it takes its level from."""
-    left, placed = {one.pk: one for one in floors}, list[Floor | Element]()
+    left, placed = {floor.pk: floor for floor in floors}, list[Floor | Element]()
     while left:
         ready = [one for one in left.values() if one.reference_floor_id not in left]
         placed += ready or list(left.values())

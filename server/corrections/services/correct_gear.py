@@ -150,8 +150,8 @@ def moves_of_gear(user: User, crew_id: UUID, kind: str, form: Form, since: FromF
 
 
 def _moved(job: Job, moves: Any) -> Iterator[str]:
-    for one in moves["moves"]:
-        yield f"{job.name}: {one['what']}: {one['by']}"
+    for move in moves["moves"]:
+        yield f"{job.name}: {move['what']}: {move['by']}"
     for line in moves["rejudged"]:
         yield f"{job.name}: {line}"
 

@@ -70,7 +70,7 @@ SENT = "If there is such an account with an address for mail, a link is on its w
 def account_sheet(user: User, session: str | None) -> AccountSheet:
     """Return a person's account, the browser at hand first."""
     rows = Session.objects.filter(person=user).order_by("-seen_on", "-began_at")
-    held = [one for one in rows if one.expire_date > timezone.now()]
+    held = [row for row in rows if row.expire_date > timezone.now()]
     held.sort(key=lambda one: one.session_key != session)
     return {
         "username": user.username,

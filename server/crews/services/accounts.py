@@ -132,8 +132,8 @@ def end_sign_ins(user: User, but: str = "") -> None:
 
 def end_sign_in(user: User, key: UUID) -> None:
     """End one sign-in of a person; raises :class:`Missing` where it is none of theirs."""
-    for one in Session.objects.filter(person=user):
-        if one.key == key:
-            one.delete()
+    for session in Session.objects.filter(person=user):
+        if session.key == key:
+            session.delete()
             return
     raise Missing(str(key), "This sign-in is none of yours, or ended already.", "Look again.")

@@ -71,7 +71,7 @@ def lessons_sheet(user: User, crew_id: UUID) -> CrewLessonsSheet:
     role = role_in_crew(user, crew_id, Ability.READ)
     can_ask = Ability.PLAN in ABILITIES[role]
     places = Membership.objects.filter(crew=crew_id).select_related("user")
-    people = [one.user for one in places if can_ask or one.user_id == user.pk]
+    people = [place.user for place in places if can_ask or place.user_id == user.pk]
     shared = SharedLesson.objects.filter(crew=crew_id).order_by("recorded_at")
     asked = AskedLesson.objects.filter(crew=crew_id).select_related("asked_by")
     return {
@@ -83,7 +83,7 @@ def lessons_sheet(user: User, crew_id: UUID) -> CrewLessonsSheet:
                 [row for row in asked if row.user_id == one.pk],
                 is_you=one.pk == user.pk,
             )
-            for one in sorted(people, key=lambda one: one.shown_name)
+            for one in sorted(people, key=lambda person: person.shown_name)
         ],
         "can_ask": can_ask,
     }

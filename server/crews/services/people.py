@@ -77,7 +77,9 @@ class _Place:
     @property
     def is_last_owner(self) -> bool:
         """Whether nobody else owns the crew."""
-        return self.place.role == Role.OWNER and all(one.role != Role.OWNER for one in self.others)
+        return self.place.role == Role.OWNER and all(
+            other.role != Role.OWNER for other in self.others
+        )
 
 
 def people_sheet(user: User, crew_id: UUID) -> PeopleSheet:
@@ -87,14 +89,14 @@ def people_sheet(user: User, crew_id: UUID) -> PeopleSheet:
     crew = Crew.objects.get(pk=crew_id)
     places = sorted(
         crew.memberships.select_related("user"),
-        key=lambda one: (ORDER.index(Role(one.role)), one.user.shown_name),
+        key=lambda membership: (ORDER.index(Role(membership.role)), membership.user.shown_name),
     )
     offered = Invitation.objects.filter(
         crew=crew_id, taken_by=None, withdrawn_by=None, expires_at__gt=timezone.now()
     ).select_related("invited_by")
     return {
         "crew": crew.name,
-        "people": [_person(one, user, can_change) for one in places],
+        "people": [_person(place, user, can_change) for place in places],
         "invitations": [_offered(one) for one in offered.order_by("invited_at")]
         if can_change
         else [],
@@ -165,10 +167,10 @@ def _end_links_of(user: User, place: Membership) -> None:
 def _held(crew_id: UUID, person: int) -> _Place:
     """Return a person's place, with all of the crew's held: two owners can't leave at once."""
     places = list(Membership.objects.select_for_update().filter(crew=crew_id).order_by("pk"))
-    found = next((one for one in places if one.user_id == person), None)
+    found = next((place for place in places if place.user_id == person), None)
     if found is None:
         raise missing("person", crew_id)
-    return _Place(found, [one for one in places if one is not found])
+    return _Place(found, [place for place in places if place is not found])
 
 
 def _last(place: Membership) -> Conflict:

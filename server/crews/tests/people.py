@@ -46,7 +46,10 @@ class PeopleTestCase(TestCase):
     ) -> dict[str, str]:
         """Return what was refused, by its field."""
         errors = self.ask(client, path, body, status, method)["errors"]
-        return {one["field"]: f"{one['typed']} {one['why']} {one['accepts']}" for one in errors}
+        return {
+            error["field"]: f"{error['typed']} {error['why']} {error['accepts']}"
+            for error in errors
+        }
 
     def people(self, client: Client | None = None) -> Any:
         """Return the crew's people as somebody sees them."""

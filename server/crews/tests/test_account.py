@@ -171,8 +171,8 @@ class Forgotten(AccountTestCase):
             self.ask(Client(), "passwords", {"who": who})
             for who in ("ann", "ANN@example.com", "nobody", "nobody@example.com")
         ]
-        self.assertEqual(len({one["said"] for one in answers}), 1)
-        self.assertEqual([one.to for one in mail.outbox], [["ann@example.com"]] * 2)
+        self.assertEqual(len({answer["said"] for answer in answers}), 1)
+        self.assertEqual([message.to for message in mail.outbox], [["ann@example.com"]] * 2)
 
     def test_a_link_that_is_old_or_anothers_is_none(self) -> None:
         link = self.link()

@@ -34,7 +34,7 @@ class FirstCrew(TestCase):
         self.assertEqual(self.client.get("/api/v1/session").json()["begins"], "first")
         code = told_code().rpartition(" ")[2]
         told = self.begin(200, f" {code.upper()} ")
-        self.assertEqual([(one["name"], one["role"]) for one in told["crews"]],
+        self.assertEqual([(crew["name"], crew["role"]) for crew in told["crews"]],
                          [("Lath & Line", "Owner")])  # fmt: skip
         place = Membership.objects.get()
         self.assertEqual((place.user.username, place.role), ("ann", Role.OWNER))
@@ -55,7 +55,7 @@ class FirstCrew(TestCase):
         ):  # fmt: skip
             with self.subTest(changed):
                 told = self.begin(400, set_up_code(), **changed)
-                self.assertEqual([one["field"] for one in told["errors"]], [field])
+                self.assertEqual([error["field"] for error in told["errors"]], [field])
         self.assertFalse(User.objects.exists() or Crew.objects.exists())
 
     def test_people_only_a_file_speaks_for_are_nobody_here(self) -> None:

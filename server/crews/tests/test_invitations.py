@@ -21,7 +21,7 @@ class Invitations(PeopleTestCase):
         self.assertEqual((offer["crew"], offer["role_text"], offer["you"]),
                          ("Lath & Line", "Foreman", ""))  # fmt: skip
         told = self.ask(newcomer, f"joining/{token}/newcomer", account("ann"))
-        self.assertEqual([(one["name"], one["role"]) for one in told["crews"]],
+        self.assertEqual([(crew["name"], crew["role"]) for crew in told["crews"]],
                          [("Lath & Line", "Foreman")])  # fmt: skip
         self.assertEqual(newcomer.get("/api/v1/session").json()["name"], "Ann Marsh")
         self.assertEqual(self.role_of(User.objects.get(username="ann")), Role.FOREMAN)
@@ -42,7 +42,7 @@ class Invitations(PeopleTestCase):
         offer = self.other_owner.get(f"/api/v1/joining/{token}").json()
         self.assertEqual(offer["you"], "Owner")
         told = self.ask(self.other_owner, f"joining/{token}")
-        self.assertEqual([(one["name"], one["role"]) for one in told["crews"]],
+        self.assertEqual([(crew["name"], crew["role"]) for crew in told["crews"]],
                          [("Lath & Line", "Reader"), ("Others", "Owner")])  # fmt: skip
         self.assertEqual(User.objects.count(), before)
 

@@ -46,17 +46,19 @@ class Lessons(TestCase):
     def of(self, who: Client, name: str) -> dict[str, Any]:
         """Return what somebody is told of a person."""
         found: dict[str, Any] = next(
-            one for one in self.sheet(who)["people"] if one["name"] == name
+            person for person in self.sheet(who)["people"] if person["name"] == name
         )
         return found
 
     def test_a_foreman_sees_what_each_shared_and_a_helper_their_own_alone(self) -> None:
         self.share(self.helper, "move", 40)
         self.share(self.foreman, "knock", 50)
-        names = [one["name"] for one in self.sheet(self.foreman)["people"]]
+        names = [person["name"] for person in self.sheet(self.foreman)["people"]]
         self.assertEqual(names, ["Ada", "Bo"])
         own = self.sheet(self.helper)
-        self.assertEqual([(one["name"], one["is_you"]) for one in own["people"]], [("Bo", True)])
+        self.assertEqual(
+            [(person["name"], person["is_you"]) for person in own["people"]], [("Bo", True)]
+        )
         self.assertEqual((own["can_ask"], self.sheet(self.foreman)["can_ask"]), (False, True))
         (done,) = self.of(self.foreman, "Bo")["done"]
         self.assertEqual(

@@ -100,7 +100,7 @@ class People(PeopleTestCase):
         why = self.refused(self.owner, self.path(reader, "link"), None, 409)[""]
         self.assertIn("in other crews too", why)
         owners = Membership.objects.filter(crew=self.crew, role=Role.OWNER).order_by("pk")
-        other = next(one.user for one in owners if one.user.pk != self.first_owner())
+        other = next(owner.user for owner in owners if owner.user.pk != self.first_owner())
         for one in (other, self.user_of(self.owner)):
             self.refused(self.owner, self.path(one, "link"), None, 409)
         Membership.objects.create(crew=self.other_crew, user=helper, role=Role.OWNER)

@@ -132,12 +132,12 @@ def _unlikely(
         "why": _why(question, judged.style),
         "offers": [
             {
-                "slip": str(one.slip),
+                "slip": str(offer.slip),
                 "reading": meant.written(sighting.rod),
                 "says": said(meant, sighting, point.spot, judged),
             }
-            for one in question.offers
-            for meant in [Observed(seen.kind, one.reading)]
+            for offer in question.offers
+            for meant in [Observed(seen.kind, offer.reading)]
         ],
     }
 

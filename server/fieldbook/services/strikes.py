@@ -69,7 +69,7 @@ def strike_backsight(
             raise missing("backsight", key)
         tie = _tie(set_up, chosen)
         others = [one for one in read if not one.struck and one is not chosen]
-        if not any(_tie(set_up, one) is tie for one in others):
+        if not any(_tie(set_up, other) is tie for other in others):
             raise Conflict(
                 chosen.typed,
                 f"No other backsight of set-up {set_up.number} tells what it does.",

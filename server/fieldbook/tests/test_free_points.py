@@ -80,7 +80,7 @@ class FreePoints(HeightSite):
                 ), level["says"])  # fmt: skip
         (level,) = self.sheet()["levels"]
         self.assertIn('a is the highest. c is 23/32" lower (±', level["says"])
-        told = [(one["point"], one["is_told"]) for one in level["points"]]
+        told = [(point["point"], point["is_told"]) for point in level["points"]]
         self.assertEqual(told, [("a", False), ("b", False), ("c", True)])
 
     def test_stairs_name_the_odd_riser(self) -> None:
@@ -104,7 +104,7 @@ class FreePoints(HeightSite):
             body = self.shot_body(set_up, self.add(name)["id"], "3.10")
             self.ok(self.helper, "shots", body)
         (level,) = self.sheet()["levels"]
-        self.assertEqual([one["point"] for one in level["points"]], ["a", "b", "e"])
+        self.assertEqual([point["point"] for point in level["points"]], ["a", "b", "e"])
         self.assertTrue(level["says"].startswith("Level"), level["says"])
         self.assertEqual(
             level["left_out"], "c, d from another set-up: shoot from set-up 1 to compare."

@@ -149,7 +149,9 @@ class KeepIt(HeightSite):
         self.assertEqual(self.ok(self.foreman, path, body, 200)["id"], job)
         kept = Job.objects.get(pk=job)
         self.assertEqual((kept.name, kept.place, kept.style), ("Fence line", "", "ft"))
-        self.assertEqual([one.name for one in Benchmark.objects.filter(job=kept)], ["BM1"])
+        self.assertEqual(
+            [benchmark.name for benchmark in Benchmark.objects.filter(job=kept)], ["BM1"]
+        )
         self.assertEqual((SetUp.objects.count(), Shot.objects.count()), (1, 1))
         sheet = self.get(f"jobs/{job}")
         self.assertIsNone(sheet["set_ups"][0]["place"])
@@ -248,7 +250,7 @@ class AnyUnits(SiteTestCase):
 
     def rods(self) -> dict[str, Any]:
         sheet = self.get(f"crews/{self.crew.pk}/gear")
-        return {one["units"]: one["rod"] for one in sheet["usual_rods"]}
+        return {rod["units"]: rod["rod"] for rod in sheet["usual_rods"]}
 
     def typed(self, units: str, known: str, reading: str, target: str) -> Body:
         points = [{"target": target}]

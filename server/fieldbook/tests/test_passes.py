@@ -53,7 +53,9 @@ class BackSightsPassesAndSlips(Trusted):
         sound = self.latest(key)
         self.assertEqual((sound["standing"]["stands"], sound["standing"]["why"]), (True, ""))
         self.assertNotEqual(self.states()["A1"], "in-doubt")
-        struck = [(one["benchmark"], one["struck"]) for one in sound["backsights"]]
+        struck = [
+            (backsight["benchmark"], backsight["struck"]) for backsight in sound["backsights"]
+        ]
         self.assertEqual(struck, [("BM1", ""), ("BM2", "read on the wrong nail")])
         rows = self.get(f"set-ups/{key}/book")["rows"]
         self.assertEqual(rows[1]["struck"], "read on the wrong nail")

@@ -122,7 +122,9 @@ class DoubtAndTheWayOut(Trusted):
         self.assertEqual(self.states(), {"A1": "on", "A2": "in-doubt"})
         self.assertIn("It was knocked", self.standing()["why"])
         instruments = self.get(f"jobs/{self.job}")["instruments"]
-        self.assertEqual({one["trust"]["state"] for one in instruments}, {"never-checked"})
+        self.assertEqual(
+            {instrument["trust"]["state"] for instrument in instruments}, {"never-checked"}
+        )
         self.reread(20, "4' 2\"", occasion="knock")
         self.assertEqual(self.states(), {"A1": "on", "A2": "on"})
 

@@ -255,7 +255,7 @@ def floor_form(typed: dict[str, Any]) -> FloorForm:
     """Return the service's form of a checked body."""
     panels = [{**panel, "corners": _pairs(panel["corners"])} for panel in typed["panels"]]
     thickened = [dict(one) for one in typed["thickened"]]
-    layers = [dict(one) for one in typed["layers"]]
+    layers = [dict(layer) for layer in typed["layers"]]
     own = {"corners": _pairs(typed["corners"]), "panels": panels}
     own |= {"thickened": thickened, "layers": layers}
     return FloorForm(**{**typed, **own})

@@ -105,4 +105,4 @@ class CornersView(SignedInView):
         except (binascii.Error, ValueError) as failed:
             raise serializers.ValidationError({"table": "It is no base64."}) from failed
         corners = read_corners(table, kind_of(found))
-        return Response({"corners": [{"x": one.x, "y": one.y} for one in corners]})
+        return Response({"corners": [{"x": corner.x, "y": corner.y} for corner in corners]})

@@ -64,7 +64,7 @@ def read_underside(
     layers = read_layers(entries, typed["layers"])
     if layers is None or len(entries.problems) > before:
         return None
-    thickened = tuple(one for one in edges if one is not None)
+    thickened = tuple(edge for edge in edges if edge is not None)
     return Underside(outline, thickness, taper, thickened, layers)
 
 

@@ -60,7 +60,7 @@ def add_point(user: User, floor_id: UUID, form: PointForm) -> tuple[Point, bool]
 def _next_name(extras: Iterable[Point]) -> str:
     """Return a name that no point has or had: one behind the last of them."""
     numbers = [re.match(r"X(\d+)", point.name) for point in extras]
-    return f"X{max((int(one[1]) for one in numbers if one), default=0) + 1}"
+    return f"X{max((int(number[1]) for number in numbers if number), default=0) + 1}"
 
 
 def _read_place(floor: Floor, form: PointForm) -> PlanPoint:

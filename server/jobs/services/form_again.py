@@ -16,7 +16,7 @@ def floor_form_of(key: UUID, typed: FloorTyped) -> FloorForm:
     own: dict[str, Any] = {
         **typed,
         "corners": _pairs(typed["corners"]),
-        "panels": [{**one, "corners": _pairs(one["corners"])} for one in typed["panels"]],
+        "panels": [{**panel, "corners": _pairs(panel["corners"])} for panel in typed["panels"]],
         "reference": _key(typed["reference"]),
     }
     own |= dict.fromkeys(("length", "width", "notch_length", "notch_width"), "")
@@ -52,4 +52,4 @@ def _key(text: str) -> UUID | None:
 
 
 def _pairs(corners: list[Corner]) -> list[list[str]]:
-    return [[one["x"], one["y"]] for one in corners]
+    return [[corner["x"], corner["y"]] for corner in corners]

@@ -130,7 +130,11 @@ def tie_sheets(job: Job) -> list[TieSheet]:
 
 def _as_tied(tie: DatumTie) -> Elevation:
     """Return what a benchmark's elevation was when it was tied, whatever it was corrected to."""
-    later = [one for one in tie.benchmark.corrections.all() if one.recorded_at > tie.recorded_at]
+    later = [
+        correction
+        for correction in tie.benchmark.corrections.all()
+        if correction.recorded_at > tie.recorded_at
+    ]
     first = min(later, key=lambda one: one.recorded_at, default=None)
     elevation: Elevation = first.was if first else tie.benchmark.elevation
     return elevation

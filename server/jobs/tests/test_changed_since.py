@@ -84,7 +84,7 @@ class TwoAtOneFloor(SiteTestCase):
         refuse_overwriting(now, now, {"a": "9", "b": "9", "c": "9"})
         with self.assertRaises(ChangedSince) as refused:
             refuse_overwriting(opened, now, {"a": "1", "b": "3", "c": "3"})
-        self.assertEqual([one.field for one in refused.exception.problems], ["a", "c"])
+        self.assertEqual([problem.field for problem in refused.exception.problems], ["a", "c"])
 
 
 FALL = {

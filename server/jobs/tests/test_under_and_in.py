@@ -22,7 +22,7 @@ class UnderASlab(SiteTestCase):
 
     def levels(self) -> dict[str, str]:
         rungs = self.get(f"jobs/{self.job}/ladder")["rungs"]
-        return {one["name"]: one["level"]["text"] for one in rungs if one["kind"] == "floor"}
+        return {rung["name"]: rung["level"]["text"] for rung in rungs if rung["kind"] == "floor"}
 
     def test_every_layer_has_its_level_and_moves_with_what_was_measured(self) -> None:
         floor = self.floor_on(FOAM, SAND)

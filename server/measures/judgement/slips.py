@@ -101,12 +101,12 @@ class _Crew:
             return
         if self.rod.has(reading_of(slipped)):
             offers = self._offers(slipped, near) or []
-            share.add(any(abs(one - read) < FOUND for one in offers))
+            share.add(any(abs(offer - read) < FOUND for offer in offers))
 
     def _offers(self, read: float, near: tuple[Near, ...]) -> list[float] | None:
         """Return the readings the product would offer instead; None where it does not ask."""
         question = question_about(self.sighted, Observed.standing(reading_of(read)), self.aim, near)
-        return None if question is None else [float(one.reading) for one in question.offers]
+        return None if question is None else [float(offer.reading) for offer in question.offers]
 
     def _walk(self) -> Iterator[Place]:
         spacing = self.rng.choice((1.5, 2.4, 3.0))

@@ -36,7 +36,7 @@ class Fuzzing(TestCase):
         def drawn(seed: int) -> list[bytes]:
             fuzzer = Fuzzer("ines", seed)
             operations = [fuzzer.draw.choice(fuzzer.operations)[2] for _ in range(30)]
-            return [fuzzer._body(one) for one in operations]
+            return [fuzzer._body(operation) for operation in operations]
 
         with (
             mock.patch("server.measures.fuzz._keys", return_value={"job": [1, 2, 3]}),

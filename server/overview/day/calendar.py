@@ -64,8 +64,8 @@ def _calendar(user: User) -> bytes:
     days = DayOnJob.objects.filter(
         person=user, day__gte=today - PAST, day__lte=today + AHEAD, **own
     ).select_related("job")
-    for one in days.order_by("day"):
-        calendar.add_component(_day(one.job, one.day))
+    for day in days.order_by("day"):
+        calendar.add_component(_day(day.job, day.day))
     pours = Pour.objects.filter(
         retired_at=None,
         closing=None,

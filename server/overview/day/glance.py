@@ -71,7 +71,7 @@ def work_out(job: Job) -> GlanceSheet:
 def glance_of(sheet: JobSheet) -> GlanceSheet:
     """Return what a job's sheet comes to at a glance."""
     following = _next(sheet["steps"])
-    ahead = [_pour(one) for one in sheet["pours"] if one["state"] != "poured"]
+    ahead = [_pour(pour) for pour in sheet["pours"] if pour["state"] != "poured"]
     held = [one for one in ahead if one["state"] == "hold"]
     stages = sheet["stages"]
     return {
@@ -89,8 +89,8 @@ def glance_of(sheet: JobSheet) -> GlanceSheet:
 
 def _next(steps: list[Step]) -> Step | None:
     """Return what comes next; where all is done, what asks for attention."""
-    asking = [one for one in steps if one["state"] == "attention"]
-    coming = [one for one in steps if one["state"] == "next"]
+    asking = [step for step in steps if step["state"] == "attention"]
+    coming = [step for step in steps if step["state"] == "next"]
     return next(iter([*coming, *asking]), None)
 
 
@@ -120,5 +120,5 @@ def is_fresh(glance: Kept | Glance, now: datetime) -> bool:
 
     Time alone makes a GO a hold, and never the other way round.
     """
-    holds = GO_HOLDS if any(one["state"] == "go" for one in glance.sheet["pours"]) else HOLDS
+    holds = GO_HOLDS if any(pour["state"] == "go" for pour in glance.sheet["pours"]) else HOLDS
     return not glance.is_stale and now - glance.made_at < holds

@@ -135,19 +135,19 @@ def day_sheet(user: User) -> DaySheet:
     """Return the day of a person's crews."""
     places = list(Membership.objects.filter(user=user).select_related("crew"))
     places.sort(key=lambda one: (one.crew.name, one.crew_id))
-    crews = {one.crew_id: one.crew.name for one in places}
+    crews = {place.crew_id: place.crew.name for place in places}
     found = Job.objects.filter(crew__in=list(crews)).order_by("-created_at", "name")
     jobs = [_Row(*one) for one in found.values_list(*COLUMNS)]
     standing = _standing(jobs)
     rows = [_job(job, crews[job.crew], standing.get(job.key)) for job in jobs]
     return {
         "jobs": rows,
-        "pours": sorted(_pours(rows), key=lambda one: one["pours_at"]),
+        "pours": sorted(_pours(rows), key=lambda pour: pour["pours_at"]),
         "due": list(_due(list(crews))),
         "levelings": _levelings(list(crews)),
         "crews": _crews(places),
         "days": _days(list(crews)),
-        "is_whole": all(one["stands"] or one["is_archived"] for one in rows),
+        "is_whole": all(row["stands"] or row["is_archived"] for row in rows),
     }
 
 
@@ -215,19 +215,19 @@ def _levelings(crews: list[UUID]) -> list[DueLeveling]:
 
 
 def _crews(places: list[Membership]) -> list[DayCrew]:
-    members = Membership.objects.filter(crew__in=[one.crew_id for one in places])
+    members = Membership.objects.filter(crew__in=[place.crew_id for place in places])
     people: dict[UUID, list[CrewPerson]] = {}
-    for one in members.select_related("user").order_by(F("user__first_name"), "pk"):
-        person: CrewPerson = {"id": one.user_id, "name": one.user.shown_name}
-        people.setdefault(one.crew_id, []).append(person)
+    for member in members.select_related("user").order_by(F("user__first_name"), "pk"):
+        person: CrewPerson = {"id": member.user_id, "name": member.user.shown_name}
+        people.setdefault(member.crew_id, []).append(person)
     return [
         {
-            "id": str(one.crew_id),
-            "name": one.crew.name,
-            "can_plan": Ability.PLAN in ABILITIES[one.role],
-            "people": people.get(one.crew_id, []),
+            "id": str(place.crew_id),
+            "name": place.crew.name,
+            "can_plan": Ability.PLAN in ABILITIES[place.role],
+            "people": people.get(place.crew_id, []),
         }
-        for one in places
+        for place in places
     ]
 
 

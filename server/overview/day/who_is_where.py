@@ -28,7 +28,7 @@ def put_on_job(user: User, job_id: UUID, day: date, people: list[int]) -> None:
         why, accepts = "That day is not ahead.", "Choose a day from today on, within a year."
         raise Invalid(Problem("day", "far", day.isoformat(), why, accepts))
     members = Membership.objects.filter(crew=job.crew_id, user__in=people).select_related("user")
-    by_key = {one.user_id: one.user for one in members}
+    by_key = {member.user_id: member.user for member in members}
     strangers = [key for key in people if key not in by_key]
     if strangers:
         why, accepts = "They are not in this crew.", "Choose people of the crew."
@@ -45,4 +45,4 @@ def put_on_job(user: User, job_id: UUID, day: date, people: list[int]) -> None:
 
 
 def _named(people: list[User]) -> dict[str, object]:
-    return {"people": ", ".join(sorted(one.shown_name for one in people))}
+    return {"people": ", ".join(sorted(person.shown_name for person in people))}

@@ -86,7 +86,7 @@ def happened_sheet(user: User, job_id: UUID, wanted: Wanted, page: int) -> Happe
     most = PAGE * page + 1
     rows = list(happened(job, wanted, most))
     people = User.objects.filter(pk__in=_people(job))
-    named: list[PersonNamed] = [{"id": one.pk, "name": one.shown_name} for one in people]
+    named: list[PersonNamed] = [{"id": person.pk, "name": person.shown_name} for person in people]
     return {
         "happened": rows[PAGE * (page - 1) : PAGE * page],
         "is_more": len(rows) == most and page < PAGES,

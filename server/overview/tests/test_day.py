@@ -46,7 +46,7 @@ class Day(PourTestCase):
         points = Point.objects.filter(retired_at=None).count()
         self.assertEqual((stands["left"], stands["doubted"]), (points, 0))
         self.assertEqual(stands["verdict"], "hold")
-        firsts = [one["faults"][0]["says"] for one in self.pour_lines()]
+        firsts = [line["faults"][0]["says"] for line in self.pour_lines()]
         for why, first in zip(stands["why"], firsts, strict=True):
             self.assertTrue(why.startswith(first), (why, first))
         self.assertEqual(len(stands["why"]), self.get(f"jobs/{self.job}")["pours"][0]["holds"])
@@ -54,7 +54,7 @@ class Day(PourTestCase):
         self.assertTrue(stands["note"].startswith("0 of "))
 
     def pour_lines(self) -> Any:
-        return [one for one in self.get(f"pours/{self.pour}")["lines"] if not one["is_go"]]
+        return [line for line in self.get(f"pours/{self.pour}")["lines"] if not line["is_go"]]
 
     def test_its_glance_is_worked_out_again_once_anything_was_recorded(self) -> None:
         left = self.stands()["left"]
@@ -191,7 +191,7 @@ class Day(PourTestCase):
         with mock.patch("server.overview.day.sheet.PATIENCE", -1.0):
             first = self.day()
         self.assertFalse(first["is_whole"])
-        self.assertEqual([one["stands"] for one in first["jobs"]], [None] * 4)
+        self.assertEqual([job["stands"] for job in first["jobs"]], [None] * 4)
         with mock.patch("server.overview.day.sheet.PATIENCE", 600.0):
             self.assertTrue(self.day()["is_whole"])
 
@@ -218,7 +218,7 @@ class WhoIsWhere(PourTestCase):
         self.put([self.one.pk, boss.pk])
         self.put([boss.pk, boss.pk])
         days = self.get("day", self.helper)["days"]
-        self.assertEqual([(one["job"], one["person"]) for one in days], [(str(self.job), boss.pk)])
+        self.assertEqual([(day["job"], day["person"]) for day in days], [(str(self.job), boss.pk)])
         what = f"On the job on {self.today:%A, %B} {self.today.day}, {self.today.year}"
         noted = Happening.objects.filter(what=what).order_by("recorded_at")
         self.assertEqual(noted[1].before["people"], "Foreman, Helper")
@@ -282,7 +282,7 @@ class WhoIsWhere(PourTestCase):
         Membership.objects.create(crew=crew, user=self.one, role=Role.READER)
         self.ok(self.outsider, "jobs", body | {"crew": str(crew.pk)})
         day = self.get("day", self.helper)
-        self.assertEqual({one["name"] for one in day["jobs"]}, {"Shed", "Theirs"})
+        self.assertEqual({job["name"] for job in day["jobs"]}, {"Shed", "Theirs"})
         self.assertEqual({one["can_plan"] for one in day["crews"]}, {False})
 
 

@@ -27,7 +27,7 @@ class Ladder(SiteTestCase):
         return self.get(f"jobs/{self.job}/ladder?{query}", self.helper)
 
     def named(self, sheet: Any) -> list[tuple[str, str, str]]:
-        return [(one["of"], one["name"], one["level"]["text"]) for one in sheet["rungs"]]
+        return [(rung["of"], rung["name"], rung["level"]["text"]) for rung in sheet["rungs"]]
 
     def test_the_highest_comes_first_and_nothing_is_left_out(self) -> None:
         self.assertEqual(
@@ -40,14 +40,14 @@ class Ladder(SiteTestCase):
             ],
         )
         self.assertIsNone(self.ladder()["beam"])
-        self.assertEqual({one["clamp"] for one in self.ladder()["rungs"]}, {""})
+        self.assertEqual({rung["clamp"] for rung in self.ladder()["rungs"]}, {""})
 
     def test_with_a_set_up_the_beam_lies_across_and_the_rod_shows_each(self) -> None:
         set_up = self.add_set_up()
         sheet = self.ladder()
         self.assertEqual(sheet["beam"]["level"]["text"], "54' 6 1/2\"")
         self.assertFalse(sheet["beam"]["in_doubt"])
-        clamps = {one["name"]: one["clamp"] for one in sheet["rungs"]}
+        clamps = {rung["name"]: rung["clamp"] for rung in sheet["rungs"]}
         # The beam at 54' 6 1/2" less the level.
         self.assertEqual(clamps["top of slab"], "3' 2\"")
         self.assertEqual(clamps["stone"], "3' 7\"")
@@ -60,7 +60,7 @@ class Ladder(SiteTestCase):
     def test_what_is_off_the_rod_says_so_and_shows_no_number(self) -> None:
         self.add_set_up()
         self.add_floor(name="Vault", level_from="elevation", level="38 ft", reference=None)
-        rungs = {(one["of"], one["name"]): one for one in self.ladder()["rungs"]}
+        rungs = {(rung["of"], rung["name"]): rung for rung in self.ladder()["rungs"]}
         vault = rungs["Vault", "top of slab"]
         self.assertEqual(vault["clamp"], "")
         self.assertIn("rod", vault["obstacle"])
@@ -70,7 +70,7 @@ class Ladder(SiteTestCase):
         set_up = self.add_set_up()
         point = self.points(self.floor)["A1"]
         self.ok(self.helper, "shots", self.shot_body(set_up, point, "3' 6\""))
-        shots = {one["name"]: one["shots"] for one in self.ladder()["rungs"]}
+        shots = {rung["name"]: rung["shots"] for rung in self.ladder()["rungs"]}
         found = (Decimal("54.5") + Decimal("0.5") / 12 - Decimal("3.5")) * Decimal("0.3048")
         self.assertEqual([round(Decimal(one), 6) for one in shots["stone"]], [round(found, 6)])
         self.assertEqual(shots["top of slab"], [])
@@ -78,7 +78,7 @@ class Ladder(SiteTestCase):
     def test_what_falls_has_both_its_ends_and_an_element_each_of_its_surfaces(self) -> None:
         self.add_floor(name="Apron", panels=[PANEL])
         self.ok(self.foreman, f"jobs/{self.job}/elements", element_body("footing", self.floor))
-        rungs = {(one["of"], one["name"]): one for one in self.ladder()["rungs"]}
+        rungs = {(rung["of"], rung["name"]): rung for rung in self.ladder()["rungs"]}
         apron = rungs["Apron", "top of slab"]
         fall = Decimal(apron["level"]["metres"]) - Decimal(apron["lowest"]["metres"])
         self.assertEqual(fall, Decimal("0.12"))

@@ -90,7 +90,7 @@ class TheEveningBefore(SiteTestCase):
     def test_foremen_are_told_once_and_not_before_the_evening(self) -> None:
         self.assertEqual(self.told(15.1), [])
         self.assertIn("foreman@crew.example", self.told(15))
-        self.assertNotIn("helper@crew.example", [one.to[0] for one in mail.outbox])
+        self.assertNotIn("helper@crew.example", [message.to[0] for message in mail.outbox])
         self.assertIn("add one under Gear", mail.outbox[0].body)
         self.assertEqual(mail.outbox[0].subject, f"Short for Slab, {self.pour.job.name}")
         self.assertEqual(self.told(14), [])

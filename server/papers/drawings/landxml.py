@@ -44,8 +44,8 @@ def landxml_of(
         where = _where(point, unit, origin)
         _add(cg_points, "CgPoint", where, name=_held(point.number), desc=_held(point.description))
     listed = _add(root, "Surfaces")
-    for one in surfaces:
-        _surface(listed, one, unit, origin)
+    for surface in surfaces:
+        _surface(listed, surface, unit, origin)
     return etree.tostring(root, xml_declaration=True, encoding="UTF-8", pretty_print=True)
 
 

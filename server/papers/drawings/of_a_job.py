@@ -40,9 +40,9 @@ def drawing_of(
 
 
 def _section(section: Section, shapes: Iterable[DrawnShape]) -> Iterator[DrawnShape]:
-    places = [place for one in shapes for place in one.places] or [section.line.start]
+    places = [place for shape in shapes for place in shape.places] or [section.line.start]
     left, foot = min(one.x for one in places), min(one.y for one in places) - BELOW
-    ways = [(one.name, way) for one in section.surfaces for way in one.stretches]
+    ways = [(surface.name, way) for surface in section.surfaces for way in surface.stretches]
     highest = max((height for _, way in ways for _, height in way), default=None)
     for name, way in ways:
         assert highest is not None

@@ -67,4 +67,4 @@ def _shot(
 
 
 def _above(surface: Triangulated, datum: float) -> Triangulated:
-    return replace(surface, heights=tuple(one + datum for one in surface.heights))
+    return replace(surface, heights=tuple(height + datum for height in surface.heights))

@@ -41,7 +41,7 @@ def points_csv(
     rows = csv.writer(out, lineterminator="\n")
     rows.writerow(order.columns)
     style = style_of(job)
-    for point in (one.survey(heights) for one in both_heights(job)):
+    for point in (height.survey(heights) for height in both_heights(job)):
         cells = {
             "number": harmless(point.number),
             "northing": to_survey(point.place.y, origin.northing, unit),

@@ -43,7 +43,7 @@ def bring_in_readings(
         raise Invalid(Problem.of("file", refused)) from refused
     bring = _Bringing(user, set_up, taken_at, hashlib.sha256(table).hexdigest())
     with transaction.atomic():
-        each_row([(one.point.row, one) for one in readings], bring.record, progress)
+        each_row([(reading.point.row, reading) for reading in readings], bring.record, progress)
     off = f" {bring.off} are off their design." if bring.off else ""
     return f"{len(readings)} readings are in the book of set-up {set_up.number}.{off}"
 

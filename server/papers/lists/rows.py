@@ -24,8 +24,8 @@ def each_row(
             take(row)
         except Refusal as refused:
             problems += [
-                replace(one, field="file", why=f"Row {number}: {one.why}")
-                for one in refused.problems
+                replace(problem, field="file", why=f"Row {number}: {problem.why}")
+                for problem in refused.problems
             ]
         if len(problems) >= MOST_REFUSALS:
             break

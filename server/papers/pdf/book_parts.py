@@ -26,13 +26,15 @@ def benchmarks_part(plan: JobPlan, width: float) -> list[Flowable]:
     sheets, retired = benchmark_sheets(plan.job, plan.style)
     rows = [
         [
-            one["name"],
-            one["elevation"]["text"],
-            one["description"],
-            f"{one['place']['x']['text']}, {one['place']['y']['text']}" if one["place"] else "",
-            one["uncertainty"],
+            sheet["name"],
+            sheet["elevation"]["text"],
+            sheet["description"],
+            f"{sheet['place']['x']['text']}, {sheet['place']['y']['text']}"
+            if sheet["place"]
+            else "",
+            sheet["uncertainty"],
         ]
-        for one in sheets
+        for sheet in sheets
     ]
     titles = ("Name", "Elevation", "What it is", "Place, right and away", "Sure within")
     ties = [
@@ -43,7 +45,7 @@ def benchmarks_part(plan: JobPlan, width: float) -> list[Flowable]:
         for tie in tie_sheets(plan.job)
     ]
     put_right = [
-        *(f"{one['name']} was {said}." for one in sheets for said in one["corrections"]),
+        *(f"{sheet['name']} was {said}." for sheet in sheets for said in sheet["corrections"]),
         *(
             f"{one['name']} at {one['elevation']['text']} ({one['description']}) is retired, "
             f"{one['what']}: {one['why']} ({one['by']}, {moment_text(one['at'])})."

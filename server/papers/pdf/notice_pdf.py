@@ -86,7 +86,9 @@ def notice_story(page: NoticePage, width: float) -> list[Flowable]:
     ]
     if page["state"] != NoticeState.VOID and page["map"]["bands"]:
         corners = [(x, y) for x, y in page["corners"]]
-        spots = [(one["point"], one["thickness"], (one["x"], one["y"])) for one in page["spots"]]
+        spots = [
+            (spot["point"], spot["thickness"], (spot["x"], spot["y"])) for spot in page["spots"]
+        ]
         story += [
             text("How thick, and where", HEADING),
             MapDrawing(page["map"], corners, spots, width),

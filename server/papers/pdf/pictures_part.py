@@ -31,7 +31,7 @@ def pictures_of_notice_part(notice: Notice, width: float) -> list[Flowable]:
 def _laid_out(pictures: Sequence[Picture], width: float) -> list[Flowable]:
     if not pictures:
         return []
-    cells = [_cell(one, width / A_ROW - 4 * mm) for one in pictures]
+    cells = [_cell(picture, width / A_ROW - 4 * mm) for picture in pictures]
     rows = [_row(cells[at : at + A_ROW]) for at in range(0, len(cells), A_ROW)]
     table = Table(rows, colWidths=[width / A_ROW] * A_ROW, hAlign="LEFT")
     return [text("Pictures", HEADING), table]

@@ -54,8 +54,12 @@ def _floor(plan: JobPlan, own: OwnPegs, key: UUID, width: float) -> list[Flowabl
         assert undecided is not None
         return [*story, text(undecided["why"])]
     shots = [
-        (one.point.name, shot_thickness(plan, floor, one)["thickness"], _spot(one.point.place))
-        for one in own.found
+        (
+            point.point.name,
+            shot_thickness(plan, floor, point)["thickness"],
+            _spot(point.point.place),
+        )
+        for point in own.found
     ]
     corners = [_spot(corner) for corner in plan.outlines[key].corners]
     story += [MapDrawing(map_of(plan, key, own), corners, shots, width)]

@@ -52,9 +52,9 @@ def labels_of(job: Job, ask: LabelAsk, site: str) -> list[Label]:
     Raises :class:`Invalid` where there is none.
     """
     found = [
-        _label(job, one, ask, site)
-        for one in both_heights(job)
-        if one.point is not None and ask.task in ("", one.point.task)
+        _label(job, height, ask, site)
+        for height in both_heights(job)
+        if height.point is not None and ask.task in ("", height.point.task)
     ]
     if not found:
         why, accepts = "No point of the plan is labelled so.", "Choose all points."

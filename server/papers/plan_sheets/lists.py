@@ -41,7 +41,9 @@ def walking_paper(job: Job, ask: SheetAsk, task: str) -> Paper:
     Raises :class:`Invalid` where no point is of that task.
     """
     style = style_of(job)
-    points = [one for one in both_heights(job) if one.point and task in ("", one.point.task)]
+    points = [
+        height for height in both_heights(job) if height.point and task in ("", height.point.task)
+    ]
     if not points:
         why, accepts = "No point of the plan is walked to so.", "Choose all points."
         raise Invalid(Problem("task", "no-points", task, why, accepts))
@@ -73,10 +75,14 @@ def piers_paper(user: User, job: Job, ask: SheetAsk) -> Paper:
         raise Invalid(Problem(None, "no-piers", job.name, why, accepts))
     width = width_on(ask.size)
     story: list[Flowable] = []
-    for one in schedules:
-        story += [text(f"{one['name']}: pier schedule", HEADING), text(_about(one), TEXT), gap(4)]
-        story += table(PIERS, [_pier(line) for line in one["piers"]], PIER_SHARES, width)
-        story += [text(line) for line in _cut_list(one)]
+    for schedule in schedules:
+        story += [
+            text(f"{schedule['name']}: pier schedule", HEADING),
+            text(_about(schedule), TEXT),
+            gap(4),
+        ]
+        story += table(PIERS, [_pier(line) for line in schedule["piers"]], PIER_SHARES, width)
+        story += [text(line) for line in _cut_list(schedule)]
     return laid_out(story, ask.size, f"{job.name}, piers", [_made(job)])
 
 

@@ -42,7 +42,7 @@ def plan_paper(job: Job, ask: SheetAsk) -> Paper:
     if not shapes and not points:
         why, accepts = "Nothing is on the plan yet.", "Lay out a floor first."
         raise Invalid(Problem(None, "nothing-drawn", job.name, why, accepts))
-    said = [written(one, style, in_tenths=ask.in_tenths) for one in points]
+    said = [written(point, style, in_tenths=ask.in_tenths) for point in points]
     spots = [
         Spot(one.place, _lines(words), one.is_known)
         for one, words in zip(points, said, strict=True)

@@ -52,7 +52,9 @@ class ScaledPlan(Flowable):
         super().__init__()
         self.shapes, self.spots, self.style, self.ask = shapes, spots, style, ask
         self.width, self.height = room
-        places = [place for one in shapes for place in one.places] + [one.place for one in spots]
+        places = [place for shape in shapes for place in shape.places] + [
+            spot.place for spot in spots
+        ]
         xs, ys = [one.x for one in places], [one.y for one in places]
         self.left, self.near = min(xs), min(ys)
         self.across, self.along = max(xs) - self.left, max(ys) - self.near

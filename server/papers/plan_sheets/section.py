@@ -25,11 +25,11 @@ class Section:
 
 def section_of(job: Job, line: SectionLine) -> Section:
     """Return a job's section; raises :class:`BadOutline` for a line that cuts nothing."""
-    surfaces = tuple(one for one in _surfaces(JobPlan(job), line) if one.stretches)
+    surfaces = tuple(surface for surface in _surfaces(JobPlan(job), line) if surface.stretches)
     found = [
-        (SURFACES[Task(one.point.task)], one.point.name, one.place, one.found)
-        for one in both_heights(job)
-        if one.point is not None and one.found is not None
+        (SURFACES[Task(height.point.task)], height.point.name, height.place, height.found)
+        for height in both_heights(job)
+        if height.point is not None and height.found is not None
     ]
     shots = beside(line, found)
     if not surfaces and not shots:

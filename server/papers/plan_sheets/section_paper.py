@@ -52,12 +52,12 @@ def section_paper(job: Job, line: SectionLine, ask: SheetAsk) -> Paper:
     story: list[Flowable] = [text(head, HEADING), drawing, gap(8)]
     rows = [
         [
-            one.surface,
-            one.point,
-            format_length(one.along, style),
-            format_elevation(one.elevation, style),
+            shot.surface,
+            shot.point,
+            format_length(shot.along, style),
+            format_elevation(shot.elevation, style),
         ]
-        for one in section.shots
+        for shot in section.shots
     ]
     if rows:
         story += table(TITLES, rows, (3, 2, 2, 2), width)
@@ -73,8 +73,8 @@ class SectionDrawing(Flowable):
         self.section, self.style = section, style
         self.width, self.height = width, TALL + FOOT_ROOM
         heights = [
-            height for one in section.surfaces for way in one.stretches for _, height in way
-        ] + [one.elevation for one in section.shots]
+            height for surface in section.surfaces for way in surface.stretches for _, height in way
+        ] + [shot.elevation for shot in section.shots]
         self.low, self.high = min(heights), max(heights)
         self.tall = max(self.high - self.low, Length.from_metres("0.05"))
         self.inside = (width - LEFT - 8 * mm, TALL - 12 * mm)

@@ -59,8 +59,10 @@ def section_sheet(job: Job, line: SectionLine) -> SectionSheet:
     except RuleError as refused:
         raise Invalid(Problem.of("to_right", refused)) from refused
     style = style_of(job)
-    heights = [height for one in section.surfaces for way in one.stretches for _, height in way]
-    heights += [one.elevation for one in section.shots]
+    heights = [
+        height for surface in section.surfaces for way in surface.stretches for _, height in way
+    ]
+    heights += [shot.elevation for shot in section.shots]
     lowest, highest = min(heights), max(heights)
     return {
         "length": show(line.length, style),
@@ -68,17 +70,17 @@ def section_sheet(job: Job, line: SectionLine) -> SectionSheet:
         "lowest": show(lowest, style),
         "highest": show(highest, style),
         "surfaces": [
-            {"name": one.name, "stretches": [_cut(way, style) for way in one.stretches]}
-            for one in section.surfaces
+            {"name": surface.name, "stretches": [_cut(way, style) for way in surface.stretches]}
+            for surface in section.surfaces
         ],
         "found": [
             {
-                "surface": one.surface,
-                "point": one.point,
-                "along": float(one.along),
-                "elevation": show(one.elevation, style),
+                "surface": shot.surface,
+                "point": shot.point,
+                "along": float(shot.along),
+                "elevation": show(shot.elevation, style),
             }
-            for one in section.shots
+            for shot in section.shots
         ],
     }
 

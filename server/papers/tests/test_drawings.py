@@ -67,35 +67,35 @@ class AsDxf(WorkTestCase):
     def test_points_stand_in_space_with_their_numbers_heights_and_names(self) -> None:
         document = self.drawn("unit=ft&northing=0&easting=0&heights=planned")
         self.assertEqual(document.header["$INSUNITS"], 2)
-        points = {one.dxf.layer: 0 for one in self.of(document, "POINT")}
+        points = {entity.dxf.layer: 0 for entity in self.of(document, "POINT")}
         self.assertEqual(set(points), {"BENCHMARKS", "POINTS"} & set(points))
         stored = Point.objects.get(floor=self.floor, name="B1")
         at = [
-            one.dxf.location
-            for one in self.of(document, "POINT")
-            if abs(one.dxf.location.x - float(stored.x.metres) / 0.3048) < 1e-6
-            and abs(one.dxf.location.y - float(stored.y.metres) / 0.3048) < 1e-6
+            entity.dxf.location
+            for entity in self.of(document, "POINT")
+            if abs(entity.dxf.location.x - float(stored.x.metres) / 0.3048) < 1e-6
+            and abs(entity.dxf.location.y - float(stored.y.metres) / 0.3048) < 1e-6
         ]
         self.assertEqual(len(at), 1)
-        texts = [one.dxf.text for one in self.of(document, "TEXT")]
-        (said,) = [one for one in texts if one.endswith("Floor, B1")]
+        texts = [entity.dxf.text for entity in self.of(document, "TEXT")]
+        (said,) = [text for text in texts if text.endswith("Floor, B1")]
         self.assertEqual(float(said.split()[1]), round(at[0].z, 3))
         self.assertEqual(len(texts), len(self.of(document, "POINT")))
 
     def test_a_height_that_was_not_found_is_not_written(self) -> None:
         document = self.drawn("unit=m&northing=0&easting=0&heights=found")
-        texts = [one.dxf.text for one in self.of(document, "TEXT")]
-        (said,) = [one for one in texts if one.endswith("Floor, B1")]
+        texts = [entity.dxf.text for entity in self.of(document, "TEXT")]
+        (said,) = [text for text in texts if text.endswith("Floor, B1")]
         self.assertEqual(len(said.split()), 3)
 
     def test_what_is_cut_or_filled_stands_beside_what_was_shot(self) -> None:
         self.set_up_id = self.add_set_up()
-        points = {one.name: str(one.pk) for one in Point.objects.filter(floor=self.floor)}
+        points = {point.name: str(point.pk) for point in Point.objects.filter(floor=self.floor)}
         read = {"A1": "3' 7\"", "A4": "3' 8 3/8\"", "C1": "3' 6\"", "C4": "3' 7\""}
         for name, reading in read.items():
             self.ok(self.helper, "shots", self.shot_body(self.set_up_id, points[name], reading))
         document = self.drawn("unit=ft&northing=0&easting=0&heights=found")
-        sprayed = [one for one in self.of(document, "TEXT") if one.dxf.layer == "CUT-FILL"]
+        sprayed = [entity for entity in self.of(document, "TEXT") if entity.dxf.layer == "CUT-FILL"]
         self.assertEqual(len(sprayed), 4)
         said = {one.dxf.text.split()[0] for one in sprayed}
         self.assertTrue(said <= {"C", "F", "ON"}, said)
@@ -105,26 +105,26 @@ class AsDxf(WorkTestCase):
         )
         self.assertAlmostEqual(amounts[-1] - amounts[0], 2.375 / 12, delta=0.011)
         lines = [
-            one for one in self.of(document, "LWPOLYLINE")
-            if one.dxf.layer.startswith("THICKNESS-")
+            entity for entity in self.of(document, "LWPOLYLINE")
+            if entity.dxf.layer.startswith("THICKNESS-")
         ]  # fmt: skip
         self.assertGreater(len(lines), 3)
         for line in lines:
             for x, y in line.get_points("xy"):
                 self.assertTrue(-1e-6 <= x * 0.3048 <= 6 + 1e-6 and -1e-6 <= y * 0.3048 <= 4 + 1e-6)
         bands = [
-            shapely.Polygon(list(one.get_points("xy")))
-            for one in self.of(document, "LWPOLYLINE")
-            if one.dxf.layer.startswith("BAND-")
+            shapely.Polygon(list(entity.get_points("xy")))
+            for entity in self.of(document, "LWPOLYLINE")
+            if entity.dxf.layer.startswith("BAND-")
         ]
         self.assertGreater(len(bands), 3)
         whole = shapely.unary_union(bands)
         self.assertAlmostEqual(whole.area * 0.3048**2, 24, delta=0.01)
-        overlap = sum(one.area for one in bands) - whole.area
+        overlap = sum(band.area for band in bands) - whole.area
         self.assertAlmostEqual(overlap, 0, delta=0.01)
 
     def test_every_kind_of_element_is_drawn_on_its_own_layer(self) -> None:
-        layers = {one.dxf.name for one in self.drawn().layers}
+        layers = {layer.dxf.name for layer in self.drawn().layers}
         self.assertIn("TEXT", layers)
         self.assertIn("SLAB-FLOOR", layers)
 
@@ -164,7 +164,7 @@ class AsLandXml(WorkTestCase):
         return root.findall(path, {"x": NAMESPACE})
 
     def shoot(self, **readings: str) -> None:
-        points = {one.name: str(one.pk) for one in Point.objects.filter(floor=self.floor)}
+        points = {point.name: str(point.pk) for point in Point.objects.filter(floor=self.floor)}
         for name, reading in readings.items():
             self.ok(self.helper, "shots", self.shot_body(self.set_up_id, points[name], reading))
 

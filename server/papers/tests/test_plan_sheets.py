@@ -51,7 +51,7 @@ class SheetCase(SiteTestCase):
         """Return why a sheet is refused, by field."""
         answer = self.helper.get(f"/api/v1/jobs/{self.job}/{name}.pdf?paper=letter&{query}")
         self.assertEqual(answer.status_code, 400, answer.content[:300])
-        return {one["field"]: one["why"] for one in answer.json()["errors"]}
+        return {error["field"]: error["why"] for error in answer.json()["errors"]}
 
 
 class Plans(SheetCase):
@@ -126,7 +126,7 @@ class Stakes(SheetCase):
         found = []
         for page in document:
             picture = page.render(scale=3).to_pil()
-            found += [one.text for one in zxingcpp.read_barcodes(picture)]
+            found += [barcode.text for barcode in zxingcpp.read_barcodes(picture)]
         return found
 
     def test_every_code_opens_its_point(self) -> None:

@@ -42,7 +42,7 @@ class RoundTrips(SiteTestCase):
         for unit, metre in (("m", 1.0), ("ft", 1 / 0.3048)):
             found = read_dxf(self.file("drawing.dxf", unit))
             self.assertEqual(found.unit, unit)
-            (slab,) = [one for one in found.traced if one.layer == "SLAB-FLOOR"]
+            (slab,) = [shape for shape in found.traced if shape.layer == "SLAB-FLOOR"]
             spots = {
                 (round((x - EAST) / metre, 6), round((y - NORTH) / metre, 6))
                 for x, y in slab.corners(0.01)
@@ -59,15 +59,16 @@ class RoundTrips(SiteTestCase):
             (float(peg["place"]["x"]["metres"]), float(peg["place"]["y"]["metres"]))
             for peg in sheet
         }
-        points = [one for one in found.marks if not one.is_text and "benchmark" not in one.text]
+        points = [mark for mark in found.marks if not mark.is_text and "benchmark" not in mark.text]
         read = {
-            (round((one.x - EAST) / metre, 6), round((one.y - NORTH) / metre, 6)) for one in points
+            (round((point.x - EAST) / metre, 6), round((point.y - NORTH) / metre, 6))
+            for point in points
         }
         self.assertEqual(read, expected)
         stone = (51.375 - 5 / 12) * 0.3048
-        for one in points:
-            assert one.height is not None
-            self.assertAlmostEqual(one.height / metre, stone, places=9)
+        for point in points:
+            assert point.height is not None
+            self.assertAlmostEqual(point.height / metre, stone, places=9)
 
     def test_a_landxml_is_read_to_the_same_points_and_triangles(self) -> None:
         for unit, metre in (("m", 1.0), ("ft", 1 / 0.3048)):
@@ -86,7 +87,7 @@ class RoundTrips(SiteTestCase):
     def test_a_section_lies_below_the_plan_to_one_scale(self) -> None:
         ends = "&from_right=-1 m&from_away=2 m&to_right=7 m&to_away=2 m"
         found = read_dxf(self.file("drawing.dxf", "m", ends))
-        cut = {one.layer: one for one in found.traced if one.layer.startswith("SECTION")}
+        cut = {shape.layer: shape for shape in found.traced if shape.layer.startswith("SECTION")}
         self.assertEqual(set(cut), {"SECTION-FLOOR-TOP-OF-SLAB", "SECTION-FLOOR-STONE"})
         top = cut["SECTION-FLOOR-TOP-OF-SLAB"].bends
         stone = cut["SECTION-FLOOR-STONE"].bends
@@ -119,4 +120,4 @@ class RoundTrips(SiteTestCase):
             capture_output=True, check=True, timeout=60,
         )  # fmt: skip
         features = json.loads(told.stdout)["features"]
-        return [(one["properties"]["Layer"], one["geometry"]) for one in features]
+        return [(feature["properties"]["Layer"], feature["geometry"]) for feature in features]

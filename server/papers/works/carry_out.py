@@ -57,7 +57,9 @@ def _carry_out(work: LongWork, progress: Progress) -> None:
     except _Lost:
         log.warning("a long work was another's by the time it was done: %s", work.pk)
     except Refusal as refused:
-        turns.end(work, WorkState.FAILED, problems=[one.as_kept() for one in refused.problems])
+        turns.end(
+            work, WorkState.FAILED, problems=[problem.as_kept() for problem in refused.problems]
+        )
     except MemoryError:
         _fail(work, "too-large", "Reading it takes more memory than any job does.", "Send less.")
     except Exception as failed:

@@ -101,7 +101,7 @@ class Mirror:
         self.is_behind = False
 
     def _take_along_of(self, user: User) -> None:
-        phones: list[Sender | None] = [Sender(phone=one.pk) for one in Phone.objects.all()]
+        phones: list[Sender | None] = [Sender(phone=phone.pk) for phone in Phone.objects.all()]
         for place in user.memberships.all():
             for sender in phones or [None]:
                 with sent_by(sender):

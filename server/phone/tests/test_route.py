@@ -26,7 +26,7 @@ def regex(name: str) -> re.Pattern[str]:
 
 def places(patterns: list[URLPattern]) -> set[str]:
     """Return the addresses as they are written."""
-    return {str(one.pattern) for one in patterns}
+    return {str(pattern.pattern) for pattern in patterns}
 
 
 def example(place: str) -> str:

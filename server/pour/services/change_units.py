@@ -74,9 +74,9 @@ def change_units(user: User, job_id: UUID, code: str) -> Job:
     if before.kind.is_metric != after.kind.is_metric:
         job.reread_tolerance = reread_tolerance_of(job)
         job.rough_tolerance = rough_tolerance_of(job)
-        for one in _volumes(job):
-            setattr(one.stored, one.column, converted(one, after))
-            one.stored.save(update_fields=[one.column])
+        for volume in _volumes(job):
+            setattr(volume.stored, volume.column, converted(volume, after))
+            volume.stored.save(update_fields=[volume.column])
     job.style = after.code
     job.save(update_fields=["style", "reread_tolerance", "rough_tolerance"])
     shown = "lengths are shown in"
@@ -116,8 +116,10 @@ def _changes(job: Job, after: Style) -> Iterator[UnitChange]:
         ("Rough pass: on within", rough_tolerance_of(job)),
     ):
         yield _change(what, format_length(length, before), format_length(length, after))
-    for one in _volumes(job):
-        yield _change(one.what, _said(one.amount, before), _said(converted(one, after), after))
+    for volume in _volumes(job):
+        yield _change(
+            volume.what, _said(volume.amount, before), _said(converted(volume, after), after)
+        )
     if prices_for(job) is not None:
         there = PriceList.objects.filter(job=job, is_metric=after.kind.is_metric).exists()
         kept = "those typed for it before" if there else "the crew's for it, or none yet"

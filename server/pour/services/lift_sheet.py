@@ -53,7 +53,7 @@ def lift_sheet(user: User, element_id: UUID) -> LiftSheet:
         return _none("Nothing below it was shot: the stone, a layer or the formation.")
     name, key, level = lower
     own = found.get(element_id, OwnPegs())
-    top = {one.point.name: (one.point.place, one.elevation) for one in own.found}
+    top = {point.point.name: (point.point.place, point.elevation) for point in own.found}
     below = [StoneShot(one.point.place, float(one.elevation)) for one in found[key].found]
     try:
         lift = lift_thickness(made.outline, top, below)

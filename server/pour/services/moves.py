@@ -126,11 +126,11 @@ def _rejudged(scope: Scope, before: JobPlan, after: JobPlan) -> Iterator[str]:
     later = Aims(after, aims.grounds)
     for own in pegs.values():
         shots: dict[tuple[str, Tolerance, Tolerance], list[Shot]] = {}
-        for one in own.found:
-            old, new = (each.judged(one.point, Setting.FINE) for each in (aims, later))
+        for point in own.found:
+            old, new = (each.judged(point.point, Setting.FINE) for each in (aims, later))
             if old.target is not None and new.target is not None:
-                key = (one.point.owner.name, old.tolerance, new.tolerance)
-                shots.setdefault(key, []).append((one.elevation, old.target, new.target))
+                key = (point.point.owner.name, old.tolerance, new.tolerance)
+                shots.setdefault(key, []).append((point.elevation, old.target, new.target))
         for (name, old_tolerance, new_tolerance), judged in shots.items():
             for change in rejudged(judged, old_tolerance, new_tolerance):
                 yield f"{name}: {_in_words(change)}"

@@ -62,7 +62,9 @@ def page_of(notice: Notice) -> NoticePage:
     said = said_of(notice)
     corners = plan.outlines[floor.pk].corners
     thick = {shot["point"]: shot["thickness"] for shot in notice.numbers["shots"]}
-    places = {one.point.name: one.point.place for one in own.found if one.point.name in thick}
+    places = {
+        point.point.name: point.point.place for point in own.found if point.point.name in thick
+    }
     return {
         "state": state,
         "why": why,

@@ -65,8 +65,8 @@ class _Modeled:
 
 
 def _modeled(slab: Slab, own: OwnPegs, style: Style) -> _Modeled:
-    model = model_over(slab, tuple(one.point.place for one in own.found))
-    heights = np.array([float(one.elevation) for one in own.found], dtype=np.float64)
+    model = model_over(slab, tuple(point.point.place for point in own.found))
+    heights = np.array([float(point.elevation) for point in own.found], dtype=np.float64)
     off = model.off(model.places.mean(heights))
     thickness = model.thickness - off
     step = METRIC_STEP if style.kind.is_metric else INCH_STEP
@@ -90,7 +90,7 @@ def thickness_areas(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> tuple[Band, 
         made = _modeled(plan.surfaces(floor_id), own, plan.style)
     except NotEnoughShots:
         return ()
-    return tuple(one for one in thickness_bands(made.model, made.off, made.levels) if one.area)
+    return tuple(band for band in thickness_bands(made.model, made.off, made.levels) if band.area)
 
 
 def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
@@ -103,7 +103,7 @@ def map_of(plan: JobPlan, floor_id: UUID, own: OwnPegs) -> ThicknessMap:
     model, off, levels = made.model, made.off, made.levels
     axis = longer_axis(model)
     bands = [_band(one, slab, plan.style) for one in thickness_bands(model, off, levels)]
-    lines = [_contour(one, plan.style) for one in contours(model, off, levels[1:-1])]
+    lines = [_contour(contour, plan.style) for contour in contours(model, off, levels[1:-1])]
     return {
         **undrawn(slab, plan.style, ""),
         "bands": [band for band in bands if band["path"]],
@@ -175,7 +175,7 @@ def _path(pieces: NDArray[np.float64], end: str) -> str:
 def _worst(own: OwnPegs, style: Style) -> list[SpotSheet]:
     """Return the spots farthest off their design, the farthest first, with what to do."""
     shots = {peg["id"]: peg for pegs in own.pegs.values() for peg in pegs}
-    off = [one for one in own.found if _is_off(shots[str(one.point.pk)])]
+    off = [point for point in own.found if _is_off(shots[str(point.point.pk)])]
     off.sort(key=lambda one: abs(float(one.off or Length(0))), reverse=True)
     return [_spot(one, shots[str(one.point.pk)]) for one in off[:WORST]]
 

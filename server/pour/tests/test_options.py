@@ -60,7 +60,7 @@ class Pours(SiteTestCase):
         self.ok(self.helper, path, lay)
         self.ok(self.helper, path, lay, 200)
         shots = {peg["name"]: peg for peg in self.get(self.path)["plan"]["pegs"]}
-        self.assertEqual([one for one in shots if shots[one]["is_covered"]], ["B2"])
+        self.assertEqual([shot for shot in shots if shots[shot]["is_covered"]], ["B2"])
         self.assertEqual(shots["B2"]["shot"]["action"], '1" high, under the sheeting')
         self.assertEqual(shots["B3"]["shot"]["action"], 'add 1/2"')
         sheet = self.options(trigger='1/4"')

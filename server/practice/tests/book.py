@@ -76,7 +76,7 @@ class Book:
 
     def _point(self, spot: str) -> Point | None:
         points = Point.objects.filter(floor__job=self.run.job)
-        return next((one for one in points if spot_of(self.run, one) == spot), None)
+        return next((point for point in points if spot_of(self.run, point) == spot), None)
 
     def _set_up(self, read: Read, body: Body) -> UUID:
         known = Benchmark.objects.filter(job=self.run.job, name=read.spot).first()

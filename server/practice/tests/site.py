@@ -112,7 +112,7 @@ class PracticeTestCase(TestCase):
                 for one in run.tasks
                 if (one.spot, one.is_again) == (entry.spot, is_again) and one.kind in kinds
             ]
-            task = next((one for one in fits if one.key not in run.typed), fits[-1])
+            task = next((fit for fit in fits if fit.key not in run.typed), fits[-1])
             return self.answer(key, task.key, typed=f"{entry.typed:.9f} m")
         assert isinstance(entry, Said)
         if entry.choice:

@@ -35,7 +35,9 @@ class TheEnd(PracticeTestCase):
             run = self.run_of("volume", metric=metric)
             key, _, _ = self.through("volume", run.scene.seed)
             told = self.ask(f"/{key}/end", {})
-            order = next(one for one in told["answers"] if "how much do you order" in one["asks"])
+            order = next(
+                answer for answer in told["answers"] if "how much do you order" in answer["asks"]
+            )
             self.assertTrue(order["right"].endswith(unit), order)
             amount = float(order["right"].split()[0])
             step = 0.1 if metric else 0.25
@@ -73,7 +75,7 @@ class TheEnd(PracticeTestCase):
         self.assertEqual(told["next_time"][0], UNANSWERED)
         self.assertEqual(len(told["next_time"]), 3)
         self.assertEqual(told["points"], 0)
-        self.assertEqual([one["typed"] for one in told["answers"]], [""] * 5)
+        self.assertEqual([answer["typed"] for answer in told["answers"]], [""] * 5)
 
     def test_points_never_fall_below_nothing(self) -> None:
         key = self.begin()
@@ -90,7 +92,7 @@ class TheEnd(PracticeTestCase):
         state = replace(state, is_coarse=True, is_upside_down=True, is_home=False)
         stood = StoodUp(replace(state, knocks=()))
         run.state, run.entries = state, [stood, Read(state, Purpose.SHOT, 1.0)]
-        seen = [one["was_noticed"] for one in debrief_sheet(run)["slips"]]
+        seen = [slip["was_noticed"] for slip in debrief_sheet(run)["slips"]]
         self.assertEqual(seen, [False, False, False, False])
         for changed, noticed in (
             (replace(state, is_coarse=False), [True, False, False, False]),
@@ -98,11 +100,11 @@ class TheEnd(PracticeTestCase):
             (replace(state, is_home=True), [False, False, True, False]),
         ):
             run.state, run.entries = changed, [stood, Read(changed, Purpose.SHOT, 1.0)]
-            seen = [one["was_noticed"] for one in debrief_sheet(run)["slips"]]
+            seen = [slip["was_noticed"] for slip in debrief_sheet(run)["slips"]]
             self.assertEqual(seen, noticed)
         run.state, run.entries = state, [stood, StoodUp(state)]
         self.assertEqual(
-            [one["was_noticed"] for one in debrief_sheet(run)["slips"]], [False] * 3 + [True]
+            [slip["was_noticed"] for slip in debrief_sheet(run)["slips"]], [False] * 3 + [True]
         )
 
     def test_what_a_choice_was_is_told_in_its_words(self) -> None:

@@ -81,7 +81,7 @@ class TheLevel(OpenSite):
         self.assertEqual(low, high)
         self.assertEqual((low["blur"], low["beeps"], low["is_steady"]), (0.0, 0.0, False))
         self.assertGreater(len(low["lines"]), 3)
-        self.assertTrue(all(abs(one["height"]) <= low["span"] / 2 for one in low["lines"]))
+        self.assertTrue(all(abs(line["height"]) <= low["span"] / 2 for line in low["lines"]))
         self.assertEqual(low["whole"], str(int(run.state.true_value())))
 
     def test_what_it_can_not_do_is_refused_in_the_lessons_units(self) -> None:
@@ -99,7 +99,7 @@ class TheLevel(OpenSite):
         told = [sheet, self.level(run, sheet), self.do(run, "carry", spot="A2")]
         told.append(self.sense(str(run.job), 0.5))
         self.assertEqual(names_in(told) & NEVER_NAMED, set())
-        for figure in (run.scene.told_by, *(one.elevation for one in run.scene.marks)):
+        for figure in (run.scene.told_by, *(mark.elevation for mark in run.scene.marks)):
             self.assertNotIn(f"{figure:.6f}"[:8], json.dumps(told))
         self.ask(f"/{run.job}/end", status=403)
 
@@ -128,7 +128,7 @@ class ItsJob(OpenSite):
         run = self.open()
         Book(run, self.client)
         sheet = self.client.get(f"/api/v1/jobs/{run.job}").json()
-        found = {one["name"]: one["place"] for one in sheet["benchmarks"]}
+        found = {benchmark["name"]: benchmark["place"] for benchmark in sheet["benchmarks"]}
         for mark in run.scene.marks:
             place = found[mark.name]
             self.assertAlmostEqual(float(place["x"]["metres"]), mark.place.x, 4)
@@ -150,7 +150,7 @@ class WhoPractices(OpenSite):
         Book(run, self.client)
         told = self.client.get("/api/v1/session").json()
         self.assertEqual((told["person"], told["name"]), (SOMEBODY, "You"))
-        self.assertEqual([one["can_plan"] for one in told["crews"]], [True])
+        self.assertEqual([crew["can_plan"] for crew in told["crews"]], [True])
         self.assertGreater(len(told["styles"]), 3)
         self.assertEqual(Crew.objects.count(), 1)
         self.assertEqual(User.objects.get(pk=SOMEBODY).has_usable_password(), False)

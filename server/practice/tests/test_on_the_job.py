@@ -36,15 +36,15 @@ class TheJob(PracticeTestCase):
             run = run_of(UUID(self.begin("stone", seed)))
             points = Point.objects.filter(floor__job=run.job)
             self.assertEqual(
-                {one.name: spot_of(run, one) for one in points},
-                {one.name: one.name for one in run.scene.targets},
+                {point.name: spot_of(run, point) for point in points},
+                {target.name: target.name for target in run.scene.targets},
             )
             (mark,) = run.scene.marks
             sheet = self.client.get(f"/api/v1/jobs/{run.job}")
             self.assertEqual(sheet.status_code, 401)
             Book(run, self.client)
             job = self.client.get(f"/api/v1/jobs/{run.job}").json()
-            self.assertEqual([one["name"] for one in job["benchmarks"]], [mark.name])
+            self.assertEqual([benchmark["name"] for benchmark in job["benchmarks"]], [mark.name])
             self.client.logout()
             floor = Floor.objects.get(job=run.job)
             top = float(floor.level_elevation.metres)
@@ -77,7 +77,7 @@ class TheJob(PracticeTestCase):
         self.assertEqual(place.role, Role.FOREMAN)
         told = practice_session(User.objects.get(pk=SOMEBODY))
         self.assertEqual(set(told), set(SessionSheet.__annotations__))
-        self.assertEqual([one["id"] for one in told["crews"]], [str(place.crew_id)])
+        self.assertEqual([crew["id"] for crew in told["crews"]], [str(place.crew_id)])
         self.assertEqual(practice_session(None)["crews"], [])
 
 
@@ -99,12 +99,12 @@ class Written(PracticeTestCase):
         """Return what of readings and stands can be compared: a closing is a re-read here."""
         assert isinstance(entries, tuple | list)
         told: list[tuple[str, int, bool, float]] = []
-        for one in entries:
-            if isinstance(one, Read):
-                stands = one.state.stands
-                told.append((one.spot, stands, one.is_struck, one.typed))
-            elif isinstance(one, StoodUp | MarkMade):
-                told.append((type(one).__name__, one.state.stands, False, 0.0))
+        for entry in entries:
+            if isinstance(entry, Read):
+                stands = entry.state.stands
+                told.append((entry.spot, stands, entry.is_struck, entry.typed))
+            elif isinstance(entry, StoodUp | MarkMade):
+                told.append((type(entry).__name__, entry.state.stands, False, 0.0))
         return told
 
     def test_each_mistake_of_these_lessons_is_told_from_the_book(self) -> None:
@@ -157,10 +157,10 @@ class Written(PracticeTestCase):
     def test_a_task_is_done_by_the_book_and_not_beside_it(self) -> None:
         run, _, _ = self.begun()
         sheet = self.ask(f"/{run.job}")
-        done = {one["key"]: one["is_done"] for one in sheet["tasks"]}
+        done = {task["key"]: task["is_done"] for task in sheet["tasks"]}
         self.assertTrue(done["read"])
         self.assertFalse(done["A1"])
-        screens = {one["key"]: one["screen"] for one in sheet["tasks"]}
+        screens = {task["key"]: task["screen"] for task in sheet["tasks"]}
         self.assertEqual((screens["read"], screens["A1"]), ("set-up/new", "stone"))
         (error,) = self.answer(str(run.job), "A1", 409, typed="1 m")["errors"]
         self.assertIn("job's screens", error["accepts"])
@@ -179,8 +179,8 @@ class Written(PracticeTestCase):
         run = run_of(UUID(key))
         player = Player(run.lesson, 4)
         player.play()
-        reads = [one for one in player.entries if isinstance(one, Read)]
-        run.entries.extend(one for one in player.entries if isinstance(one, StoodUp))
+        reads = [entry for entry in player.entries if isinstance(entry, Read)]
+        run.entries.extend(entry for entry in player.entries if isinstance(entry, StoodUp))
         book = Book(run, self.client)
         book.write(reads[0])
         return run, book, reads
@@ -229,7 +229,7 @@ class TheOpenSite(PracticeTestCase):
             key = str(uuid4())
             self.ask("", {"id": key, "lesson": "open", "seed": seed})
             run = run_of(UUID(key))
-            marks = {one.name: one for one in run.scene.marks}
+            marks = {mark.name: mark for mark in run.scene.marks}
             is_misread = run.scene.slipped.has(Slip.NUMBER_MISREAD)
             for known in Benchmark.objects.filter(job=run.job):
                 off = float(known.elevation.metres) - marks[known.name].told
@@ -261,7 +261,7 @@ class TheOpenSite(PracticeTestCase):
         self.assertEqual([one["spot"] for one in told["points_told"]], ["A1", "A2", "A3"])
         self.assertTrue(all(one["is_near"] for one in told["points_told"]))
         self.assertEqual(told["cost"]["again"], [])
-        self.assertEqual([one["was_noticed"] for one in told["slips"]], [True])
+        self.assertEqual([slip["was_noticed"] for slip in told["slips"]], [True])
         self.assertEqual((told["points"], told["of"]), (0, 0))
         heights = [heights_of(run.scene, run.record)[name] for name in ("A1", "A2", "A3")]
         for one, height in zip(told["points_told"], heights, strict=True):

@@ -16,7 +16,7 @@ class Beginning(PracticeTestCase):
 
     def test_every_lesson_is_begun_and_asks_in_its_own_units(self) -> None:
         rows = self.ask("")["lessons"]
-        self.assertEqual([one["key"] for one in rows], [one.key for one in LESSONS])
+        self.assertEqual([one["key"] for one in rows], [lesson.key for lesson in LESSONS])
         for row in rows:
             sheet = self.ask("", {"id": str(uuid4()), "lesson": row["key"], "seed": 11})
             self.assertEqual(sheet["lesson"], row)

@@ -58,7 +58,7 @@ class TheTruth(PracticeTestCase):
                 scene.told_by,
                 *(slipped.knock_by, slipped.section_short, slipped.cone, slipped.tilt.slope),
                 *(slipped.benchmark_moved, slipped.stone_low, slipped.dug_by),
-                *(one.elevation for one in scene.marks),
+                *(mark.elevation for mark in scene.marks),
                 *(scene.surface.elevation(place) for place in scene.spots.values()),
                 *(entry.state.beam() for entry in player.entries if entry.state.spot),
             ]
@@ -81,7 +81,7 @@ class TheTruth(PracticeTestCase):
     def test_a_hint_is_shown_when_asked_for_and_costs(self) -> None:
         key, _, _ = self.through("move", 9)
         sheet = self.ask(f"/{key}")
-        self.assertEqual({one["hint"] for one in sheet["tasks"]}, {""})
+        self.assertEqual({task["hint"] for task in sheet["tasks"]}, {""})
         shown = self.ask(f"/{key}/hints", {"task": "clamp-low"})["tasks"]
         self.assertTrue(shown[1]["hint"])
         self.ask(f"/{key}/hints", {"task": "clamp-low"})

@@ -44,7 +44,7 @@ class Stages(StageCase):
                 self.get(f"jobs/{self.job}{path}")
             of_shots = [one["sql"] for one in asked if "ROW_NUMBER() OVER" in one["sql"]]
             self.assertTrue(of_shots)
-            self.assertEqual([one for one in of_shots if "jobs_element" in one], [])
+            self.assertEqual([shot for shot in of_shots if "jobs_element" in shot], [])
 
     def test_forms_that_are_all_shot_name_the_three_to_shoot_again_on_the_day(self) -> None:
         form = self.place("form")
@@ -111,7 +111,7 @@ class Stages(StageCase):
         self.shoot(cast, "pier-top", "3", "3' 11 1/4\"")
         (sheet,) = self.stage("piers")["pier_tops"]
         self.assertEqual(sheet["floor"], "Floor")
-        says = [one["says"] for one in sheet["tops"]]
+        says = [top["says"] for top in sheet["tops"]]
         self.assertEqual(
             says[:3],
             ['1/2" too high: cut it, or raise what stands on it', '1/2" too low: pack it',
@@ -141,7 +141,7 @@ class Stages(StageCase):
         (sheet,) = self.stage("piers")["pier_tops"]
         self.assertIn("1 of 3 heads locked", sheet["says"])
         self.assertEqual(
-            [bool(one["locked_by"]) for one in sheet["tops"]][3:], [True, False, False]
+            [bool(top["locked_by"]) for top in sheet["tops"]][3:], [True, False, False]
         )
         back = {"id": str(uuid4()), "is_locked": False, "taken_at": "2026-05-04T12:00:00Z"}
         self.ok(self.helper, path, back)
@@ -184,7 +184,7 @@ class Stages(StageCase):
         path = f"set-ups/{self.set_up_id}/marks"
         courses = self.get(f"{path}?element={wall}&stage=forms")["surfaces"]
         self.assertEqual(
-            [one["name"] for one in courses], ["Base", *(f"Course {n}" for n in "123")]
+            [course["name"] for course in courses], ["Base", *(f"Course {n}" for n in "123")]
         )
         self.assertEqual(courses[1]["ways"]["clamp"]["rod"], "2' 6\"")
         sheet = self.get(f"{path}?element={marks}&stage=marks")

@@ -122,7 +122,7 @@ class Stands(SiteTestCase):
         named = self.stands(rod=self.add_rod("up", "ft-in/16"))
         self.assertIn("ft-in/16", named["gear"])
         # A laser's plane errs by the way to the benchmark, wherever it stands.
-        shades = {one for one in sheet["ground"]["cells"] if one >= 0}
+        shades = {cell for cell in sheet["ground"]["cells"] if cell >= 0}
         self.assertEqual(len(shades), 1)
 
     def test_u_counts_how_sure_the_benchmark_itself_is(self) -> None:

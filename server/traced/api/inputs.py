@@ -79,10 +79,12 @@ def placing_form(typed: dict[str, Any]) -> PlacingForm:
     """Return the service's form of a checked body."""
     parts = [
         PartForm(
-            one["shapes"],
-            floor_form(one["floor"]) if one["floor"] is not None else element_form(one["element"]),
-            one["mesh"],
+            part["shapes"],
+            floor_form(part["floor"])
+            if part["floor"] is not None
+            else element_form(part["element"]),
+            part["mesh"],
         )
-        for one in typed["parts"]
+        for part in typed["parts"]
     ]
     return PlacingForm(lay_form(typed), parts, typed["marks"])

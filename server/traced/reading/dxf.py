@@ -100,7 +100,7 @@ class _Reader:
             self.found.leave_out(entity.dxf.layer, handle, f"Its {kind} can't be read: {bad}")
 
     def _insert(self, entity: Any, handle: str, depth: int) -> None:
-        texts = [one.dxf.text for one in entity.attribs]
+        texts = [attrib.dxf.text for attrib in entity.attribs]
         if texts:
             x, y, z = entity.dxf.insert
             self._mark(entity, handle, (x, y, z), " ".join(texts))
@@ -141,14 +141,14 @@ class _Reader:
         if not _lies_flat(entity):
             self._curve(entity, handle)
             return
-        corners = [one for one in entity.vertices if not one.dxf.flags & PULLS]
-        heights = {one.dxf.location.z for one in corners}
+        corners = [vertex for vertex in entity.vertices if not vertex.dxf.flags & PULLS]
+        heights = {corner.dxf.location.z for corner in corners}
         level = heights.pop() if len(heights) == 1 else 0.0
         if entity.is_2d_polyline and entity.dxf.hasattr("elevation"):
             level = level or entity.dxf.elevation.z
         bends = (
-            Bend(one.dxf.location.x, one.dxf.location.y, one.dxf.get("bulge", 0.0))
-            for one in corners
+            Bend(corner.dxf.location.x, corner.dxf.location.y, corner.dxf.get("bulge", 0.0))
+            for corner in corners
         )
         self._add(entity, handle, bends, entity.is_closed, level)
 
@@ -162,7 +162,7 @@ class _Reader:
 
     def _curve(self, entity: Any, handle: str) -> None:
         path = paths.make_path(entity)
-        box = [(one.x, one.y) for one in path.control_vertices()]
+        box = [(vertex.x, vertex.y) for vertex in path.control_vertices()]
         size = max(max(x for x, _ in box) - min(x for x, _ in box),
                    max(y for _, y in box) - min(y for _, y in box))  # fmt: skip
         cut = list(path.flattening(max(size, 1e-9) / FINENESS))
@@ -171,8 +171,8 @@ class _Reader:
 
     def _face(self, entity: Any, handle: str) -> None:
         corners = entity.wcs_vertices()
-        bends = (Bend(one.x, one.y) for one in corners)
-        heights = {one.z for one in corners}
+        bends = (Bend(corner.x, corner.y) for corner in corners)
+        heights = {corner.z for corner in corners}
         self._add(entity, handle, bends, True, heights.pop() if len(heights) == 1 else 0.0)
 
     def _point(self, entity: Any, handle: str) -> None:

@@ -89,11 +89,11 @@ class Found:
 
     def add(self, shape: Traced) -> None:
         """Keep a shape, or leave it out where no plan can have it."""
-        if not all(map(_is_near, (part for one in shape.bends for part in (one.x, one.y)))):
+        if not all(map(_is_near, (part for bend in shape.bends for part in (bend.x, bend.y)))):
             self.leave_out(shape.layer, shape.handle, "Its numbers are none, or no plan's.")
-        elif not all(isfinite(one.bulge) for one in shape.bends):
+        elif not all(isfinite(bend.bulge) for bend in shape.bends):
             self.leave_out(shape.layer, shape.handle, "One of its arcs is no arc.")
-        elif len({(one.x, one.y) for one in shape.bends}) < 2:
+        elif len({(bend.x, bend.y) for bend in shape.bends}) < 2:
             self.leave_out(shape.layer, shape.handle, "It has no length.")
         else:
             self.traced.append(replace(shape, handle=self._own(shape.handle)))
@@ -118,10 +118,10 @@ class Found:
                 for one in self.traced
             ],
             "marks": [
-                [one.handle, one.layer, one.x, one.y, one.height, one.text, one.is_text]
-                for one in self.marks
+                [mark.handle, mark.layer, mark.x, mark.y, mark.height, mark.text, mark.is_text]
+                for mark in self.marks
             ],
-            "meshes": [asdict(one) for one in self.meshes],
+            "meshes": [asdict(mesh) for mesh in self.meshes],
             "left_out": [asdict(one) for one in self.left_out],
             "left_out_more": self.left_out_more,
         }
@@ -137,14 +137,14 @@ class Found:
                 Traced(handle, layer, _bends(flat), is_closed, height)
                 for handle, layer, flat, is_closed, height in body["traced"]
             ],
-            [Mark(*one) for one in body["marks"]],
+            [Mark(*mark) for mark in body["marks"]],
             [
                 Mesh(
-                    one["name"],
-                    tuple((x, y, z) for x, y, z in one["corners"]),
-                    tuple((a, b, c) for a, b, c in one["faces"]),
+                    mesh["name"],
+                    tuple((x, y, z) for x, y, z in mesh["corners"]),
+                    tuple((a, b, c) for a, b, c in mesh["faces"]),
                 )
-                for one in body["meshes"]
+                for mesh in body["meshes"]
             ],
             [LeftOut(**one) for one in body["left_out"]],
             body["left_out_more"],
@@ -152,7 +152,7 @@ class Found:
 
 
 def _flat(bends: Iterable[Bend]) -> list[float]:
-    return [part for one in bends for part in (one.x, one.y, one.bulge)]
+    return [part for bend in bends for part in (bend.x, bend.y, bend.bulge)]
 
 
 def _bends(flat: list[float]) -> tuple[Bend, ...]:

@@ -62,7 +62,7 @@ def follow_drawing(
 def _follow(
     user: User, drawing: BroughtDrawing, found: Found, laid: Laid, kept: PlacedShape
 ) -> None:
-    part, shapes = kept.part, {one.handle: one for one in found.traced}
+    part, shapes = kept.part, {shape.handle: shape for shape in found.traced}
     if part.retired_at is not None:
         raise BadShape(part.name, "It was taken out of the plan.", "Place it anew.")
     was = layers_of(kept.drawing)
@@ -106,7 +106,7 @@ def _measured_before(
     the middle of a ring, and goes on being one.
     """
     found = Found.unpacked(bytes(kept.drawing.content))
-    shapes = {one.handle: one for one in found.traced}
+    shapes = {shape.handle: shape for shape in found.traced}
     before = replace(laid, fitted=Fitted(fit_kept(kept.fit), ()))
     placed = [Placed.of(known(shapes, handle), before) for handle in kept.handles]
     drawn = geometry_of(kind, placed, before, {})

@@ -57,7 +57,7 @@ def keep_drawing(work: HandedIn, content: bytes, progress: Callable[[int, int], 
         content=found.packed(),
         brought_by=work.asked_by,
     )
-    layers = {one.layer for one in found.traced} | {one.layer for one in found.marks}
+    layers = {shape.layer for shape in found.traced} | {mark.layer for mark in found.marks}
     parts = [
         f"{len(found.traced)} lines and outlines" if found.traced else "",
         f"{len(found.marks)} points and texts" if found.marks else "",

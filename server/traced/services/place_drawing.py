@@ -78,9 +78,9 @@ class _Placing:
 
     def __init__(self, user: User, drawing: BroughtDrawing, found: Found, laid: Laid) -> None:
         self.user, self.drawing, self.laid, self.found = user, drawing, laid, found
-        self.shapes = {one.handle: one for one in found.traced}
-        self.marks = {one.handle: one for one in found.marks}
-        self.meshes = {one.name: one for one in found.meshes}
+        self.shapes = {shape.handle: shape for shape in found.traced}
+        self.marks = {mark.handle: mark for mark in found.marks}
+        self.meshes = {mesh.name: mesh for mesh in found.meshes}
         self.problems: list[Problem] = []
 
     def place(self, form: PlacingForm) -> None:
@@ -115,7 +115,7 @@ class _Placing:
         except RuleError as refused:
             self.problems.append(Problem.of(f"{at}.shapes", refused))
         except Refusal as refused:
-            self.problems += [_under(at, one) for one in refused.problems]
+            self.problems += [_under(at, problem) for problem in refused.problems]
 
     def _part(self, part: PartForm) -> None:
         placed = [Placed.of(known(self.shapes, handle), self.laid) for handle in part.handles]
@@ -196,7 +196,9 @@ def keep_placed(record: PlacedShape, placed: Sequence[Placed], laid: Laid) -> No
 
 def _corners_kept(placed: Sequence[Placed]) -> list[list[list[int]]]:
     """Return where shapes lie, in nanometres, as it is kept."""
-    return [[[one.x.nanometres, one.y.nanometres] for one in shape.corners] for shape in placed]
+    return [
+        [[corner.x.nanometres, corner.y.nanometres] for corner in shape.corners] for shape in placed
+    ]
 
 
 def benchmark_form(drawing: BroughtDrawing, mark: Mark, laid: Laid) -> BenchmarkForm:
@@ -233,10 +235,10 @@ def named(placed: Sequence[Placed]) -> Iterator[None]:
         )
         raise Invalid(
             *(
-                replace(one, field="shapes", typed=f"{at}: {one.typed}")
-                if one.field is None or one.field.startswith("corners")
-                else one
-                for one in refused.problems
+                replace(problem, field="shapes", typed=f"{at}: {problem.typed}")
+                if problem.field is None or problem.field.startswith("corners")
+                else problem
+                for problem in refused.problems
             )
         ) from refused
 

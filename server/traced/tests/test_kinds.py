@@ -34,7 +34,7 @@ class Entities(TestCase):
         def draw(space: Any) -> None:
             # A solid has its third and fourth corner the other way around.
             space.add_solid([corners[0], corners[1], corners[3], corners[2]])
-            space.add_3dface([(*one, 2.5) for one in corners], dxfattribs={"layer": "FACE"})
+            space.add_3dface([(*corner, 2.5) for corner in corners], dxfattribs={"layer": "FACE"})
 
         found = {one.layer: one for one in drawn(draw).traced}
         for layer in ("0", "FACE"):
@@ -66,7 +66,7 @@ class Entities(TestCase):
             space.add_mtext("{\\fArial|b1;Slab}\\Pon \\C1;grade", dxfattribs={"insert": (1, 2)})
             space.add_text("%%uKiln%%u 100%%d", dxfattribs={"insert": (5, 6)})
 
-        texts = {one.text for one in drawn(draw).marks}
+        texts = {mark.text for mark in drawn(draw).marks}
         self.assertEqual(texts, {"Slab on grade", "Kiln 100°"})
 
     def test_meshes_and_pictures_of_dimensions_are_left_out_by_name(self) -> None:
@@ -132,7 +132,7 @@ class LandXmlPoints(TestCase):
                 "<CgPoint> 4 \n 5 </CgPoint></CgPoints>"
             )
         )
-        self.assertEqual([one.text for one in found.marks], ["7 IP", ""])
+        self.assertEqual([mark.text for mark in found.marks], ["7 IP", ""])
         self.assertEqual(found.marks[1].handle, "line 2")
         self.assertEqual((found.marks[1].x, found.marks[1].y), (5, 4))
 

@@ -33,13 +33,13 @@ class Dxf(TestCase):
         files = [dxf(shop, version=one) for one in ("R12", "R2000", "R2010", "R2018")]
         for content in (*files, binary_dxf(shop), binary_dxf(shop, "R2000")):
             found = read(content)
-            slab = next(one for one in found.traced if one.layer == "SLAB")
+            slab = next(shape for shape in found.traced if shape.layer == "SLAB")
             self.assertEqual(slab.corners(0.01), tuple(SLAB))
             self.assertTrue(slab.is_closed)
             self.assertEqual(slab.height, 51.5)
-            circles = [one.circle for one in found.traced if one.layer == "PIERS"]
+            circles = [shape.circle for shape in found.traced if shape.layer == "PIERS"]
             self.assertEqual(circles, [(middle, 1.0) for middle in PIERS])
-            (nail,) = [one for one in found.marks if not one.is_text]
+            (nail,) = [mark for mark in found.marks if not mark.is_text]
             self.assertEqual((nail.x, nail.y, nail.height), (40.0, 24.0, 50.25))
             self.assertEqual(nail.text, "BM7 nail in the post")
             self.assertEqual(found.left_out, [])
@@ -81,12 +81,12 @@ class Dxf(TestCase):
             )
 
         found = read(dxf(draw))
-        circles = [one.circle for one in found.traced]
+        circles = [shape.circle for shape in found.traced]
         middles = [(5, 6), (50, 0), (52, 0), (54, 0)]
-        self.assertEqual(circles, [(one, 0.5) for one in middles])
+        self.assertEqual(circles, [(middle, 0.5) for middle in middles])
         (mark,) = [one for one in found.marks if one.text == "P4"]
         self.assertEqual((mark.x, mark.y, mark.height), (5, 6, 1.5))
-        self.assertEqual(len({one.handle for one in found.traced}), 4)
+        self.assertEqual(len({shape.handle for shape in found.traced}), 4)
 
     def test_a_mirrored_shape_lies_where_it_is_drawn(self) -> None:
         def draw(document: Drawing) -> None:
@@ -112,7 +112,7 @@ class Dxf(TestCase):
             space.add_line((0, 0), (1, 1), dxfattribs={"layer": "GOOD"})
 
         found = read(dxf(draw))
-        self.assertEqual([one.layer for one in found.traced], ["GOOD"])
+        self.assertEqual([shape.layer for shape in found.traced], ["GOOD"])
         left = {one.layer: one for one in found.left_out}
         self.assertEqual(set(left), {"BAD", "ZERO", "FAR", "INF", "HATCH"})
         self.assertIn("no length", left["ZERO"].why)
@@ -203,7 +203,7 @@ class HostileDxf(TestCase):
         plain = dxf(shop, version="R12")
         for bad in (b"SL\xc4B", b"\xff\xfe\x00SLAB", b"SL\xe6\x97"):
             found = read(plain.replace(b"SLAB", bad))
-            self.assertEqual(sum(1 for one in found.traced if one.circle is None), 1)
+            self.assertEqual(sum(1 for shape in found.traced if shape.circle is None), 1)
 
 
 class LandXml(TestCase):
@@ -257,11 +257,11 @@ class LandXml(TestCase):
         )
         found = read(landxml(f"<CgPoints>{points}</CgPoints>{self.SURFACE}{self.SURFACE}"))
         self.assertEqual(
-            {one.handle: one.height for one in found.marks},
+            {mark.handle: mark.height for mark in found.marks},
             {"BM1": 7, "BM1 (2)": 8, "BM1 (2) (2)": 9, "BM1 (3)": 6},
         )
-        self.assertEqual([one.text for one in found.marks], ["BM1", "BM1", "BM1 (2)", "BM1"])
-        self.assertEqual([one.name for one in found.meshes], ["Ground", "Ground (2)"])
+        self.assertEqual([mark.text for mark in found.marks], ["BM1", "BM1", "BM1 (2)", "BM1"])
+        self.assertEqual([mesh.name for mesh in found.meshes], ["Ground", "Ground (2)"])
 
     def test_entities_that_multiply_or_fetch_are_refused(self) -> None:
         body = (

@@ -64,16 +64,20 @@ def is_half_way(away: tuple[float, float]) -> bool:
 def _differences(record: Record, stands: tuple[int, int]) -> tuple[float, float] | None:
     """Return how much more was read at A than at B from two stands, metres."""
     reads = [record.from_stand(stand, spot) for stand in stands for spot in (A, B)]
-    if any(one is None for one in reads):
+    if any(read is None for read in reads):
         return None
-    values = [one.typed for one in reads if one is not None]
+    values = [read.typed for read in reads if read is not None]
     return values[0] - values[1], values[2] - values[3]
 
 
 def _stands(record: Record) -> tuple[int, int] | None:
     """Return the last two stands that something was read from."""
-    numbers = sorted({one.state.stands for one in record.stood()})
-    used = [one for one in numbers if record.from_stand(one, A) and record.from_stand(one, B)]
+    numbers = sorted({stand.state.stands for stand in record.stood()})
+    used = [
+        number
+        for number in numbers
+        if record.from_stand(number, A) and record.from_stand(number, B)
+    ]
     return (used[0], used[-1]) if len(used) > 1 else None
 
 

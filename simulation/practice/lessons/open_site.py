@@ -56,7 +56,7 @@ def open_scene(seed: int, chosen: Chosen = Chosen()) -> Scene:
     fall, rough = GROUNDS[ground]
     surface = ground_of(draw, size, fall=fall)
     surface = replace(surface, bumps=tuple(
-        replace(one, height=one.height / 0.02 * rough) for one in surface.bumps))  # fmt: skip
+        replace(bump, height=bump.height / 0.02 * rough) for bump in surface.bumps))  # fmt: skip
     at = [
         Place(
             around + length * (number % ON_A_ROW) / (ON_A_ROW - 1),

@@ -90,7 +90,9 @@ def from_reading(spot: str, right: float, **mistakes: float) -> Expects:
 
 def was_coarse(_: Scene, record: Record) -> bool:
     """Whether something was read or marked with the receiver on its coarse band."""
-    return any(one.state.is_coarse for one in record.entries if isinstance(one, Read | MarkMade))
+    return any(
+        entry.state.is_coarse for entry in record.entries if isinstance(entry, Read | MarkMade)
+    )
 
 
 def stakes_site(

@@ -55,7 +55,7 @@ def floor_site(
 
 def was_on_a_clod(_: Scene, record: Record) -> bool:
     """Whether a rod stood on a clod while it was read."""
-    return any(isinstance(one, Read) and one.state.is_on_a_clod for one in record.entries)
+    return any(isinstance(entry, Read) and entry.state.is_on_a_clod for entry in record.entries)
 
 
 def _shots(names: tuple[str, ...]) -> tuple[Task, ...]:
@@ -97,7 +97,7 @@ def _worst(scene: Scene, record: Record) -> tuple[str, float] | None:
     off = _off(scene, record)
     if set(off) != set(POINTS):
         return None
-    return max(off.items(), key=lambda one: abs(one[1]))
+    return max(off.items(), key=lambda item: abs(item[1]))
 
 
 def _which(scene: Scene, record: Record) -> Expected | None:

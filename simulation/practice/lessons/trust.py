@@ -30,7 +30,7 @@ def true_height(spot: str) -> Callable[[Scene, Record], Expected | None]:
     """Expect a point's height as it really is, in the papers' heights."""
 
     def expects(scene: Scene, record: Record) -> Expected | None:
-        found = [one for one in record.reads(Purpose.SHOT) if one.spot == spot]
+        found = [read for read in record.reads(Purpose.SHOT) if read.spot == spot]
         if not found:
             return None
         walks = found[-1].state.walks
@@ -45,13 +45,13 @@ def ignored_the_knock(scene: Scene, record: Record) -> bool:
     for again in record.reads(Purpose.REREAD):
         first = record.from_stand(again.state.stands, again.spot)
         backs = [
-            one
-            for one in record.reads(Purpose.BACKSIGHT)
-            if (one.spot, one.state.stands) == (again.spot, again.state.stands)
+            read
+            for read in record.reads(Purpose.BACKSIGHT)
+            if (read.spot, read.state.stands) == (again.spot, again.state.stands)
         ]
         if first is None or not backs or abs(again.typed - backs[-1].typed) <= tells(scene):
             continue
-        last = {one.spot: one.state.stands for one in record.reads(Purpose.SHOT)}
+        last = {read.spot: read.state.stands for read in record.reads(Purpose.SHOT)}
         if any(stand == again.state.stands for stand in last.values()):
             return True
     return False
@@ -175,7 +175,7 @@ def _run_verdict(scene: Scene, record: Record) -> Expected | None:
 
 def never_closed(_: Scene, record: Record) -> bool:
     """Whether the run ends in the air: nothing known was read at its end."""
-    return not any(one.spot == END for one in record.reads(*Purpose))
+    return not any(read.spot == END for read in record.reads(*Purpose))
 
 
 def _leg_tasks(number: int, back: str, fore: str) -> tuple[Task, ...]:
@@ -184,7 +184,7 @@ def _leg_tasks(number: int, back: str, fore: str) -> tuple[Task, ...]:
 
         def found(_: Scene, record: Record) -> Read | None:
             stands = [one.state.stands for one in record.stood()]
-            behind = [one for one in stands if record.from_stand(one, back) is not None]
+            behind = [stand for stand in stands if record.from_stand(stand, back) is not None]
             leg = [one for one in behind if record.from_stand(one, fore) is not None] or behind
             return record.from_stand(leg[-1], spot) if leg else None
 
