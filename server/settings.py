@@ -24,7 +24,7 @@ import environ
 from csp.constants import NONCE, NONE, SELF, WASM_UNSAFE_EVAL
 
 from core.pours import FaultKind, Question, Side
-from server.plain import no_page
+from server.common.plain import no_page
 
 env = environ.Env()
 #: What works out the concrete over shot stone; a phone has not what surfaces need.
@@ -74,7 +74,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
-    "server.senders.SenderMiddleware",
+    "server.common.senders.SenderMiddleware",
 ]
 
 #: Figures are kept where somebody gathers them.

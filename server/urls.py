@@ -4,9 +4,9 @@ from django.http import HttpRequest, JsonResponse
 from django.urls import include, path, re_path
 
 from server.api.errors import body_of
+from server.common.refusals import Problem
 from server.crews.mailbox import mailbox
 from server.office_urls import office
-from server.refusals import Problem
 from server.site_urls import site
 from server.webapp.views import page
 

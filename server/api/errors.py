@@ -12,7 +12,7 @@ from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
 from core.errors import RuleError, quoted
-from server.refusals import ChangedSince, Conflict, Denied, Gone, Missing, Problem, Refusal
+from server.common.refusals import ChangedSince, Conflict, Denied, Gone, Missing, Problem, Refusal
 
 
 class OfferBody(TypedDict):

@@ -13,7 +13,7 @@ from django.db import connections
 from django.http import HttpRequest, HttpResponse, UnreadablePostError
 
 from server.api.errors import AWAY, answer_to, fault_of, refused
-from server.refusals import Problem
+from server.common.refusals import Problem
 
 TRIES = 4
 PAUSE = 0.04

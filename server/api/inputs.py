@@ -9,7 +9,7 @@ from uuid import UUID
 from rest_framework import serializers
 
 from core.rods import SightKind
-from server.timed import EARLIEST, LATEST
+from server.crews.timed import EARLIEST, LATEST
 
 LONGEST_ENTRY = 500
 NOT_OURS = "Nothing is poured then. Choose a day of this century."

@@ -9,7 +9,7 @@ from typing import IO, Any
 from rest_framework.exceptions import ParseError
 from rest_framework.parsers import JSONParser
 
-from server.files import is_text
+from server.common.files import is_text
 
 DEEPEST = 12
 LARGEST = 2**53

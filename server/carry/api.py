@@ -14,7 +14,7 @@ from rest_framework.response import Response
 from server.api.views import SignedInView, answers
 from server.carry.sheets import CarriedJob
 from server.carry.write import Held, carried_crew, carried_job
-from server.timed import see_phone
+from server.crews.timed import see_phone
 
 
 class HeldInput(serializers.Serializer[Any]):

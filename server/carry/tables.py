@@ -12,12 +12,12 @@ from uuid import UUID
 from django.db import models
 from django.db.models import Q
 
+from server.common.records import SiteRecord
 from server.crews.models import Crew, Membership, Phone, User
 from server.gear import models as gear
 from server.jobs import models as jobs
 from server.papers.job_file.tables import TABLES
 from server.pour.models import PriceList
-from server.records import SiteRecord
 
 GEAR = (
     gear.Instrument, gear.Receiver, gear.Rod, gear.InstrumentCheck, gear.InstrumentKnock,

@@ -20,10 +20,10 @@ from django.utils import timezone
 from server.carry.concrete import concrete_of
 from server.carry.sheets import CarriedJob, TableRows
 from server.carry.tables import CARRIED, PEOPLE, Asked, Carried, shape
+from server.common.senders import sender_now
 from server.crews.models import User
 from server.crews.permissions import Ability, role_in_crew
 from server.jobs.access import job_for
-from server.senders import sender_now
 
 #: What a record may lie back that comes in later: nodes' clocks differ, and writing takes a while.
 OVERLAP = timedelta(seconds=60)

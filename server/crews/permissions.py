@@ -5,8 +5,8 @@ from __future__ import annotations
 from enum import StrEnum
 from uuid import UUID
 
+from server.common.refusals import Denied, Missing
 from server.crews.models import Membership, Role, User
-from server.refusals import Denied, Missing
 
 
 class Ability(StrEnum):

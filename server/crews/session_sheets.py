@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Literal, TypedDict
 
+from server.common.styles import StyleChoice
 from server.crews.models import Role, User
 from server.crews.permissions import ABILITIES, Ability
-from server.styles import StyleChoice
 
 
 class CrewSheet(TypedDict):

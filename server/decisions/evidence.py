@@ -7,11 +7,11 @@ from typing import TypedDict
 
 from core.pours import Question
 from server.crews.models import User
+from server.crews.timed import Timed, clock_in_words
 from server.decisions.facts import Facts
 from server.decisions.words import ASKED
 from server.fieldbook.models import Occasion
 from server.gear.models import InstrumentCheck
-from server.timed import Timed, clock_in_words
 
 
 class Evidence(TypedDict):

@@ -28,6 +28,7 @@ from core.pours import (
     needed_of,
 )
 from core.tasks import Task
+from server.common.shown import volume_unit, volume_unit_text
 from server.decisions.accepted import accepted_of
 from server.decisions.used import Carriers, Proofs, Used
 from server.fieldbook.counts import PegCounts, counts_of
@@ -48,7 +49,6 @@ from server.pour.services.notices import (
     standing_of,
 )
 from server.pour.services.take_off import TakeOff, take_off
-from server.shown import volume_unit, volume_unit_text
 from server.stages.facts import Shots, element_fact, point_facts
 from server.stages.piers import Findings, findings_of
 from server.stages.quantities import element_with_waste, order_step

@@ -7,12 +7,12 @@ from uuid import UUID
 
 from icalendar import Calendar, Event
 
+from server.common.files import plain_name
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.decisions.access import pour_for
 from server.decisions.facts import facts_of
 from server.decisions.sheets import decided, run_steps
-from server.files import plain_name
 
 LASTS = timedelta(minutes=15)
 

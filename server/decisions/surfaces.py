@@ -6,11 +6,11 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.tasks import Task
+from server.common.shown import show
 from server.decisions.facts import Facts, floor_under
 from server.fieldbook.pegs import OwnPegs, pegs_of
 from server.jobs.models import Element
 from server.jobs.planned import ElementKind
-from server.shown import show
 from server.stages.flatness import FlatnessSheet, flatness_sheet
 
 

@@ -9,10 +9,10 @@ from uuid import UUID
 from core.book import NoteLine
 from core.lengths import Style, metres_text, written_above
 from core.rods import Rod
+from server.common.files import harmless, plain_name
 from server.crews.models import User
 from server.fieldbook.lines import ReadBack
 from server.fieldbook.notes import KeptNotes, KeptReading, kept_notes
-from server.files import harmless, plain_name
 from server.jobs.rules import style_of
 
 COLUMNS = (

@@ -22,8 +22,8 @@ from core.rods import Observed, Rod, SightKind
 from core.tasks import VERBS, Task
 from core.uncertainty import sure_verdict
 from core.verdicts import Tolerance, Verdict, judge
+from server.common.shown import Shown, show
 from server.fieldbook.rules import Sighting
-from server.shown import Shown, show
 
 
 class BothTexts(TypedDict):

@@ -16,6 +16,7 @@ from core.lengths import Elevation, Length
 from core.rods import Observed, tie_of
 from core.runs import Leg, LevelRun, carried_half_widths, close_run
 from core.setups import Backsight, take_backsights
+from server.common.records import as_stored
 from server.fieldbook.models import (
     AcceptedRun,
     ExtraBacksight,
@@ -38,7 +39,6 @@ from server.gear.trust import checks_of, slope_error
 from server.gear.versions import put_right
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import run_allowance_of
-from server.records import as_stored
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,12 +9,12 @@ from core.instruments import Setting
 from core.lengths import Reading
 from core.piers import Bearing
 from core.rods import Observed, SightKind
+from server.common.quantities import LengthField, ReadingField
+from server.common.records import SiteRecord
 from server.crews.models import User
+from server.crews.timed import Timed
 from server.gear.models import Instrument, Receiver, Rod
 from server.jobs.models import Benchmark, Element, Floor, Job, Point
-from server.quantities import LengthField, ReadingField
-from server.records import SiteRecord
-from server.timed import Timed
 
 SETTINGS = [(str(Setting.FINE), "fine pass"), (str(Setting.COARSE), "rough pass")]
 SIGHTS = [(str(kind), kind.in_words) for kind in SightKind]

@@ -19,6 +19,8 @@ from core.rods import Observed, tie_of
 from core.tasks import Stage, Task, tasks_of
 from core.uncertainty import half_width_between
 from core.verdicts import Verdict
+from server.common.shown import Place, Shown, show, show_place
+from server.crews.timed import TIME_COLUMNS, moment_of_columns
 from server.fieldbook.aims import PASSES, Aims
 from server.fieldbook.figures import Judged, Said, said
 from server.fieldbook.models import RegradedPoint, Shot, observed
@@ -27,8 +29,6 @@ from server.fieldbook.sheeting import covered
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
-from server.shown import Place, Shown, show, show_place
-from server.timed import TIME_COLUMNS, moment_of_columns
 
 PegState = Literal["not-shot", Verdict.ON, Verdict.HIGH, Verdict.LOW, "close", "in-doubt", "found"]
 

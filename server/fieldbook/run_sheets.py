@@ -17,6 +17,7 @@ from core.lengths import (
     format_length,
 )
 from core.rods import SightKind
+from server.common.shown import Place, Shown, show, show_place
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.lines import Run, RunLeg
@@ -24,7 +25,6 @@ from server.fieldbook.models import Shot, TurningPoint
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import job_for
 from server.jobs.rules import style_of
-from server.shown import Place, Shown, show, show_place
 
 
 class RunLine(TypedDict):

@@ -7,12 +7,12 @@ from uuid import UUID
 
 from core.lengths import Length, Style, format_deviation, format_elevation, format_fine
 from core.rods import HeightKind, Observed, Rod, SightKind, SightLine
+from server.common.shown import Place, Shown, show, show_place
 from server.fieldbook.figures import BothTexts, both_sights, held
 from server.fieldbook.models import Occasion
 from server.fieldbook.proof import Proof, proof_of_kit
 from server.fieldbook.standing import JobStandings, ReadAgain, Standing
 from server.gear.sheets import ReceiverSheet, RodSheet, receiver_sheet, rod_sheet
-from server.shown import Place, Shown, show, show_place
 
 
 class LineSheet(TypedDict):

@@ -9,13 +9,13 @@ from uuid import UUID
 from core.floors import PlanPoint
 from core.lengths import Length, Style
 from core.tasks import Stage, Task, stage_of
+from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
 from server.fieldbook.models import Shot
 from server.fieldbook.standing import JobStandings
 from server.jobs.rules import style_of
-from server.shown import Shown, show
 
 FARTHEST = Length.from_metres(10_000)
 

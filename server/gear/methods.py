@@ -17,8 +17,8 @@ from core.instruments import (
     water_level,
 )
 from core.lengths import Length, Style, StyleKind, parse_length
+from server.common.refusals import Entries, Invalid
 from server.gear.models import CheckMethod, InstrumentCheck
-from server.refusals import Entries, Invalid
 
 Metres = Mapping[str, float]
 Measure = Literal["distance", "amount", "reading", "resolution"]

@@ -8,11 +8,11 @@ from django.db.models import Q
 from core.instruments import Axis, Signal
 from core.instruments import InstrumentKind as CoreKind
 from core.instruments import Receiver as CoreReceiver
+from server.common.quantities import LengthField
+from server.common.records import SiteRecord
 from server.crews.models import Crew, User
 from server.crews.retirable import Retirable
-from server.quantities import LengthField
-from server.records import SiteRecord
-from server.timed import Timed
+from server.crews.timed import Timed
 
 
 class InstrumentKind(models.TextChoices):

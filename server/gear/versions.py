@@ -12,8 +12,8 @@ from django.db import models
 from django.db.models import Q
 
 from core.lengths import Length, metres_text
+from server.common.quantities import QuantityField
 from server.gear.models import GearVersion, Instrument, Receiver, Rod
-from server.quantities import QuantityField
 
 Gear: TypeAlias = Instrument | Receiver | Rod
 

@@ -6,10 +6,10 @@ from uuid import UUID
 
 from django.db.models import F
 
+from server.common.refusals import Conflict
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
 from server.jobs.models import Element, Floor, Job
-from server.refusals import Conflict
 
 
 def job_for(user: User, job_id: UUID, ability: Ability) -> tuple[Job, str]:

@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.lengths import Style, format_elevation, format_fine, retypable
+from server.common.shown import Place, Shown, show, show_place
 from server.jobs.models import Benchmark, BenchmarkCorrection, Job, RetiredAs
-from server.shown import Place, Shown, show, show_place
 
 
 class BenchmarkSheet(TypedDict):

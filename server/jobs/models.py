@@ -12,11 +12,11 @@ from core.floors import PlanPoint
 from core.lengths import Length
 from core.pours import USUAL_FRESH_HOURS
 from core.tasks import SURFACES, Task
+from server.common.quantities import ElevationField, LengthField
+from server.common.records import SiteRecord
 from server.crews.models import Crew, User
 from server.crews.retirable import Retirable
 from server.jobs.planned import ElementKind, FloorPart, Leveled, TypedIn
-from server.quantities import ElevationField, LengthField
-from server.records import SiteRecord
 
 TASKS = [(str(task), str(task)) for task in Task]
 

@@ -6,7 +6,7 @@ from django.db import models
 
 from core.design import SlabPart
 from core.lengths import Length, Style
-from server.quantities import ElevationField, LengthField
+from server.common.quantities import ElevationField, LengthField
 
 
 class TypedIn(models.Model):

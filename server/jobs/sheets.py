@@ -15,6 +15,8 @@ from core.lengths import (
     retypable,
     written_above,
 )
+from server.common.refusals import Problem
+from server.common.shown import Amount, Place, Shown, show, show_area, show_place
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
@@ -32,8 +34,6 @@ from server.jobs.rules import (
     style_of,
 )
 from server.jobs.services.draft_floor import FloorForm, draft_floor
-from server.refusals import Problem
-from server.shown import Amount, Place, Shown, show, show_area, show_place
 
 LevelFrom = Literal["elevation", "benchmark", "floor"]
 Side = Literal["above", "below"]

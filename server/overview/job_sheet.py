@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import TypedDict
 from uuid import UUID
 
+from server.common.shown import volume_unit_text
 from server.crews.models import User
 from server.crews.permissions import ABILITIES, Ability, may
 from server.crews.usual import Usual, usual_of
@@ -27,7 +28,6 @@ from server.jobs.services.tie_datum import TieSheet, tie_sheets
 from server.jobs.sheets import TrustLimits, trust_limits
 from server.overview.steps import Progress, Step, steps_of
 from server.pour.services.floor_sheet import FloorPlan, floor_plan
-from server.shown import volume_unit_text
 from server.stages.progress import StageProgress, stage_progress
 
 

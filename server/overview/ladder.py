@@ -12,6 +12,7 @@ from core.elements.planned import NAMES
 from core.lengths import Elevation
 from core.rods import Station
 from core.tasks import Task
+from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import OwnPegs, parts_of, pegs_of, stone_of
@@ -22,7 +23,6 @@ from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
-from server.shown import Shown, show
 
 RungKind = Literal["benchmark", "floor", "element"]
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from django.db import models
 
+from server.common.records import SiteRecord
 from server.crews.models import Crew, User
 from server.jobs.models import Job
-from server.records import SiteRecord
 
 
 class WorkKind(models.TextChoices):

@@ -32,7 +32,7 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "server.phone.person.PersonMiddleware",
-    "server.senders.SenderMiddleware",
+    "server.common.senders.SenderMiddleware",
     "server.practice.booked.BookedMiddleware",
 ]
 AUTHENTICATION_BACKENDS = []

@@ -6,10 +6,10 @@ from django.http import HttpRequest, HttpResponse
 from django.urls import include, path, re_path
 
 from server.api.errors import refused
+from server.common.refusals import Problem
 from server.phone.views import MapView
 from server.practice.session import PracticeSessionView
 from server.practice.urls import practice
-from server.refusals import Problem
 from server.site_urls import site
 
 #: The status of what only the server can do.

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from django.db import models
 
+from server.common.records import SiteRecord
 from server.crews.models import User
+from server.crews.timed import Timed
 from server.jobs.models import Job
 from server.pour.models import Notice
-from server.records import SiteRecord
-from server.timed import Timed
 
 
 class About(models.TextChoices):

@@ -12,15 +12,15 @@ from uuid import UUID
 from django.db import transaction
 from django.db.models.functions import Length
 
+from server.common.files import plain_name
+from server.common.refusals import Invalid, Missing, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.pictures.jpeg import NoPicture, is_bare
 from server.pictures.models import Picture, PictureContent
 from server.pictures.written_anew import written_anew
-from server.refusals import Invalid, Missing, Problem
 
 LISTING, FORMAT = "pictures.json", "yellow-peg-pictures"
 #: Of a zip that comes in: what it may hold, unpacked, and each picture in it.

@@ -7,11 +7,11 @@ from django.db.models import Q
 from django.utils import timezone
 
 from core.pours import Question
+from server.common.records import SiteRecord
 from server.crews.models import Crew, User
 from server.crews.retirable import Retirable
+from server.crews.timed import Timed
 from server.jobs.models import Element, Floor, Job
-from server.records import SiteRecord
-from server.timed import Timed
 
 QUESTIONS = [(str(question), str(question)) for question in Question]
 

@@ -7,8 +7,8 @@ from uuid import UUID
 from core.errors import RuleError
 from core.lengths import parse_length
 from core.orders import CUBIC_METRES_PER_CUBIC_YARD
+from server.common.refusals import Conflict, Invalid, Problem
 from server.practice.run import Run, unknown
-from server.refusals import Conflict, Invalid, Problem
 from simulation.practice.lesson import Task, TaskKind
 from simulation.practice.record import Purpose, Read, Said
 

@@ -8,8 +8,8 @@ from typing import Any
 from uuid import UUID
 
 from core.lengths import format_length
+from server.common.refusals import Conflict, Invalid, Problem
 from server.practice.run import Run, length_of
-from server.refusals import Conflict, Invalid, Problem
 from simulation.ground import Place
 from simulation.practice.acts import (
     Act,

@@ -5,12 +5,12 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.lengths import format_deviation, format_length
+from server.common.refusals import Denied
 from server.practice.answering import as_ordered, unit_of
 from server.practice.doing import in_units
 from server.practice.run import Run, length_of, run_of
 from server.practice.sheets import asked
 from server.practice.words import FAULTS, SLIPS
-from server.refusals import Denied
 from simulation.practice.cost import HARMLESS, Cost, cost_of
 from simulation.practice.judge import Debrief, ReadingTold, TaskTold, debrief
 from simulation.practice.lesson import Task, TaskKind

@@ -6,7 +6,9 @@ from datetime import UTC, datetime, timedelta
 from uuid import UUID
 
 from core.lengths import Elevation, format_elevation, format_length
+from server.common.senders import sender_now, sent_by
 from server.crews.models import Crew, Membership, Phone, Role, User
+from server.crews.timed import counted_now
 from server.gear.check_sheets import Site
 from server.gear.services.add_gear import (
     InstrumentForm,
@@ -23,8 +25,6 @@ from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
 from server.practice.run import Run, floor_of, length_of
-from server.senders import sender_now, sent_by
-from server.timed import counted_now
 from simulation.practice.rod import FOOT
 from simulation.practice.scene import Mark
 

@@ -9,7 +9,7 @@ from core.lengths import Length, Style
 from core.rods import GRADUATIONS
 from core.rods import Rod as CoreRod
 from core.rods.rod import Numbering
-from server.refusals import Missing
+from server.common.refusals import Missing
 from simulation.practice.lesson import Lesson, Task
 from simulation.practice.lessons import BY_KEY
 from simulation.practice.lessons.open_site import OPEN_SITE, Chosen, open_scene

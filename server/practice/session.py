@@ -6,9 +6,9 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from server.common.styles import style_choices
 from server.crews.models import User
 from server.crews.session_sheets import SessionSheet, crews_of
-from server.styles import style_choices
 
 
 class PracticeSessionView(APIView):

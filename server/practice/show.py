@@ -7,9 +7,9 @@ from dataclasses import replace
 from typing import Any, TypedDict
 
 from core.lengths import Reading, format_length
+from server.common.refusals import Conflict
 from server.practice.answering import as_ordered, task_of
 from server.practice.run import Run, length_of
-from server.refusals import Conflict
 from simulation.practice.acts import (
     Act,
     Carry,

@@ -14,8 +14,8 @@ from core.layout import PULLS, STRINGS
 from core.tasks import Stage
 from server.api.inputs import Entry, Key
 from server.api.views import SignedInView, answers, recorded, records
+from server.common.refusals import Missing
 from server.fieldbook.services.level_again import LevelAgainForm, level_again
-from server.refusals import Missing
 from server.stages.helpers import (
     SlabEdges,
     SquareForm,

@@ -7,10 +7,10 @@ from typing import TypedDict
 from core.elements import BoardsAround
 from core.layout import StringLine, drop_below, share_of
 from core.lengths import Elevation, Length
+from server.common.shown import Shown, show
 from server.fieldbook.pegs import OwnPegs
 from server.jobs.models import Element
 from server.jobs.plan.job_plan import JobPlan
-from server.shown import Shown, show
 
 
 class BoardRow(TypedDict):

@@ -7,10 +7,10 @@ from typing import TypedDict
 from core.errors import NotEnoughShots
 from core.flatness import Finished, Flatness, flatness_of
 from core.lengths import Length, format_fine
+from server.common.shown import Shown, show
 from server.fieldbook.pegs import FoundPoint, OwnPegs
 from server.jobs.models import Element
 from server.jobs.plan.job_plan import JobPlan
-from server.shown import Shown, show
 
 WORST = 5
 TILT_OVER_METRES, TILT_OVER_FEET = 10.0, 10 * 0.3048

@@ -9,13 +9,13 @@ from uuid import UUID
 from core.design import isolation_strip
 from core.layout import OutOfSquare, out_of_square, three_four_five
 from core.lengths import Length, Style, format_length, retypable
+from server.common.refusals import Entries
+from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
-from server.refusals import Entries
-from server.shown import Shown, show
 
 
 @dataclass(frozen=True, slots=True)

@@ -21,12 +21,12 @@ from core.piers import (
 )
 from core.tasks import Task
 from core.verdicts import Tolerance
+from server.common.shown import Amount, Shown, show, show_volume
 from server.fieldbook.aims import Aims
 from server.fieldbook.models import HoleFinding
 from server.fieldbook.pegs import OwnPegs
 from server.jobs.models import Element
 from server.jobs.plan.pier_elements import PierWork
-from server.shown import Amount, Shown, show, show_volume
 
 Findings = Mapping[UUID, HoleFinding]
 

@@ -8,12 +8,12 @@ from uuid import UUID
 from core.design import mean_depth, soil_of
 from core.elements import CoveredOutline
 from core.tasks import Task
+from server.common.shown import Amount, show_volume
 from server.fieldbook.pegs import OwnPegs
 from server.jobs.models import Element
 from server.jobs.plan.element_form import entries_of
 from server.jobs.plan.elements import soil_factor
 from server.jobs.plan.job_plan import JobPlan
-from server.shown import Amount, show_volume
 
 
 class SoilSheet(TypedDict):

@@ -10,9 +10,9 @@ from django.db.models import Max
 
 from core.layout import SetPoint, half_way, spot_check
 from core.lengths import Style
+from server.common.shown import Shown, show
 from server.fieldbook.models import Shot
 from server.fieldbook.pegs import FoundPoint, OwnPegs
-from server.shown import Shown, show
 
 
 class SpotPoint(TypedDict):

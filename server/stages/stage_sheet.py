@@ -8,6 +8,7 @@ from uuid import UUID
 from core.instruments import Setting
 from core.pours import holes_of, missing_depths_of, over_dug_of
 from core.tasks import SURFACES, Stage, tasks_of
+from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.aims import Aims
@@ -19,7 +20,6 @@ from server.jobs.models import Element
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.sheets import DrawnLine, drawn_lines
 from server.jobs.planned import ElementKind
-from server.shown import Shown, show
 from server.stages.beam_line import LevelSheet, level_sheet
 from server.stages.boards import BoardsSheet, boards_sheet
 from server.stages.facts import element_fact

@@ -9,12 +9,12 @@ from uuid import UUID
 from core.design import fall_in_words
 from core.layout import PULLS, STRINGS, PulledString
 from core.lengths import Elevation, Length, Style, format_fine, format_length, says_a_side
+from server.common.refusals import Entries
+from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.rules import style_of
-from server.refusals import Entries
-from server.shown import Shown, show
 
 
 @dataclass(frozen=True, slots=True)

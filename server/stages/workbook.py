@@ -12,9 +12,9 @@ from openpyxl.styles import Font
 from openpyxl.utils import get_column_letter
 from openpyxl.worksheet.worksheet import Worksheet
 
+from server.common.files import plain_name
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.files import plain_name
 from server.jobs.access import job_for
 from server.stages.quantities import QuantitiesSheet, quantities_sheet
 

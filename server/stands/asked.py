@@ -13,6 +13,7 @@ from core.lengths import Elevation
 from core.standing import Reach, ToShoot
 from core.tasks import Stage, Task, stage_of
 from core.uncertainty import Kit
+from server.common.refusals import Invalid, Problem
 from server.fieldbook.models import SetUp
 from server.fieldbook.pegs import pegs_of, scopes_of
 from server.fieldbook.rules import Gear, kit_of
@@ -23,7 +24,6 @@ from server.gear.versions import put_right
 from server.jobs.models import Benchmark, Job
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.obstacles import blocks_of
-from server.refusals import Invalid, Problem
 
 #: How far a laser or a level is trusted where nobody said.
 FARTHEST = 300.0

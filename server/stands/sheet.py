@@ -24,14 +24,14 @@ from core.standing import (
     stand_at,
     where_to_stand,
 )
+from server.common.refusals import Entries
+from server.common.shown import Place, Shown, show, show_place
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.proof import tightest_tolerance
 from server.jobs.access import job_for
 from server.jobs.plan.obstacles import unseen
 from server.jobs.rules import style_of
-from server.refusals import Entries
-from server.shown import Place, Shown, show, show_place
 from server.stands.asked import Asked, StandForm, what_is_asked
 
 GRID = (60, 60)

@@ -14,6 +14,7 @@ from django.apps import apps
 from django.db import connection, models, transaction
 from django.test import Client
 
+from server.common.refusals import Invalid, Refusal
 from server.crews.models import Crew, Membership, Role, User
 from server.jobs.models import Archived, BroughtIn, DayOnJob, Glance, Job
 from server.overview.job_sheet import job_sheet
@@ -24,7 +25,6 @@ from server.papers.job_file.write import digest_of, written_job
 from server.papers.models import KeptPaper, LongWork
 from server.papers.services.ask_work import TakenIn
 from server.pictures.models import NoticePicture, PictureContent
-from server.refusals import Invalid, Refusal
 from server.tests.site import person
 from server.tests.works import WorkTestCase
 from server.traced.models import BroughtDrawing, PlacedShape

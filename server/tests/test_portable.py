@@ -11,9 +11,9 @@ from hypothesis import example, given
 from hypothesis import strategies as st
 
 from core.lengths import Length
+from server.common.quantities import LengthField, exactly
+from server.common.records import as_stored
 from server.jobs.models import Job
-from server.quantities import LengthField, exactly
-from server.records import as_stored
 from server.tests.site import SiteTestCase
 
 MOST = 10**15 - 1

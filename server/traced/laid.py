@@ -10,9 +10,9 @@ from core.errors import RuleError
 from core.floors import PlanPoint
 from core.lengths import Length, Style
 from core.traced import DrawingUnit, Fit, Fitted, Known, Spot, fit_by
+from server.common.refusals import Entries, Invalid, Problem
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import style_of
-from server.refusals import Entries, Invalid, Problem
 from server.traced.models import BroughtDrawing, PlacedShape
 from server.traced.reading import Found
 

@@ -8,8 +8,8 @@ from contextlib import suppress
 from core.errors import OutOfRange
 from core.lengths import format_elevation, format_length, typed_above
 from core.traced import KnownTwice, above_another_zero, is_at
+from server.common.refusals import Problem
 from server.jobs.models import Benchmark
-from server.refusals import Problem
 from server.traced.laid import KnownForm, Laid, LayForm
 from server.traced.models import BroughtDrawing
 from server.traced.reading import Found

@@ -41,7 +41,7 @@ const LEFT_OUT = [
   /^server\/(corrections\/|overview\/day\/calendar|overview\/happened\/(?!kinds|__init__)|pictures\/(written_anew|zipped))/,
   /^server\/papers\/(pdf|drawings|plan_sheets|works|services|models|apps|sheets|api\/(?!points_views|inputs|__init__))/,
   /^server\/(office_urls|described_urls|urls|wsgi|gunicorn|logs|health|tidying|testing)\.py$/,
-  /^server\/crews\/(?!models|permissions|retirable|session_sheets|usual|apps|__init__)/,
+  /^server\/crews\/(?!models|permissions|retirable|session_sheets|timed|usual|apps|__init__)/,
   /^django\/contrib\/(?!auth\/|contenttypes\/|sessions\/(__init__|base_session)|__init__|staticfiles\/__init__)/,
   /^django\/contrib\/auth\/(admin|forms|views|urls|handlers)/,
   /^django\/(test|views\/(?!__init__|decorators|defaults|debug|csrf|i18n))\//,

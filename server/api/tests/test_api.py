@@ -13,8 +13,8 @@ from rest_framework.exceptions import ErrorDetail, ValidationError
 
 from server.api.errors import handle
 from server.api.typed import _object_schema
-from server.files import harmless
-from server.refusals import Conflict, Denied, Invalid, Missing, Problem
+from server.common.files import harmless
+from server.common.refusals import Conflict, Denied, Invalid, Missing, Problem
 from server.tests.site import SiteTestCase, floor_body
 
 

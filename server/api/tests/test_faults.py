@@ -15,9 +15,9 @@ from django.test.utils import override_settings
 
 from server.api.errors import AT_ONCE, AWAY, fault_of
 from server.api.faults import LARGEST_UPLOAD, _too_large
+from server.common.plain import no_page
+from server.common.records import record_once
 from server.fieldbook.models import Shot
-from server.plain import no_page
-from server.records import record_once
 from server.tests.site import SiteTestCase
 
 RECORD = "server.fieldbook.services.record_shot.record_once"

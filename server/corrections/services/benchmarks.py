@@ -13,6 +13,8 @@ from django.db import transaction
 from core.errors import quoted
 from core.floors import PlanPoint
 from core.lengths import Elevation, Style, format_elevation, format_length
+from server.common.records import record_once
+from server.common.refusals import Conflict, Entries, Invalid, Problem
 from server.corrections.figures import MovesOfAll, figures_of, moved
 from server.corrections.kinds import part_of
 from server.corrections.resting import resting_on
@@ -23,8 +25,6 @@ from server.jobs.access import job_for
 from server.jobs.models import Benchmark, BenchmarkCorrection, Job
 from server.jobs.rules import style_of
 from server.jobs.services.note_change import note_difference
-from server.records import record_once
-from server.refusals import Conflict, Entries, Invalid, Problem
 
 
 @dataclass(frozen=True, slots=True)

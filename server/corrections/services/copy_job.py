@@ -9,17 +9,17 @@ from uuid import UUID, uuid5
 
 from django.db import models, transaction
 
+from server.common.naming import given_name
 from server.crews.models import User
 from server.crews.permissions import Ability, require
+from server.crews.timed import counted_now
 from server.fieldbook.models import SetUp
 from server.jobs.access import job_for
 from server.jobs.models import Element, Floor, FloorCorner, Job, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind
 from server.jobs.services.note_change import note
-from server.naming import given_name
 from server.pour.models import PriceList
-from server.timed import counted_now
 
 Row = TypeVar("Row", bound=models.Model)
 #: What a new job takes over of another's trust.

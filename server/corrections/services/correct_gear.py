@@ -12,6 +12,7 @@ from django.db import models, transaction
 from django.utils import timezone
 
 from core.errors import quoted
+from server.common.refusals import Conflict, Invalid, Problem
 from server.corrections.figures import figures_of, moved
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, role_in_crew
@@ -35,7 +36,6 @@ from server.gear.services.add_gear import (
 from server.gear.versions import Gear, apply, changed_columns, put_right
 from server.jobs.models import Job
 from server.jobs.services.note_change import note_under
-from server.refusals import Conflict, Invalid, Problem
 
 Kind = Literal["instruments", "receivers", "rods"]
 Form: TypeAlias = InstrumentForm | ReceiverForm | RodForm

@@ -9,6 +9,7 @@ from django.db import transaction
 from django.db.models import ProtectedError
 from django.utils import timezone
 
+from server.common.refusals import Conflict, Invalid, Problem
 from server.corrections.kinds import NOUNS, Part, kind_of_part, part_of
 from server.corrections.resting import resting_on
 from server.crews.models import User
@@ -16,7 +17,6 @@ from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Element, Floor, Job, Point, RetiredAs
 from server.jobs.services.note_change import note
-from server.refusals import Conflict, Invalid, Problem
 
 #: What a name is followed by once its bearer is out of the plan, so that it is free again.
 MARK = "retired"

@@ -20,15 +20,15 @@ from rest_framework.throttling import ScopedRateThrottle
 
 from server.api.errors import body_of
 from server.api.views import SignedInView, answers
+from server.common.refusals import Invalid, Problem
+from server.common.senders import sender_of, sent_by
+from server.common.styles import style_choices
 from server.crews.known_phones import OneKnownPhone, remember
 from server.crews.models import User
 from server.crews.services.begin_crew import is_empty
 from server.crews.session_sheets import Account, SessionSheet, crews_of
 from server.crews.sessions import begin_session, note_day
-from server.refusals import Invalid, Problem
-from server.senders import sender_of, sent_by
-from server.styles import style_choices
-from server.timed import see_phone
+from server.crews.timed import see_phone
 
 
 class SignIn(serializers.Serializer[Any]):

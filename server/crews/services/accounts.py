@@ -12,8 +12,8 @@ from django.core.validators import validate_email
 from django.db import IntegrityError, transaction
 
 from core.errors import quoted
+from server.common.refusals import Invalid, Missing, Problem
 from server.crews.models import Session, User
-from server.refusals import Invalid, Missing, Problem
 
 
 @dataclass(frozen=True, slots=True)

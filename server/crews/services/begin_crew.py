@@ -12,9 +12,9 @@ from django.db import transaction
 from django.utils.crypto import constant_time_compare
 
 from core.errors import quoted
+from server.common.refusals import Conflict, Denied, Invalid, Problem
 from server.crews.models import BY_A_FILE, Crew, Membership, Role, User
 from server.crews.services.accounts import AccountForm, open_account, read_name
-from server.refusals import Conflict, Denied, Invalid, Problem
 
 GROUP, GROUPS = 4, 4
 

@@ -9,10 +9,10 @@ from django.core import signing
 from django.db import transaction
 from django.utils import timezone
 
+from server.common.records import record_once
+from server.common.refusals import Conflict, Gone, Missing
 from server.crews.models import Invitation, Membership, Role, User
 from server.crews.permissions import Ability, missing, role_in_crew
-from server.records import record_once
-from server.refusals import Conflict, Gone, Missing
 
 LASTS = timedelta(days=7)
 ASK = "Ask whoever sent it for a new one."

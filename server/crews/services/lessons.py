@@ -7,10 +7,10 @@ from dataclasses import dataclass
 from typing import TypedDict
 from uuid import UUID
 
+from server.common.records import record_once
+from server.common.refusals import Invalid, Missing, Problem
 from server.crews.models import AskedLesson, Membership, SharedLesson, User
 from server.crews.permissions import ABILITIES, Ability, role_in_crew
-from server.records import record_once
-from server.refusals import Invalid, Missing, Problem
 from simulation.practice.lessons import LESSONS
 
 TITLES = {one.key: one.title for one in LESSONS}

@@ -11,10 +11,10 @@ from django.db.models import Q
 from django.utils.encoding import force_bytes, force_str
 from django.utils.http import urlsafe_base64_decode, urlsafe_base64_encode
 
+from server.common.refusals import Conflict, Denied, Gone, Invalid
 from server.crews.models import Membership, Role, User
 from server.crews.permissions import Ability, missing, role_in_crew
 from server.crews.services.accounts import end_sign_ins, read_password
-from server.refusals import Conflict, Denied, Gone, Invalid
 
 SUBJECT = "A new password for Yellow Peg"
 TEXT = """{name},

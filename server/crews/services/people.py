@@ -9,11 +9,11 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
+from server.common.refusals import Conflict
 from server.crews.models import Crew, Invitation, Membership, Role, User
 from server.crews.permissions import Ability, missing, role_in_crew
 from server.crews.services.accounts import end_sign_ins
 from server.crews.services.invitations import link_of
-from server.refusals import Conflict
 
 
 class PersonSheet(TypedDict):

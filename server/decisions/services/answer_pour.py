@@ -8,6 +8,9 @@ from typing import Any
 from uuid import UUID
 
 from core.pours import Question, as_shown, unanswered
+from server.common.records import record_once
+from server.common.refusals import Invalid, Problem
+from server.common.shown import volume_unit_text
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.decisions.accepted import FaultSheet, accepted_of, kept
@@ -16,9 +19,6 @@ from server.decisions.facts import facts_of
 from server.decisions.services.close_pour import refuse_poured
 from server.jobs.rules import style_of
 from server.pour.models import Asked, Pour, PourAnswer
-from server.records import record_once
-from server.refusals import Invalid, Problem
-from server.shown import volume_unit_text
 
 
 @dataclass(frozen=True, slots=True)

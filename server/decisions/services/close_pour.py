@@ -8,6 +8,8 @@ from uuid import UUID
 
 from django.utils import timezone
 
+from server.common.records import record_once
+from server.common.refusals import Conflict, Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.decisions.access import pour_for
@@ -16,8 +18,6 @@ from server.decisions.sheets import asked_lines, decided
 from server.decisions.surfaces import FinishedSheet, finished_of
 from server.decisions.words import TITLES
 from server.pour.models import Pour, PourClosing
-from server.records import record_once
-from server.refusals import Conflict, Invalid, Problem
 
 BEGAN = "Give the day and the hour of the first concrete."
 

@@ -8,6 +8,8 @@ from typing import Any
 from uuid import UUID
 
 from core.pours import Question, as_shown
+from server.common.records import record_once
+from server.common.refusals import Conflict
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.decisions.accepted import accepted_of, kept
@@ -16,8 +18,6 @@ from server.decisions.facts import facts_of
 from server.decisions.services.close_pour import refuse_poured
 from server.decisions.words import TITLES
 from server.pour.models import LiftedHold
-from server.records import record_once
-from server.refusals import Conflict
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,6 +11,9 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.pours import minutes_between_trucks
+from server.common.naming import given_name
+from server.common.records import record_once
+from server.common.refusals import Entries
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.decisions.access import pour_for
@@ -20,10 +23,7 @@ from server.jobs.models import Element, Floor
 from server.jobs.planned import ElementKind
 from server.jobs.rules import style_of
 from server.jobs.services.note_change import note_difference
-from server.naming import given_name
 from server.pour.models import Pour, PourPart
-from server.records import record_once
-from server.refusals import Entries
 
 CENT = Decimal("0.01")
 NOT_POURED = (ElementKind.FREE, ElementKind.LOT, ElementKind.OBSTACLE)

@@ -10,6 +10,8 @@ from django.db import transaction
 
 from core.floors import PlanPoint
 from core.lengths import Length, format_length
+from server.common.records import record_once
+from server.common.refusals import Conflict, Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability, require
 from server.fieldbook.access import reread_for
@@ -20,8 +22,6 @@ from server.fieldbook.standing import JobStandings
 from server.jobs.models import Job
 from server.jobs.rules import style_of
 from server.jobs.services.add_benchmark import BenchmarkForm, Known, store_benchmark
-from server.records import record_once
-from server.refusals import Conflict, Invalid, Problem
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,6 +13,7 @@ from core.lengths import Length, format_length
 from core.rods import Numbering, Observed, Rod, SightKind, observe, tie_of
 from core.setups import Backsight, Backsights, take_backsights
 from core.uncertainty import Sight
+from server.common.refusals import Entries
 from server.fieldbook.lines import JobLines
 from server.fieldbook.models import TurningPoint
 from server.fieldbook.rules import KnownPoint, known_point, rod_of, sight_back
@@ -20,7 +21,6 @@ from server.gear import models as gear
 from server.gear.versions import put_right
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import style_of
-from server.refusals import Entries
 
 FARTHEST_BACKSIGHT = Length.from_metres(300)
 Stood = Benchmark | TurningPoint

@@ -13,6 +13,8 @@ from core.instruments import Setting
 from core.lengths import format_amount, format_fine
 from core.setups import allowed_between
 from core.uncertainty import Kit
+from server.common.refusals import Problem
+from server.common.shown import Place, show_place
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.proof import Proof, proof_of_kit, tightest_tolerance
@@ -33,8 +35,6 @@ from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job, Point
 from server.jobs.plan.obstacles import blocks_of, unseen
 from server.jobs.rules import reread_tolerance_of, style_of
-from server.refusals import Problem
-from server.shown import Place, show_place
 
 
 class Agreeing(TypedDict):

@@ -7,6 +7,8 @@ from datetime import datetime
 from uuid import UUID
 
 from core.tasks import Task
+from server.common.records import record_once
+from server.common.refusals import Conflict, Entries
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import point_for
@@ -14,8 +16,6 @@ from server.fieldbook.models import HoleFinding
 from server.jobs.models import Point
 from server.jobs.planned import ElementKind
 from server.jobs.rules import style_of
-from server.records import record_once
-from server.refusals import Conflict, Entries
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,6 +19,8 @@ from core.setups import Backsight, take_backsights
 from core.tasks import Task
 from core.uncertainty import Kit
 from core.verdicts import Tolerance
+from server.common.refusals import Conflict, Entries, Problem
+from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, role_in_crew
 from server.fieldbook.figures import Judged, Said, said
@@ -36,8 +38,6 @@ from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import style_of
 from server.jobs.services.free_points import TOLERANCES
-from server.refusals import Conflict, Entries, Problem
-from server.shown import Shown, show
 
 NOBODY = UUID(int=0)
 ZERO = Elevation(0)

@@ -9,6 +9,7 @@ from uuid import UUID, uuid5
 from django.db import transaction
 
 from core.lengths import Elevation
+from server.common.refusals import Conflict, Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import ABILITIES, Ability, role_in_crew
 from server.fieldbook.models import SetUp
@@ -32,7 +33,6 @@ from server.jobs.models import Benchmark, Job
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.free_points import FreePointForm, add_free_point
-from server.refusals import Conflict, Invalid, Problem
 
 TAKEN_AS_ZERO = "Taken as zero; every height of the job is against it."
 

@@ -10,6 +10,8 @@ from django.db import transaction
 from core.instruments import Setting
 from core.lengths import Length
 from core.tasks import Task
+from server.common.records import record_once
+from server.common.refusals import Conflict
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import point_for
@@ -19,8 +21,6 @@ from server.fieldbook.standing import JobStandings
 from server.jobs.models import Benchmark
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.services.add_benchmark import BenchmarkForm, Known, store_benchmark
-from server.records import record_once
-from server.refusals import Conflict
 
 
 @dataclass(frozen=True, slots=True)

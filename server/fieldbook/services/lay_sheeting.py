@@ -9,13 +9,13 @@ from uuid import UUID, uuid5
 
 from django.db import transaction
 
+from server.common.records import record_once
+from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.models import Sheeting
 from server.jobs.access import floor_for
 from server.jobs.models import Point
-from server.records import record_once
-from server.refusals import Invalid, Problem
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,12 +9,12 @@ from uuid import UUID
 
 from django.utils import timezone
 
+from server.common.records import record_once
+from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.models import LevelingDue
 from server.jobs.access import element_for
-from server.records import record_once
-from server.refusals import Invalid, Problem
 
 #: Nobody plans a visit farther ahead.
 FARTHEST = timedelta(days=3660)

@@ -10,6 +10,8 @@ from core.elements import PierRow
 from core.instruments import Setting
 from core.piers import Do
 from core.tasks import Task
+from server.common.records import record_once
+from server.common.refusals import Conflict, Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import point_for
@@ -18,8 +20,6 @@ from server.fieldbook.pegs import OwnPegs, pegs_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
-from server.records import record_once
-from server.refusals import Conflict, Invalid, Problem
 
 
 @dataclass(frozen=True, slots=True)

@@ -15,6 +15,7 @@ from core.layout import drop_below
 from core.lengths import Elevation, Length, Style
 from core.rods import Station, reach
 from core.tasks import Stage, Task, tasks_of
+from server.common.shown import Place, Shown, show, show_place
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import (
@@ -34,7 +35,6 @@ from server.fieldbook.ways import ObstacleSheet, WaysSheet, obstacle, ways_to
 from server.jobs.models import Element
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
-from server.shown import Place, Shown, show, show_place
 
 MOST_SURFACES = 12
 

@@ -8,6 +8,8 @@ from uuid import UUID
 
 from core.floors import finished_level
 from core.lengths import Length
+from server.common.refusals import Entries
+from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
@@ -16,8 +18,6 @@ from server.fieldbook.services.record_shot import read_from
 from server.fieldbook.standing import JobStandings
 from server.fieldbook.ways import WaysSheet, ways_to
 from server.jobs.rules import style_of
-from server.refusals import Entries
-from server.shown import Shown, show
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,6 +12,7 @@ from core.rods import Observed
 from core.slips import Aim, Near, Question, near_points, question_about, same_pass
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.crews.timed import TIME_COLUMNS, moment_of_columns
 from server.fieldbook.access import point_seen_from, set_up_for
 from server.fieldbook.aims import Aims
 from server.fieldbook.figures import Judged, Said, said
@@ -24,7 +25,6 @@ from server.fieldbook.standing import JobStandings
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
-from server.timed import TIME_COLUMNS, moment_of_columns
 
 #: So many of the latest shots are looked at for the pass a reading belongs to.
 LONGEST_PASS = 400

@@ -9,6 +9,8 @@ from uuid import UUID, uuid5
 from django.db import transaction
 
 from core.rods import SightKind
+from server.common.records import record_once
+from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.fieldbook.access import set_up_for
@@ -23,8 +25,6 @@ from server.fieldbook.models import (
 from server.fieldbook.services.record_shot import read_from
 from server.gear.services.check_instrument import KnockForm, note_knock
 from server.jobs.models import Benchmark
-from server.records import record_once
-from server.refusals import Invalid, Problem
 
 
 @dataclass(frozen=True, slots=True)

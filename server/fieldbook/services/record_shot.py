@@ -14,6 +14,8 @@ from core.instruments import Setting
 from core.lengths import Elevation
 from core.rods import Observed, SightKind, observe
 from core.tasks import Task
+from server.common.records import record_once
+from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.fieldbook.access import point_for
@@ -26,8 +28,6 @@ from server.fieldbook.rules import Sighting
 from server.fieldbook.services.strikes import StrikeForm, strike_shot
 from server.fieldbook.standing import JobStandings
 from server.jobs.plan.job_plan import JobPlan
-from server.records import record_once
-from server.refusals import Invalid, Problem
 
 MISREAD = "misread the rod"
 

@@ -9,10 +9,10 @@ from uuid import UUID
 
 from django.db import transaction
 
+from server.common.records import record_once
 from server.crews.models import User
 from server.fieldbook.models import Regrade, RegradedPoint
 from server.jobs.models import Floor
-from server.records import record_once
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,6 +10,8 @@ from django.db import transaction
 from django.db.models import Max
 
 from core.floors import PlanPoint
+from server.common.records import record_once
+from server.common.refusals import Entries
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.models import ExtraBacksight, SetUp
@@ -18,8 +20,6 @@ from server.gear import models as gear
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import style_of
-from server.records import record_once
-from server.refusals import Entries
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,6 +9,8 @@ from uuid import UUID
 from django.db import transaction
 
 from core.rods import Tie, tie_of
+from server.common.records import SiteRecord, record_once
+from server.common.refusals import Conflict
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.fieldbook.access import reread_for, set_up_for, shot_for, turning_point_for
@@ -23,8 +25,6 @@ from server.fieldbook.models import (
     TurningPointStrike,
 )
 from server.fieldbook.rules import rod_of
-from server.records import SiteRecord, record_once
-from server.refusals import Conflict
 
 Struck = TypeVar("Struck", bound=StruckThrough)
 

@@ -8,6 +8,9 @@ from uuid import UUID
 
 from core.floors import PlanPoint
 from core.rods import SightKind
+from server.common.naming import given_name
+from server.common.records import record_once
+from server.common.refusals import Entries
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
@@ -16,9 +19,6 @@ from server.fieldbook.models import SetUp, TurningPoint
 from server.fieldbook.services.record_shot import sight_from
 from server.jobs.models import Benchmark
 from server.jobs.rules import style_of
-from server.naming import given_name
-from server.records import record_once
-from server.refusals import Entries
 
 
 @dataclass(frozen=True, slots=True)

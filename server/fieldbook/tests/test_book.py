@@ -12,8 +12,8 @@ from django.db import connection
 from django.test import TransactionTestCase
 from django.test.utils import CaptureQueriesContext
 
+from server.common.records import Unchangeable
 from server.fieldbook.models import SetUp, Shot, Strike
-from server.records import Unchangeable
 from server.tests.site import SiteTestCase
 
 

@@ -7,11 +7,11 @@ from unittest import mock
 from uuid import uuid4
 
 from core.lengths import Style
+from server.common.shown import show
 from server.crews.models import Crew, Role
 from server.fieldbook.models import SetUp, Shot
 from server.gear.models import Instrument, Rod
 from server.jobs.models import Benchmark, Element, Job, Point
-from server.shown import show
 from server.tests.site import TAKEN_AT, Body, SiteTestCase, person
 
 

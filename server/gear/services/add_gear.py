@@ -11,13 +11,13 @@ from core.instruments import Signal, parse_slope
 from core.lengths import Length, Style, StyleKind, format_length
 from core.rods import GRADUATIONS, Numbering
 from core.rods import Rod as CoreRod
+from server.common.naming import given_name
+from server.common.records import record_once
+from server.common.refusals import Entries
 from server.crews.models import User
 from server.crews.permissions import Ability, role_in_crew
 from server.gear.models import Instrument, InstrumentKind, Receiver, Rod
 from server.gear.sheets import SHORT_STYLE
-from server.naming import given_name
-from server.records import record_once
-from server.refusals import Entries
 
 FARTHEST_RANGE = Length.from_metres(2000)
 

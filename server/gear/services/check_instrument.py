@@ -10,6 +10,8 @@ from uuid import UUID
 
 from core.instruments import Axis
 from core.lengths import metres_text
+from server.common.records import record_once
+from server.common.refusals import Denied, Invalid, Problem
 from server.crews.models import Crew, Role, User
 from server.crews.permissions import Ability, role_in_crew
 from server.crews.usual import Usual
@@ -17,8 +19,6 @@ from server.gear.access import instrument_for
 from server.gear.check_sheets import CheckSays, Site, check_says
 from server.gear.methods import METHODS, read_entries, slope_of, unknown_method
 from server.gear.models import Instrument, InstrumentCheck, InstrumentKnock
-from server.records import record_once
-from server.refusals import Denied, Invalid, Problem
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,11 +6,11 @@ from uuid import UUID
 
 from django.db import transaction
 
+from server.common.records import record_once
 from server.crews.models import User
 from server.crews.permissions import Ability, role_in_crew
 from server.gear.models import Instrument
 from server.gear.usual import BY_CODE, usual_laser, usual_receiver, usual_rod
-from server.records import record_once
 
 
 def give_usual_kit(user: User, crew_id: UUID, units: str) -> tuple[UUID, bool]:

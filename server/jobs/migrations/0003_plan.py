@@ -2,7 +2,7 @@
 
 import core.tasks
 import django.db.models.deletion
-import server.quantities
+import server.common.quantities
 from django.conf import settings
 from django.db import migrations, models
 
@@ -28,7 +28,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='floor',
             name='stone_thickness',
-            field=server.quantities.LengthField(null=True),
+            field=server.common.quantities.LengthField(null=True),
         ),
         migrations.AddField(
             model_name='point',
@@ -43,13 +43,13 @@ class Migration(migrations.Migration):
         migrations.CreateModel(
             name='Element',
             fields=[
-                ('level_elevation', server.quantities.ElevationField(null=True)),
-                ('level_offset', server.quantities.LengthField(null=True)),
+                ('level_elevation', server.common.quantities.ElevationField(null=True)),
+                ('level_offset', server.common.quantities.LengthField(null=True)),
                 ('id', models.UUIDField(primary_key=True, serialize=False)),
                 ('kind', models.CharField(choices=[('boards', 'Batter boards'), ('excavation', 'Excavation'), ('footing', 'Strip footing'), ('pad', 'Pad'), ('wall', 'Wall of courses'), ('form', 'Forms'), ('piers', 'Piers'), ('marks', 'Wall marks'), ('screed', 'Screed points')], max_length=10)),
                 ('name', models.CharField(max_length=40)),
                 ('part', models.CharField(choices=[('top', 'top of slab'), ('finished', 'finished level, without its fall'), ('sub-base', 'sub-base (stone)'), ('sub-grade', 'formation (sub-grade)')], default='top', max_length=10)),
-                ('tolerance', server.quantities.LengthField()),
+                ('tolerance', server.common.quantities.LengthField()),
                 ('typed', models.JSONField()),
                 ('created_at', models.DateTimeField(auto_now_add=True)),
                 ('created_by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),

@@ -4,7 +4,7 @@ from django.db import migrations, models
 
 from server.database.steps import Once
 
-import server.quantities
+import server.common.quantities
 from core.lengths import Length
 
 
@@ -29,7 +29,7 @@ def kept_datum(model_name):
     return migrations.AddField(
         model_name=model_name,
         name="typed_datum",
-        field=server.quantities.LengthField(default=Length(0)),
+        field=server.common.quantities.LengthField(default=Length(0)),
     )
 
 
@@ -43,7 +43,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name="job",
             name="datum",
-            field=server.quantities.LengthField(default=Length(0)),
+            field=server.common.quantities.LengthField(default=Length(0)),
         ),
         kept_style("floor"),
         kept_datum("floor"),
@@ -55,7 +55,7 @@ class Migration(migrations.Migration):
             fields=[
                 ("id", models.UUIDField(primary_key=True, serialize=False)),
                 ("recorded_at", models.DateTimeField(auto_now_add=True)),
-                ("datum", server.quantities.LengthField()),
+                ("datum", server.common.quantities.LengthField()),
                 ("typed", models.CharField(max_length=60)),
                 (
                     "benchmark",

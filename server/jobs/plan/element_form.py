@@ -8,8 +8,8 @@ from typing import Literal, NotRequired, TypedDict
 from core.design import GivenSurface, Surface, Underside
 from core.floors import Outline, PlanPoint
 from core.lengths import Elevation, Length, Style
+from server.common.refusals import Entries
 from server.jobs.plan.layers import LayerTyped, layer_entries
-from server.refusals import Entries
 
 Shape = Literal["line", "corners", "rectangle", "l-shape", "floor"]
 

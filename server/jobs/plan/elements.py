@@ -29,11 +29,11 @@ from core.elements import (
 from core.floors import Line, Outline, PlanPoint
 from core.lengths import Elevation, Length
 from core.tasks import Task
+from server.common.refusals import Entries
 from server.jobs.plan.element_form import Ground, Typed, lengths_of
 from server.jobs.plan.pier_elements import piers, piles
 from server.jobs.plan.shapes import read_line, read_outline, read_spacing
 from server.jobs.planned import ElementKind
-from server.refusals import Entries
 
 MOST_DIGITS = 12
 TAKES_CONCRETE = (

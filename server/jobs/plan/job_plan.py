@@ -23,6 +23,7 @@ from core.errors import BadLevel
 from core.floors import FloorLevels, Outline, finished_level
 from core.lengths import Elevation, Length, Style
 from core.tasks import Task
+from server.common.refusals import Entries, Missing
 from server.crews.permissions import missing
 from server.jobs.models import Benchmark, Element, Floor, Job
 from server.jobs.plan.element_form import Ground, entries_of, given_surface
@@ -36,7 +37,6 @@ from server.jobs.rules import (
     outline_of,
     style_of,
 )
-from server.refusals import Entries, Missing
 
 Row = TypeVar("Row")
 Target = Mapping[tuple[Task, str], Elevation]

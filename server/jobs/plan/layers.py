@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TypedDict
 
 from core.design import Layer
-from server.refusals import Entries
+from server.common.refusals import Entries
 
 
 class LayerTyped(TypedDict):

@@ -18,7 +18,7 @@ from core.design import (
 from core.design.fall import Fall
 from core.floors import Outline, PlanPoint, finished_level
 from core.lengths import Elevation, Style
-from server.refusals import Entries
+from server.common.refusals import Entries
 
 
 class PanelTyped(TypedDict):

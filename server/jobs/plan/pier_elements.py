@@ -12,9 +12,9 @@ from core.errors import OutOfRange
 from core.floors import PlanPoint
 from core.lengths import Length, Style, retypable
 from core.piers import Bell, HoleDepths
+from server.common.refusals import Entries
 from server.jobs.plan.element_form import Ground, Typed, lengths_of
 from server.jobs.plan.layers import read_layers
-from server.refusals import Entries
 
 
 @dataclass(frozen=True, slots=True)

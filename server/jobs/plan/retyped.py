@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from core.floors import Outline
 from core.lengths import Elevation, Style
+from server.common.refusals import Entries
 from server.jobs.models import Element, Floor
 from server.jobs.plan.element_form import Ground, Typed, entries_of
 from server.jobs.plan.elements import build
@@ -17,7 +18,6 @@ from server.jobs.plan.underside import (
     read_underside,
     underside_entries,
 )
-from server.refusals import Entries
 
 ANYWHERE = Ground(None, None)
 

@@ -7,7 +7,7 @@ import re
 from core.errors import BadOutline
 from core.floors import Line, Outline, PlanPoint, l_shape, rectangle, spacing_for
 from core.lengths import Length
-from server.refusals import Entries
+from server.common.refusals import Entries
 
 ABOUT = re.compile(r"(?:about\s+)?(?P<shots>\d{1,5})\s+(?:shots?|points?)", re.ASCII | re.I)
 SIDES = {

@@ -9,6 +9,8 @@ from core import elements as built
 from core.elements import heights_of
 from core.lengths import Style
 from core.tasks import SURFACES, stage_of
+from server.common.refusals import Problem
+from server.common.shown import Place, Shown, show, show_place
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
@@ -18,8 +20,6 @@ from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind
 from server.jobs.rules import style_of
 from server.jobs.services.draft_element import ElementForm, draft_element
-from server.refusals import Problem
-from server.shown import Place, Shown, show, show_place
 
 
 class DrawnLine(TypedDict):

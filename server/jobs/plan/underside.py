@@ -8,8 +8,8 @@ from core.design import Taper, ThickenedEdge, Underside, check_edge
 from core.errors import OutOfRange
 from core.floors import Outline
 from core.lengths import Length
+from server.common.refusals import Entries
 from server.jobs.plan.layers import LayerTyped, layer_entries, read_layers
-from server.refusals import Entries
 
 MOST_DIGITS = 4
 

@@ -7,14 +7,14 @@ from uuid import UUID
 
 from core.floors import PlanPoint
 from core.lengths import Elevation, Length, format_elevation
+from server.common.naming import given_name
+from server.common.records import record_once, rests_on
+from server.common.refusals import Entries, Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.rules import style_of
-from server.naming import given_name
-from server.records import record_once, rests_on
-from server.refusals import Entries, Invalid, Problem
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,14 +13,14 @@ from django.db.models import Max
 from core.errors import OutOfRange
 from core.floors import PlanPoint
 from core.lengths import format_length
+from server.common.records import record_once
+from server.common.refusals import Entries
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import floor_for
 from server.jobs.models import Floor, Point
 from server.jobs.rules import outline_of, style_of
 from server.jobs.services.note_change import note
-from server.records import record_once
-from server.refusals import Entries
 
 
 @dataclass(frozen=True, slots=True)

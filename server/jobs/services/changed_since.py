@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from core.errors import quoted
-from server.refusals import ChangedSince, Problem
+from server.common.refusals import ChangedSince, Problem
 
 #: What a form's fields are called in a sentence; one that is not here is called by its name.
 NAMES = {

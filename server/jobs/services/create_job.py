@@ -8,8 +8,12 @@ from uuid import UUID
 from django.db import transaction
 
 from core.lengths import Style
+from server.common.naming import given_name
+from server.common.records import record_once
+from server.common.refusals import Entries
 from server.crews.models import User
 from server.crews.permissions import Ability, role_in_crew
+from server.crews.timed import counted_now
 from server.jobs.models import Job
 from server.jobs.services.add_benchmark import (
     BenchmarkForm,
@@ -18,10 +22,6 @@ from server.jobs.services.add_benchmark import (
     store_benchmark,
     typed_in,
 )
-from server.naming import given_name
-from server.records import record_once
-from server.refusals import Entries
-from server.timed import counted_now
 
 
 @dataclass(frozen=True, slots=True)

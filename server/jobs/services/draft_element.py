@@ -8,6 +8,7 @@ from uuid import UUID
 from core import elements as built
 from core.lengths import Length
 from core.verdicts import Tolerance
+from server.common.refusals import Entries
 from server.jobs.models import Element, Job
 from server.jobs.plan.element_form import Ground, Typed, entries_of
 from server.jobs.plan.elements import build
@@ -15,7 +16,6 @@ from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind, as_typed_in
 from server.jobs.rules import style_of
 from server.jobs.services.draft_level import read_level
-from server.refusals import Entries
 
 WITHOUT_A_LEVEL = (
     ElementKind.BOARDS,

@@ -20,6 +20,7 @@ from core.floors import (
 from core.lengths import Elevation, Length, Style, format_length
 from core.orders import concrete_order
 from core.verdicts import Tolerance
+from server.common.refusals import Entries
 from server.jobs.models import Job
 from server.jobs.plan.layers import LayerTyped, read_layers
 from server.jobs.plan.panels import PanelTyped, panel_entries, read_panels
@@ -34,7 +35,6 @@ from server.jobs.plan.underside import (
 from server.jobs.planned import as_typed_in
 from server.jobs.rules import style_of
 from server.jobs.services.draft_level import read_level
-from server.refusals import Entries
 
 STEP_ACCEPTS = "Give the step the supplier sells by, such as 0.25 yd³ or 0.1 m³."
 WASTE_ACCEPTS = "Give a number of per cent from 0 to 100."

@@ -9,9 +9,9 @@ from uuid import UUID
 from core import floors
 from core.errors import SURELY, BadLevel, Offer, Unusual
 from core.lengths import Elevation, Length, format_length
+from server.common.refusals import Entries
 from server.jobs.models import Benchmark, Floor, Job
 from server.jobs.rules import finished_level, style_of
-from server.refusals import Entries
 
 #: A level farther than this from every benchmark is asked about.
 FARTHEST_FROM_A_BENCHMARK = Length.from_metres(30)

@@ -11,6 +11,9 @@ from django.db.models import Max
 from core.floors import PlanPoint
 from core.lengths import Elevation, Length, format_elevation
 from core.tasks import Task
+from server.common.naming import given_name
+from server.common.records import record_once
+from server.common.refusals import Entries, Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.jobs.access import job_for
@@ -19,9 +22,6 @@ from server.jobs.plan.element_form import Typed
 from server.jobs.planned import ElementKind, as_typed_in
 from server.jobs.rules import kind_of, style_of
 from server.jobs.services.note_change import note, note_difference
-from server.naming import given_name
-from server.records import record_once
-from server.refusals import Entries, Invalid, Problem
 
 USUAL_GROUP = "Points"
 #: How far off a free point is still on, where nobody said: an eighth of an inch or 3 mm.

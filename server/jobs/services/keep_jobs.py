@@ -8,12 +8,12 @@ from uuid import UUID
 from django.db import transaction
 from django.db.models import ProtectedError
 
+from server.common.refusals import Conflict
 from server.crews.models import User
 from server.crews.permissions import Ability, require
 from server.jobs.access import job_for
 from server.jobs.models import Archived, Job
 from server.jobs.services.note_change import note, note_difference
-from server.refusals import Conflict
 
 
 @dataclass(frozen=True, slots=True)

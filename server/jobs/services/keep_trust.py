@@ -8,13 +8,13 @@ from uuid import UUID
 from django.db import transaction
 
 from core.lengths import Length, format_fine, format_length
+from server.common.refusals import Entries
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, run_allowance_of, style_of
 from server.jobs.services.note_change import note_difference
-from server.refusals import Entries
 
 WIDEST = Length.from_metres("0.1")
 #: The least and the most, and what they are.

@@ -9,6 +9,9 @@ from django.db import transaction
 
 from core.floors import Outline
 from core.tasks import Task
+from server.common.naming import given_name
+from server.common.records import record_once
+from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import floor_for, job_for
@@ -21,9 +24,6 @@ from server.jobs.services.draft_floor import FloorDraft, FloorForm, draft_floor
 from server.jobs.services.note_change import note_difference
 from server.jobs.services.place_element import check_carried
 from server.jobs.sheets import typed_as_it_stands
-from server.naming import given_name
-from server.records import record_once
-from server.refusals import Invalid, Problem
 
 
 def lay_out_floor(user: User, job_id: UUID, form: FloorForm) -> tuple[Floor, bool]:

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from uuid import UUID, uuid4
 
+from server.common.senders import sender_now
 from server.crews.models import User
 from server.jobs.models import Happening, Job
 from server.jobs.services.changed_since import NAMES
-from server.senders import sender_now
 
 KEY_LENGTH = 36
 

@@ -9,6 +9,9 @@ from django.db import transaction
 
 from core.elements import PlannedPoint
 from core.tasks import Task
+from server.common.naming import given_name
+from server.common.records import record_once
+from server.common.refusals import Invalid, Problem, Refusal
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import element_for, job_for
@@ -20,9 +23,6 @@ from server.jobs.planned import ElementKind
 from server.jobs.services.changed_since import refuse_overwriting
 from server.jobs.services.draft_element import ElementDraft, ElementForm, draft_element
 from server.jobs.services.note_change import note_difference
-from server.naming import given_name
-from server.records import record_once
-from server.refusals import Invalid, Problem, Refusal
 
 
 def place_element(user: User, job_id: UUID, form: ElementForm) -> tuple[Element, bool]:

@@ -18,13 +18,13 @@ from core.lengths import (
     typed_above,
 )
 from core.lengths.style import OWN_ZERO
+from server.common.records import record_once
+from server.common.refusals import Entries, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, DatumTie, Job
 from server.jobs.rules import style_of
-from server.records import record_once
-from server.refusals import Entries, Problem
 
 
 @dataclass(frozen=True, slots=True)

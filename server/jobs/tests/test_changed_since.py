@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from server.common.refusals import ChangedSince
 from server.jobs.models import Floor
 from server.jobs.services.changed_since import refuse_overwriting
-from server.refusals import ChangedSince
 from server.tests.plan import element_body
 from server.tests.site import Body, SiteTestCase, floor_body
 

@@ -9,12 +9,12 @@ from django.core import signing
 from django.utils import timezone
 from icalendar import Calendar, Event
 
+from server.common.refusals import Missing
 from server.crews.models import CalendarKey, Crew, User
 from server.fieldbook.models import LevelingDue
 from server.fieldbook.services.level_again import due_before
 from server.jobs.models import DayOnJob, Job
 from server.pour.models import Pour
-from server.refusals import Missing
 
 _addresses = signing.Signer(salt="calendar")
 PAST, AHEAD = timedelta(days=14), timedelta(days=120)

@@ -13,9 +13,9 @@ from rest_framework.response import Response
 
 from core.errors import quoted
 from server.api.views import SignedInView, answers
+from server.common.refusals import Invalid, Problem
 from server.overview.day.sheet import DaySheet, day_sheet
 from server.overview.day.who_is_where import put_on_job
-from server.refusals import Invalid, Problem
 
 
 class PeopleInput(serializers.Serializer[Any]):

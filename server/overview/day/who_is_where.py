@@ -8,12 +8,12 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
+from server.common.refusals import Invalid, Problem
 from server.crews.models import Membership, User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import DayOnJob, Job
 from server.jobs.services.note_change import note_difference
-from server.refusals import Invalid, Problem
 
 #: How far ahead people are put on jobs.
 FARTHEST = timedelta(days=366)

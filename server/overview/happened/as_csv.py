@@ -6,9 +6,9 @@ import csv
 import io
 from uuid import UUID
 
+from server.common.files import harmless, plain_name
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.files import harmless, plain_name
 from server.jobs.access import job_for
 from server.overview.happened.rows import HappeningSheet, Wanted, happened
 

@@ -11,8 +11,8 @@ from rest_framework.request import Request
 
 from core.tables import SurveyUnit
 from server.api.views import SignedInView, a_file, as_file
+from server.common.files import plain_name
 from server.crews.permissions import Ability
-from server.files import plain_name
 from server.jobs.access import job_for
 from server.papers.api.points_views import DrawingOutInput
 from server.papers.api.sheet_inputs import ENDS, section_line

@@ -13,11 +13,11 @@ from core.floors import PlanPoint
 from core.lengths import Length
 from core.tasks import Task
 from server.api.inputs import Entry
+from server.common.refusals import Entries, Invalid, Problem
 from server.jobs.models import Job
 from server.jobs.rules import style_of
 from server.papers.plan_sheets.ask import SheetAsk
 from server.papers.plan_sheets.labels import LabelAsk
-from server.refusals import Entries, Invalid, Problem
 
 LONGEST_BLOCK = Length.from_metres(1)
 ENDS = ("from_right", "from_away", "to_right", "to_away")

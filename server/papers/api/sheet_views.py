@@ -10,8 +10,8 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from server.api.views import SignedInView, a_file, answers, as_file, site_of
+from server.common.files import plain_name
 from server.crews.permissions import Ability
-from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.jobs.rules import style_of

@@ -9,6 +9,7 @@ from uuid import UUID, uuid4
 from django.db import DatabaseError, models, transaction
 
 from server.api.errors import DOUBLE, fault_of
+from server.common.refusals import Conflict
 from server.crews.models import Crew, User
 from server.crews.permissions import Ability, role_in_crew
 from server.jobs.models import BroughtIn, Job
@@ -18,7 +19,6 @@ from server.papers.job_file.people import key_of, person_of
 from server.papers.job_file.seal import is_sealed
 from server.papers.job_file.tables import is_person, is_to, written
 from server.papers.services.ask_work import TakenIn
-from server.refusals import Conflict
 
 GEAR = (
     "instruments", "receivers", "rods", "instrument_checks", "instrument_knocks",

@@ -10,6 +10,7 @@ from uuid import UUID
 from django.db import models
 
 from core.errors import quoted
+from server.common.refusals import Invalid, Problem
 from server.jobs.models import Job
 from server.papers.job_file.tables import (
     FORMAT,
@@ -21,7 +22,6 @@ from server.papers.job_file.tables import (
     read,
 )
 from server.papers.job_file.write import digest_of
-from server.refusals import Invalid, Problem
 
 LARGEST = 32 * 1024 * 1024
 HEAD = ("format", "version", "digest", "seal")

@@ -16,16 +16,16 @@ from django.utils.dateparse import parse_datetime
 
 from core.errors import RuleError
 from core.lengths import metres_text
+from server.common.files import is_text
+from server.common.quantities import QuantityField
+from server.common.senders import FARTHEST_OFF
 from server.crews.models import Crew, User
+from server.crews.timed import EARLIEST, LATEST
 from server.fieldbook import models as book
-from server.files import is_text
 from server.gear import models as gear
 from server.jobs import models as jobs
 from server.pictures import models as pictures
 from server.pour import models as pour
-from server.quantities import QuantityField
-from server.senders import FARTHEST_OFF
-from server.timed import EARLIEST, LATEST
 
 FORMAT = "yellow-peg-job"
 VERSION = 1

@@ -9,10 +9,10 @@ from uuid import UUID
 
 from django.db import models
 
+from server.common.files import plain_name
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.models import SetUp
-from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.papers.job_file.people import key_of, person_row

@@ -12,14 +12,14 @@ from core.errors import RuleError
 from core.lengths import Elevation, Length, metres_text
 from core.tables import ColumnOrder, SurveyOrigin, SurveyPoint, SurveyUnit, read_points
 from core.tables import survey_number as number_of
+from server.common.files import as_typed
+from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.files import as_typed
 from server.jobs.access import floor_for, job_for
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.add_point import PointForm, add_point
 from server.papers.lists.rows import each_row
-from server.refusals import Invalid, Problem
 
 LONGEST_NAME, LONGEST_DESCRIPTION = 20, 200
 

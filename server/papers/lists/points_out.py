@@ -14,11 +14,11 @@ from core.floors import PlanPoint
 from core.instruments import Setting
 from core.lengths import Elevation, Style, written_above
 from core.tables import ColumnOrder, SurveyOrigin, SurveyPoint, SurveyUnit, to_survey
+from server.common.files import harmless, plain_name
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import pegs_of, scopes_of
 from server.fieldbook.standing import JobStandings
-from server.files import harmless, plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job, Point
 from server.jobs.plan.job_plan import JobPlan

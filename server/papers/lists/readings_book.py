@@ -16,12 +16,12 @@ from core.book import NoteLine
 from core.lengths import Length, Reading, Style, written_above
 from core.rods import Tie, tie_of
 from core.tables import SurveyUnit, to_survey
+from server.common.files import plain_name
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.figures import held
 from server.fieldbook.notes import KeptNotes, KeptReading, notes_of
 from server.fieldbook.standing import JobStandings
-from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.rules import style_of
 from server.stages.workbook import as_text

@@ -12,6 +12,7 @@ from django.utils.dateparse import parse_datetime
 
 from core.errors import RuleError
 from core.tables import TypedReading, read_readings
+from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
@@ -19,7 +20,6 @@ from server.fieldbook.models import SetUp
 from server.fieldbook.services.record_shot import ShotForm, record_shot
 from server.jobs.models import Point
 from server.papers.lists.rows import each_row
-from server.refusals import Invalid, Problem
 
 LONGEST = 60
 

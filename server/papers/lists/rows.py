@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import replace
 from typing import TypeVar
 
-from server.refusals import Invalid, Problem, Refusal
+from server.common.refusals import Invalid, Problem, Refusal
 
 MOST_REFUSALS = 20
 Row = TypeVar("Row")

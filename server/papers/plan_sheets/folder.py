@@ -12,9 +12,10 @@ from typing import IO
 from uuid import UUID
 
 from core.tables import AT_THE_ORIGIN, ColumnOrder, SurveyUnit
+from server.common.files import harmless, plain_name
+from server.common.refusals import Invalid
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.files import harmless, plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.jobs.rules import style_of
@@ -31,7 +32,6 @@ from server.papers.plan_sheets.labels import LabelAsk, labels_of, labels_paper
 from server.papers.plan_sheets.lists import piers_paper, walking_paper
 from server.papers.plan_sheets.plan_paper import plan_paper
 from server.pictures.models import PictureContent
-from server.refusals import Invalid
 from server.stages.workbook import take_off_workbook
 
 CONTENTS = "contents.csv"

@@ -11,6 +11,7 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
 from core.tasks import Task
+from server.common.refusals import Invalid, Problem
 from server.jobs.models import Job
 from server.jobs.rules import style_of
 from server.papers.lists.points_out import BothHeights, both_heights
@@ -18,7 +19,6 @@ from server.papers.pdf.codes import draw_code
 from server.papers.pdf.page import BOLD, FAINT, INK, PLAIN, Paper, register_fonts
 from server.papers.plan_sheets.ask import SheetAsk
 from server.papers.plan_sheets.words import Written, written
-from server.refusals import Invalid, Problem
 
 ACROSS, DOWN = 2, 6
 EDGE, PAD = 10 * mm, 3 * mm

@@ -7,6 +7,8 @@ from reportlab.platypus import Flowable
 
 from core.lengths import format_length
 from core.tasks import Stage
+from server.common.refusals import Invalid, Problem
+from server.common.shown import Shown
 from server.crews.models import User
 from server.jobs.models import Job
 from server.jobs.rules import style_of
@@ -24,8 +26,6 @@ from server.papers.pdf.page import (
 )
 from server.papers.plan_sheets.ask import SheetAsk
 from server.papers.plan_sheets.words import thickness_at, written
-from server.refusals import Invalid, Problem
-from server.shown import Shown
 from server.stages.piers import PierLine, PierSchedule
 from server.stages.stage_sheet import stage_sheet
 

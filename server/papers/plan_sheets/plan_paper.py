@@ -7,6 +7,7 @@ from reportlab.platypus import Flowable, PageBreak
 
 from core.errors import RuleError
 from core.lengths import format_length
+from server.common.refusals import Invalid, Problem
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
@@ -27,7 +28,6 @@ from server.papers.pdf.page import (
 from server.papers.plan_sheets.ask import SheetAsk
 from server.papers.plan_sheets.scaled import ScaledPlan, Spot
 from server.papers.plan_sheets.words import Written, thickness_at, written
-from server.refusals import Invalid, Problem
 
 HEAD_ROOM = 44
 TITLES = ("On", "Point", "Right", "Away", "Height", "Cut, fill", "Concrete")

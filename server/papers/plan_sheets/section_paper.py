@@ -13,6 +13,7 @@ from reportlab.platypus import Flowable
 from core.drawings import SectionLine, exaggeration
 from core.errors import RuleError
 from core.lengths import Elevation, Length, Style, format_elevation, format_length
+from server.common.refusals import Invalid, Problem
 from server.jobs.models import Job
 from server.jobs.rules import style_of
 from server.papers.pdf.page import (
@@ -31,7 +32,6 @@ from server.papers.pdf.page import (
 )
 from server.papers.plan_sheets.ask import SheetAsk
 from server.papers.plan_sheets.section import Section, section_of
-from server.refusals import Invalid, Problem
 
 INKS = tuple(map(HexColor, ("#15191c", "#9c1c06", "#0b4591", "#0a5c36", "#7a5200", "#5c2a86")))
 TALL, LEFT, FOOT_ROOM = 88 * mm, 26 * mm, 10 * mm

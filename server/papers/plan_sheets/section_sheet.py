@@ -7,11 +7,11 @@ from typing import TypedDict
 from core.drawings import SectionLine, exaggeration
 from core.errors import RuleError
 from core.lengths import Elevation, Length, Style
+from server.common.refusals import Invalid, Problem
+from server.common.shown import Shown, show
 from server.jobs.models import Job
 from server.jobs.rules import style_of
 from server.papers.plan_sheets.section import section_of
-from server.refusals import Invalid, Problem
-from server.shown import Shown, show
 
 #: The room a page has for it, in any unit: it is drawn as high as fits a third of its width.
 ROOM = (3.0, 1.0)

@@ -8,12 +8,12 @@ from uuid import UUID
 
 from django.db.models import F, QuerySet
 
+from server.common.records import record_once
+from server.common.refusals import Conflict
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require, role_in_crew
 from server.jobs.access import job_for
 from server.papers.models import LongWork, WorkKind, WorkState
-from server.records import record_once
-from server.refusals import Conflict
 
 MOST_WAITING = 10
 LARGEST_FILE = 32 * 1024 * 1024

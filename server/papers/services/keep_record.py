@@ -10,15 +10,15 @@ from uuid import UUID
 
 from django.db.models import QuerySet
 
+from server.common.files import plain_name
+from server.common.records import record_once
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
-from server.files import plain_name
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.papers.job_file.write import digest_now
 from server.papers.models import KeptPaper
 from server.papers.pdf.job_record import job_record
-from server.records import record_once
 
 Sameness = Literal["same", "same-job", "unknown"]
 

@@ -7,9 +7,9 @@ from typing import TypedDict
 
 from django.utils import timezone
 
+from server.common.refusals import Denied
 from server.crews.models import Role, User
 from server.papers.models import Backup
-from server.refusals import Denied
 
 #: Older than this, it is time that somebody looked; the schedule makes one a day.
 LATE = timedelta(hours=48)

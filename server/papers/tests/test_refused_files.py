@@ -11,13 +11,13 @@ from django.db import models
 from django.test import SimpleTestCase
 from django.utils import timezone
 
+from server.common.refusals import Invalid
 from server.fieldbook.models import SetUp, Shot
 from server.jobs.models import Floor, Job, Point
 from server.papers.job_file import parse
 from server.papers.job_file.parse import parsed
 from server.papers.job_file.tables import LONGEST_JSON, TABLES, VERSION, read
 from server.pour.models import Pour
-from server.refusals import Invalid
 
 EMPTY: dict[str, Any] = {"format": "yellow-peg-job", "version": VERSION, "people": []}
 EMPTY |= {table.name: [] for table in TABLES}

@@ -10,13 +10,13 @@ from django.db import OperationalError, connection
 from django.db.models import F
 from django.utils import timezone
 
+from server.common.refusals import Invalid
 from server.crews.models import Crew, User
 from server.jobs.models import Job
 from server.papers.job_file import parse
 from server.papers.models import KeptPaper, LongWork, WorkKind, WorkState
 from server.papers.works import Interrupted, carry_out_next, turns
 from server.papers.works.kinds import DOES, Outcome, Progress
-from server.refusals import Invalid
 from server.tests.works import WorkTestCase
 
 

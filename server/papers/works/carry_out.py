@@ -14,10 +14,10 @@ from uuid import UUID, uuid4
 from django.db import DatabaseError, connections, transaction
 
 from server.api.errors import DOUBLE, fault_of
+from server.common.refusals import Problem, Refusal
 from server.papers.models import LongWork, WorkKind, WorkState
 from server.papers.works import turns
 from server.papers.works.kinds import DOES, Progress
-from server.refusals import Problem, Refusal
 
 SECONDS_BETWEEN_NEWS = 0.25
 SECONDS_BETWEEN_SIGNS = turns.LEASE.total_seconds() / 4

@@ -13,8 +13,8 @@ from uuid import UUID
 from django.db.models import Exists, F, Func, Max, OuterRef, Q, QuerySet, Subquery
 from django.db.models.fields import DateTimeField
 
+from server.common.refusals import Problem
 from server.papers.models import LongWork, WorkState
-from server.refusals import Problem
 
 LEASE = timedelta(seconds=30)
 #: A work that no worker survived so often is not tried again.

@@ -16,12 +16,12 @@ from django.test import Client
 from django.test.client import FakePayload
 
 from server.carry.write import Held, carried_crew, carried_job
+from server.common.senders import Sender, sent_by
 from server.crews.models import Phone, User
 from server.decisions import facts
 from server.jobs.models import Job
 from server.phone.tests.node import PhoneInNode
 from server.pour.services.take_off import WAITS
-from server.senders import Sender, sent_by
 
 PREFIX = "/api/v1/"
 NEEDS_A_LINE = 503

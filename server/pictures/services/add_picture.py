@@ -13,6 +13,8 @@ from django.conf import settings
 from django.db import transaction
 from django.db.models import Model, Q
 
+from server.common.records import record_once
+from server.common.refusals import Conflict, Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability, missing
 from server.fieldbook.models import (
@@ -29,8 +31,6 @@ from server.jobs.models import Benchmark, Job, Point
 from server.pictures.jpeg import NoPicture
 from server.pictures.models import About, Picture, PictureContent
 from server.pour.models import Pour, PourAnswer
-from server.records import record_once
-from server.refusals import Conflict, Invalid, Problem
 
 #: Of a picture as it is sent, bytes; a phone scales it well below.
 LARGEST = 700_000

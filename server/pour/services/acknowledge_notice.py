@@ -9,6 +9,8 @@ from uuid import UUID
 
 from django.db import transaction
 
+from server.common.records import record_once
+from server.common.refusals import Conflict, Denied, Gone
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.pour.models import Notice, NoticeAcknowledgment
@@ -21,8 +23,6 @@ from server.pour.services.notices import (
     stone_under,
 )
 from server.pour.services.send_notice import notice_for
-from server.records import record_once
-from server.refusals import Conflict, Denied, Gone
 
 ASK_ANEW = "Ask your contractor to send a new notice."
 

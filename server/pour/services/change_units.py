@@ -12,6 +12,7 @@ from django.db import transaction
 
 from core.lengths import Style, format_length
 from core.orders import CUBIC_METRES_PER_CUBIC_YARD, usual_step
+from server.common.shown import volume_unit_text
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
@@ -20,7 +21,6 @@ from server.jobs.rules import reread_tolerance_of, rough_tolerance_of, style_of
 from server.jobs.services.note_change import note_difference
 from server.pour.models import Pour, PriceList
 from server.pour.services.prices import prices_for
-from server.shown import volume_unit_text
 
 CUBIC_YARD = Decimal(str(CUBIC_METRES_PER_CUBIC_YARD))
 

@@ -6,6 +6,7 @@ from typing import TypedDict
 from uuid import UUID
 
 from core.tasks import Task
+from server.common.shown import Amount, Place, Shown, show, show_area, show_place
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.counts import PegCounts, counts_of
@@ -17,7 +18,6 @@ from server.jobs.plan.panels import falls_in_words
 from server.jobs.rules import rough_tolerance_of
 from server.jobs.sheets import FloorTyped, floor_typed
 from server.pour.services.take_off import TakeOff, Undecided, take_off
-from server.shown import Amount, Place, Shown, show, show_area, show_place
 
 
 class FloorPlan(TypedDict):

@@ -11,13 +11,13 @@ from core.floors import Outline, PlanPoint
 from core.lengths import Elevation, Length, Style, format_length
 from core.surfaces import LiftThickness, StoneShot, lift_thickness
 from core.tasks import Task
+from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import OwnPegs, parts_of, pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.access import element_for
 from server.jobs.plan.job_plan import JobPlan
-from server.refusals import Invalid, Problem
 
 #: What a layer lies on, of the elements of a plan.
 BELOW = (Task.FORMATION, Task.LAYER)

@@ -6,7 +6,7 @@ from typing import Literal, TypedDict
 
 from core.design import Slab
 from core.lengths import Style
-from server.shown import Amount, Place, Shown, show
+from server.common.shown import Amount, Place, Shown, show
 
 
 class BandSheet(TypedDict):

@@ -11,6 +11,7 @@ from core.elements.planned import NAMES
 from core.instruments import Setting
 from core.lengths import Elevation
 from core.verdicts import Tolerance
+from server.common.refusals import Refusal
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.aims import Aims
@@ -23,7 +24,6 @@ from server.jobs.planned import FloorPart
 from server.jobs.services.draft_element import ElementForm, draft_element
 from server.jobs.services.draft_floor import FloorForm, draft_floor
 from server.jobs.services.place_element import check_carried
-from server.refusals import Refusal
 
 Levels = dict[str, dict[str, Elevation]]
 Shot = tuple[Elevation, Elevation, Elevation]

@@ -8,11 +8,11 @@ from typing import Literal, NamedTuple, TypedDict
 
 from core.lengths import metres_text
 from core.options import price_of_extra
+from server.common.shown import show, show_money, volume_unit, volume_unit_text
 from server.fieldbook.pegs import FoundPoint, OwnPegs
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
 from server.pour.services.take_off import TakeOff
-from server.shown import show, show_money, volume_unit, volume_unit_text
 
 Compared = Literal["extra", "volume", "nominal_thickness", "nominal_volume", "rate"]
 

@@ -11,6 +11,7 @@ from django.core import signing
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from server.common.refusals import Gone, Missing
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
@@ -30,7 +31,6 @@ from server.pour.services.notice_numbers import (
 )
 from server.pour.services.prices import currency_of, prices_for
 from server.pour.services.take_off import TakeOff, take_off
-from server.refusals import Gone, Missing
 
 _links = signing.Signer(salt="customer-notice")
 

@@ -11,6 +11,8 @@ from core.floors import finished_level
 from core.lengths import Length, Style, retypable, written_above
 from core.options import Cheapest, Option, Way, cheapest_of
 from core.surfaces import PourRules, Sliders, options_of, over_trigger
+from server.common.refusals import Entries
+from server.common.shown import Amount, Shown, show, show_area, show_money, show_volume, volume_unit
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.sheeting import covered_among
@@ -21,8 +23,6 @@ from server.jobs.rules import style_of
 from server.pour.services.models_of_slabs import model_over
 from server.pour.services.prices import currency_of, prices_for, prices_of
 from server.pour.services.shot_stone import ShotStone, shot_stone
-from server.refusals import Entries
-from server.shown import Amount, Shown, show, show_area, show_money, show_volume, volume_unit
 
 SLIDERS = ("trigger", "raised", "down", "up")
 LACKS = {

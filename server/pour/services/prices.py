@@ -13,6 +13,8 @@ from django.db.models import Q
 from core.errors import OutOfRange
 from core.lengths import Style
 from core.options import Prices
+from server.common.refusals import Entries
+from server.common.shown import SQUARE_METRES_PER_SQUARE_FOOT, volume_unit, volume_unit_text
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
@@ -20,8 +22,6 @@ from server.jobs.models import Job
 from server.jobs.rules import kind_of, style_of
 from server.jobs.services.note_change import note_difference
 from server.pour.models import PriceList
-from server.refusals import Entries
-from server.shown import SQUARE_METRES_PER_SQUARE_FOOT, volume_unit, volume_unit_text
 
 DOLLAR, LONGEST_SIGN = "$", 4
 NAMES = ("concrete", "stone", "labor", "short_load", "short_below", "truck")

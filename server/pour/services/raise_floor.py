@@ -7,6 +7,8 @@ from uuid import UUID
 
 from core.floors import finished_level
 from core.lengths import Length, Style, format_length, retypable, written_above
+from server.common.refusals import Entries
+from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import floor_for
@@ -16,8 +18,6 @@ from server.jobs.rules import style_of
 from server.jobs.services.form_again import floor_form_of
 from server.jobs.sheets import FloorTyped, typed_as_it_stands
 from server.pour.services.moves import MovesSheet, floor_moves
-from server.refusals import Entries
-from server.shown import Shown, show
 
 
 class RaisedSheet(TypedDict):

@@ -7,6 +7,7 @@ from datetime import datetime
 from uuid import UUID
 
 from core.errors import NotEnoughShots
+from server.common.refusals import Conflict, Entries
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.models import Regrade
@@ -14,7 +15,6 @@ from server.fieldbook.services.regrade import Graded, record_regrade
 from server.jobs.access import floor_for
 from server.jobs.rules import style_of
 from server.pour.services.options import touched_by
-from server.refusals import Conflict, Entries
 
 
 @dataclass(frozen=True, slots=True)

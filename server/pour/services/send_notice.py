@@ -10,6 +10,8 @@ from uuid import UUID
 from django.db.models import F
 from django.utils import timezone
 
+from server.common.records import record_once
+from server.common.refusals import Conflict, Entries
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, require
 from server.jobs.access import check_open, floor_for
@@ -18,8 +20,6 @@ from server.pour.models import Notice, NoticeWithdrawal
 from server.pour.services.notice_numbers import Rate, notice_content
 from server.pour.services.notices import stone_under
 from server.pour.services.prices import HIGHEST, currency_of, prices_for
-from server.records import record_once
-from server.refusals import Conflict, Entries
 
 LONGEST_DAYS = 90
 RATE_ACCEPTS = "Give the price of a unit of concrete, such as 165 or 165.50."

@@ -11,11 +11,11 @@ from django.db import connection
 from numpy.typing import NDArray
 
 from core.floors import PlanPoint
+from server.common.records import as_stored
 from server.fieldbook.pegs import pegs_of, stone_of
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
-from server.records import as_stored
 
 MOST_REMEMBERED = 64
 

@@ -13,9 +13,9 @@ from core.design import Extreme, FieldBook, Slab, field_book
 from core.errors import NotEnoughShots
 from core.lengths import Length, Style
 from core.orders import concrete_order
+from server.common.shown import Amount, Shown, show, show_difference, show_volume, volume_unit
 from server.fieldbook.pegs import FoundPoint
 from server.jobs.models import Floor
-from server.shown import Amount, Shown, show, show_difference, show_volume, volume_unit
 
 if TYPE_CHECKING:
     from core.surfaces import SlabVolume

@@ -26,6 +26,7 @@ from core.surfaces import (
     volume_up_to,
     with_least,
 )
+from server.common.shown import show, show_area, show_place, show_volume
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import FoundPoint, OwnPegs, Peg, pegs_of, stone_of
@@ -41,7 +42,6 @@ from server.pour.services.map_sheet import (
     undrawn,
 )
 from server.pour.services.models_of_slabs import model_over
-from server.shown import show, show_area, show_place, show_volume
 
 METRIC_STEP, INCH_STEP = 0.005, 0.00635
 WORST, STEPS_ALONG = 12, 12

@@ -7,11 +7,11 @@ import numpy as np
 from core.design import Slab
 from core.lengths import Style
 from core.surfaces import SlabVolume, VolumeRange
+from server.common.shown import show_difference, show_volume
 from server.fieldbook.pegs import FoundPoint
 from server.jobs.models import Floor
 from server.pour.services.models_of_slabs import model_over, range_of
 from server.pour.services.take_off import TakeOff, in_common, sure_text
-from server.shown import show_difference, show_volume
 
 
 def concrete_over(floor: Floor, surfaces: Slab, stone: list[FoundPoint], style: Style) -> TakeOff:

@@ -22,7 +22,7 @@ CUBIC_YARD = 0.764554857984
 MIDDLEWARE = [
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "server.senders.SenderMiddleware",
+    "server.common.senders.SenderMiddleware",
     "server.practice.booked.BookedMiddleware",
 ]
 

@@ -10,6 +10,7 @@ from django.db import transaction
 from core.errors import BadShape, RuleError
 from core.lengths import parse_length
 from core.traced import Fitted
+from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.models import Floor
@@ -21,7 +22,6 @@ from server.jobs.services.form_again import element_form_of, floor_form_of
 from server.jobs.services.lay_out_floor import change_floor
 from server.jobs.services.place_element import change_element
 from server.jobs.sheets import typed_as_it_stands
-from server.refusals import Invalid, Problem
 from server.traced.access import drawing_for
 from server.traced.geometry import Placed, geometry_of
 from server.traced.laid import Laid, LayForm, fit_kept, lay

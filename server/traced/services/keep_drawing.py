@@ -8,11 +8,11 @@ from typing import Protocol
 from uuid import UUID
 
 from core.errors import RuleError
+from server.common.files import as_typed
+from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.files import as_typed
 from server.jobs.access import job_for
-from server.refusals import Invalid, Problem
 from server.traced.models import BroughtDrawing
 from server.traced.reading import read_apart
 

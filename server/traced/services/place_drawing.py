@@ -12,6 +12,7 @@ from django.db import transaction
 
 from core.errors import BadShape, RuleError
 from core.lengths import metres_text
+from server.common.refusals import Invalid, Problem, Refusal
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.models import Element, Floor
@@ -23,7 +24,6 @@ from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
 from server.jobs.services.place_element import place_element
-from server.refusals import Invalid, Problem, Refusal
 from server.traced.access import drawing_for
 from server.traced.geometry import Placed, geometry_of, outline_of
 from server.traced.given import on_surface

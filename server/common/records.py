@@ -8,7 +8,7 @@ from uuid import UUID
 from django.db import IntegrityError, connection, models, transaction
 from django.db.models import ManyToOneRel
 
-from server.refusals import Conflict
+from server.common.refusals import Conflict
 
 
 class Unchangeable(Exception):

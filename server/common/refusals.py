@@ -24,7 +24,7 @@ from core.lengths import (
     with_unit,
     written_above,
 )
-from server.likely import likely_in
+from server.common.likely import likely_in
 
 Result = TypeVar("Result")
 Reader = Callable[[str, StyleKind], Length]

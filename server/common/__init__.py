@@ -1,0 +1,1 @@
+"""What every app of the server stands on: records, refusals, quantities, how they are shown."""
