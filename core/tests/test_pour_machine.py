@@ -86,7 +86,13 @@ class BrokenPour(RuleBasedStateMachine):
 
     @rule(key=st.sampled_from(POINTS))
     def remove_a_reading(self, key: str) -> None:
-        self.break_by(at(key, lambda point: replace(point, shot=None)))
+        """One in doubt, or not proven, takes its own doubt along: that one is left."""
+
+        def unread(point: PointFact) -> PointFact:
+            is_sound = point.shot and point.shot.is_proven and not point.shot.is_doubted
+            return replace(point, shot=None) if is_sound else point
+
+        self.break_by(at(key, unread))
 
     @rule(key=st.sampled_from(POINTS))
     def doubt_a_reading(self, key: str) -> None:
