@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Iterator
 from datetime import datetime, timedelta
 
@@ -14,6 +15,7 @@ from server.jobs.models import Job
 from server.overview.take_along import short_of
 from server.pour.models import Pour
 
+log = logging.getLogger(__name__)
 #: A pour at seven is told of at four in the afternoon before.
 AHEAD = timedelta(hours=15)
 SUBJECT = "Short for {pour}, {job}"
@@ -55,7 +57,10 @@ def _tell(pour: Pour) -> int:
             short="\n".join(f"- {line}" for line in short),
         )
         subject = SUBJECT.format(**said)
-        send_mail(" ".join(subject.split()), text, settings.DEFAULT_FROM_EMAIL, [person.email])
+        try:
+            send_mail(" ".join(subject.split()), text, settings.DEFAULT_FROM_EMAIL, [person.email])
+        except OSError as failed:  # an SMTP refusal is one too; the worker goes on
+            log.warning("what is short for pour %s was not sent: %s", pour.pk, failed)
     return len(people)
 
 

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
+from smtplib import SMTPException
 from typing import Any
+from unittest import mock
 from uuid import uuid4
 
 from django.core import mail
@@ -107,6 +109,13 @@ class TheEveningBefore(SiteTestCase):
         Pour.objects.filter(pk=self.pour.pk).update(pours_at=self.POURS_AT + AHEAD)
         self.assertEqual(self.told(2), [])
         self.assertTrue(self.told(-1))
+
+    @override_settings(SENDS_MAIL=True)
+    def test_a_mail_server_that_is_down_stops_nobody(self) -> None:
+        down = mock.patch("server.overview.evening.send_mail", side_effect=SMTPException("down"))
+        with down as sent, self.assertLogs("server.overview.evening"):
+            self.assertEqual(self.told(2), [])
+        self.assertTrue(sent.called)
 
     @override_settings(SENDS_MAIL=False)
     def test_a_server_without_mail_sends_none(self) -> None:
