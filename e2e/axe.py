@@ -7,7 +7,7 @@ from functools import cache
 from playwright.sync_api import Page
 
 from e2e.browser import AT_REST, IN_THEME
-from server.settings import ROOT
+from server.platform.settings import ROOT
 
 RULES = {
     "type": "tag",

@@ -20,10 +20,10 @@ from playwright.sync_api import (
     sync_playwright,
 )
 
+from demo.ids import demo_id
 from e2e.demo import load_demo
 from server.crews.models import Crew, Membership, Role, User
-from server.memory import collect_seldom
-from server.webapp.demo_ids import demo_id
+from server.platform.memory import collect_seldom
 
 MORE = "More: name, least thickness, fall, stone, points"
 #: How long a page may take, in milliseconds: on two cores the other tests run beside it.

@@ -10,12 +10,12 @@ from contextlib import contextmanager
 from pathlib import Path
 from statistics import median, quantiles
 
+from bench.site import make_site
 from e2e.browser import AnsweredAtOnce
 from e2e.demo import load_demo
 from e2e.offline import OfflineTestCase
 from server.fieldbook.models import Shot
-from server.measures.site import make_site
-from server.phone.tests.node import BUILT
+from server.offline.tests.node import BUILT
 
 POINTS, UNSHOT, ENTERS = 280, 130, 20
 MEGABYTE = 1024 * 1024

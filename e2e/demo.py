@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.apps import apps
 from django.db import connection
 
-from server.webapp import demo
+from demo import load as demo
 
 KEPT = "kept_"
 

@@ -6,9 +6,9 @@ import sys
 from statistics import median
 from time import perf_counter
 
+from bench.site import add_elements, as_in_use, make_site
 from e2e.browser import GO, AnsweredAtOnce, settle
 from e2e.demo import load_demo
-from server.measures.site import add_elements, as_in_use, make_site
 
 SLOWER = 4
 TIMES = 3

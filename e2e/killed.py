@@ -16,13 +16,13 @@ from django.http import HttpRequest, HttpResponse
 from django.test import Client
 from whitenoise.middleware import WhiteNoiseMiddleware
 
+from bench.served import served
 from core.tasks import Stage
+from demo.ids import demo_id
 from e2e.losses import LEAVE
 from e2e.test_losses import READING, STUDIO, LossesTestCase
 from server.crews.models import User
 from server.fieldbook.models import Shot
-from server.measures.served import served
-from server.webapp.demo_ids import demo_id
 
 MANY = 50
 #: How many of them are at the server when it goes.

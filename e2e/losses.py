@@ -7,13 +7,13 @@ from pathlib import Path
 
 from playwright.sync_api import FilePayload
 
+from demo.ids import demo_id
 from e2e.test_losses import READING, STUDIO, LossesTestCase
 from server.crews.models import Membership
 from server.fieldbook.models import Shot, Strike
 from server.jobs.models import Benchmark
 from server.pictures.models import Picture
 from server.pictures.tests.pixels import drawn
-from server.webapp.demo_ids import demo_id
 
 #: What waited in the first version that worked without a signal; later ones have to send it.
 OUTBOX = Path(__file__).with_name("outbox_1.json")

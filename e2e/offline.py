@@ -9,9 +9,9 @@ from typing import Any, ClassVar
 from playwright.sync_api import ConsoleMessage
 
 from core.tasks import Stage
+from demo.ids import demo_id
 from e2e.browser import PATIENCE, PHONE, BrowserTestCase
-from server.phone.tests.node import PhoneInNode
-from server.webapp.demo_ids import demo_id
+from server.offline.tests.node import PhoneInNode
 
 READ = """async () => {
   const db = await new Promise((resolve, reject) => {

@@ -9,9 +9,9 @@ from itertools import pairwise
 
 from playwright.sync_api import Locator, Page
 
+from bench.site import add_elements, make_site
 from e2e.browser import BrowserTestCase, settle
 from e2e.demo import load_demo
-from server.measures.site import add_elements, make_site
 
 STEPS = 90
 CATEGORIES = ["devtools.timeline", "disabled-by-default-devtools.timeline.frame"]

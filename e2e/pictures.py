@@ -7,15 +7,15 @@ from collections.abc import Callable
 from django.conf import settings
 from playwright.sync_api import FilePayload, Page, expect
 
+from demo.ids import demo_id
 from e2e.browser import DESKTOP, MORE, PHONE, settle
 from e2e.demo import load_demo
 from e2e.offline import OfflineTestCase
 from e2e.test_practice import OnASite
 from e2e.works import WorkedFor
-from server.pour.models import Notice
-from server.pour.services.notices import link_of
-from server.traced.tests.drawn import dxf, shop
-from server.webapp.demo_ids import demo_id
+from server.imports.tests.drawn import dxf, shop
+from server.notices.models import Notice
+from server.notices.services.notices import link_of
 
 FOLDER = settings.ROOT / "docs" / "screenshots"
 STUDIO = demo_id("Pottery studio, kiln room")

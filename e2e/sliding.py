@@ -5,9 +5,9 @@ from __future__ import annotations
 import sys
 from statistics import quantiles
 
+from bench.site import make_site
 from e2e.browser import AnsweredAtOnce, settle
 from e2e.demo import load_demo
-from server.measures.site import make_site
 
 STEPS = 80
 ANSWERED = """() => new Promise((done) => {

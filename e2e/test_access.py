@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+from demo.ids import demo_id
 from e2e.axe import violations
 from e2e.browser import AT_REST, BrowserTestCase, settle
 from e2e.demo import load_demo
-from server.pour.models import Notice
-from server.pour.services.notices import link_of
-from server.webapp.demo_ids import demo_id
+from server.notices.models import Notice
+from server.notices.services.notices import link_of
 
 PACK, STUDIO, SHELTER, WELL, HILL = (
     "Orchard pack house",

@@ -11,11 +11,11 @@ from uuid import UUID
 import zxingcpp
 from PIL import Image
 
+from demo.ids import demo_id
 from e2e.browser import AT_REST, IN_THEME, BrowserTestCase, settle
 from server.crews.models import User
 from server.jobs.models import Point
 from server.overview.ladder import ladder_sheet
-from server.webapp.demo_ids import demo_id
 
 STUDIO, HILL = "Pottery studio, kiln room", "Hillside workshop"
 #: Letters that would not be seen on white paper: their ground is not printed.

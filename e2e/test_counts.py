@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
+from demo.ids import demo_id
 from e2e.counting import Counting
 from server.fieldbook.models import Shot, Strike
 from server.jobs.models import Job, Point
-from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
 

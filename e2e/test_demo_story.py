@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from demo.ids import demo_id
 from e2e.browser import PHONE, BrowserTestCase, settle
 from e2e.demo import load_demo
-from server.webapp.demo_ids import demo_id
 
 STUDIO, SHELTER = "Pottery studio, kiln room", "Bicycle shelter"
 WELL = "Well house floor"

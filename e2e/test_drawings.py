@@ -11,8 +11,8 @@ from playwright.sync_api import FilePayload
 from core.lengths import Length
 from e2e.counting import Counting
 from e2e.works import WorkedFor
+from server.imports.tests.drawn import dxf, shop
 from server.jobs.models import Benchmark, Element, Floor
-from server.traced.tests.drawn import dxf, shop
 
 
 def drawing(content: bytes) -> FilePayload:

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from playwright.sync_api import Route
 
+from demo.ids import demo_id
 from e2e.browser import BrowserTestCase
 from server.fieldbook.models import Reread, SetUp, Shot, TurningPoint
 from server.gear.models import InstrumentCheck, InstrumentKnock
 from server.jobs.models import Benchmark, Floor, Job, Point
-from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
 HILL = "Hillside workshop"

@@ -5,14 +5,14 @@ from __future__ import annotations
 import re
 from uuid import uuid4
 
+from demo.ids import demo_id
 from e2e.browser import AT_REST, GO, IN_THEME, PHONE, BrowserTestCase, new_crew
 from e2e.demo import load_demo
 from server.crews.models import User
 from server.fieldbook.models import SetUp
 from server.jobs.models import Element, Job
-from server.pour.models import Notice
-from server.pour.services.notices import link_of
-from server.webapp.demo_ids import demo_id
+from server.notices.models import Notice
+from server.notices.services.notices import link_of
 
 STUDIO = "Pottery studio, kiln room"
 HILL = "Hillside workshop"

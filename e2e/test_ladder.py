@@ -6,9 +6,9 @@ import re
 from itertools import pairwise
 from typing import Any
 
+from demo.ids import demo_id
 from e2e.test_stages import PACK, Staged
 from server.jobs.models import Floor
-from server.webapp.demo_ids import demo_id
 
 
 def on_the_rail(rail: list[tuple[float, float]], height: float) -> float:

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
+from demo.ids import demo_id
 from e2e.browser import BrowserTestCase
 from e2e.demo import load_demo
 from server.crews.models import AskedLesson, SharedLesson
-from server.webapp.demo_ids import demo_id
 
 PASSED = """localStorage.setItem("yp-practice-passed", JSON.stringify({
   move: { points: 45, of: 50, passed: true },

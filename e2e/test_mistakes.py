@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.utils import timezone
 from playwright.sync_api import FilePayload
 
+from demo.ids import demo_id
 from e2e.browser import BrowserTestCase
 from e2e.test_people import fill, press
 from server.gear.models import Instrument
@@ -19,7 +20,6 @@ from server.jobs.models import (
 )
 from server.pictures.models import Picture
 from server.pictures.tests.pixels import drawn
-from server.webapp.demo_ids import demo_id
 
 STUDIO, SHELTER = "Pottery studio, kiln room", "Bicycle shelter"
 

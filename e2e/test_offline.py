@@ -8,10 +8,10 @@ from django.test import Client
 from playwright.sync_api import Route
 
 from core.tasks import Stage
+from demo.ids import demo_id
 from e2e.offline import OfflineTestCase
 from server.crews.models import User
 from server.fieldbook.models import Shot
-from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
 #: Whether what the screens of a job showed is kept.

@@ -5,13 +5,13 @@ from __future__ import annotations
 from django.test import override_settings
 from playwright.sync_api import Page
 
+from demo.ids import demo_id
 from e2e.browser import PHONE, BrowserTestCase
 from e2e.demo import load_demo
 from server.crews.models import Crew, Membership, Role
 from server.crews.services.begin_crew import set_up_code
 from server.crews.tests.people import GOOD
 from server.fieldbook.models import Shot
-from server.webapp.demo_ids import demo_id
 
 
 def fill(page: Page, **typed: str) -> None:

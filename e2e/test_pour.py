@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import re
 
+from demo.ids import demo_id
 from e2e.browser import BrowserTestCase
 from server.fieldbook.models import Regrade
-from server.webapp.demo_ids import demo_id
 
 STUDIO, SHELTER = "Pottery studio, kiln room", "Bicycle shelter"
 

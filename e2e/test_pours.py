@@ -6,12 +6,12 @@ import re
 from datetime import timedelta
 from uuid import uuid4
 
+from demo.ids import demo_id
 from e2e.browser import PHONE, BrowserTestCase
 from server.fieldbook.models import SetUp
 from server.fieldbook.services.record_shot import ShotForm, record_shot
 from server.jobs.models import Point
-from server.pour.models import LiftedHold, PourClosing
-from server.webapp.demo_ids import demo_id
+from server.pours.models import LiftedHold, PourClosing
 
 SHELTER, PACK, WELL = "Bicycle shelter", "Orchard pack house", "Well house floor"
 

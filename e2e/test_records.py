@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+from demo.ids import demo_id
 from e2e.browser import new_crew
 from e2e.demo import load_demo
 from e2e.works import WorkedFor
+from server.exports.job_file.write import written_job
 from server.jobs.models import Job, Point
-from server.papers.job_file.write import written_job
 from server.tests.test_job_file import forget_everything, unsealed
-from server.webapp.demo_ids import demo_id
 
 SHELTER, STUDIO = "Bicycle shelter", "Pottery studio, kiln room"
 

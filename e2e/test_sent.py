@@ -9,9 +9,9 @@ from uuid import UUID
 
 from playwright.sync_api import Route
 
+from demo.ids import demo_id
 from e2e.browser import BrowserTestCase, settle
 from e2e.demo import load_demo
-from server.webapp.demo_ids import demo_id
 
 STUDIO, HILL = (
     f"jobs/{demo_id(name)}" for name in ("Pottery studio, kiln room", "Hillside workshop")

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
+from demo.ids import demo_id
 from e2e.browser import PHONE, BrowserTestCase
 from e2e.demo import load_demo
 from server.fieldbook.models import Shot, Strike
-from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
 

@@ -7,13 +7,13 @@ import re
 from playwright.sync_api import Route
 
 from core.lengths import Elevation
+from demo.ids import demo_id
 from e2e.browser import PHONE, BrowserTestCase, new_crew
 from e2e.demo import load_demo
 from server.crews.models import Role
 from server.fieldbook.models import ExtraBacksight, SetUp, Shot
 from server.gear.models import Rod
 from server.jobs.models import Benchmark, Element, Job, Point
-from server.webapp.demo_ids import demo_id
 
 LOFT = "Seed store loft"
 STUDIO = "Pottery studio, kiln room"

@@ -8,13 +8,13 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from uuid import uuid4
 
+from demo.ids import demo_id
 from e2e.browser import PHONE, BrowserTestCase, settle
 from e2e.demo import load_demo
 from server.crews.models import User
 from server.fieldbook.models import SetUp
 from server.jobs.models import Element, Point
 from server.tests.site import OnAPhone as Phone
-from server.webapp.demo_ids import demo_id
 
 PACK = "Orchard pack house"
 READS = re.compile(r"It reads (.+?) where")

@@ -5,12 +5,12 @@ from __future__ import annotations
 import re
 
 from core.lengths import Length
+from demo.ids import demo_id
 from e2e.browser import PHONE, BrowserTestCase
 from server.crews.models import Session
 from server.fieldbook.models import Shot
 from server.gear.models import Rod
 from server.jobs.models import Floor
-from server.webapp.demo_ids import demo_id
 
 STUDIO = "Pottery studio, kiln room"
 SHELTER = "Bicycle shelter"

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from demo.ids import demo_id
 from e2e.counting import Counting
 from server.fieldbook.models import Shot
 from server.gear.models import InstrumentKnock
 from server.jobs.models import Element, Floor
-from server.webapp.demo_ids import demo_id
 
 PACK = "Orchard pack house"
 SHELTER = "Bicycle shelter"

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from core.tasks import Task
+from demo.ids import demo_id
 from e2e.browser import BrowserTestCase
 from e2e.demo import load_demo
 from server.crews.models import Crew, User
@@ -17,7 +18,6 @@ from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
 from server.jobs.services.create_job import JobForm, create_job
 from server.jobs.services.draft_floor import FloorForm
 from server.jobs.services.lay_out_floor import lay_out_floor
-from server.webapp.demo_ids import demo_id
 from simulation import (
     Knock,
     Laser,

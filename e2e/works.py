@@ -7,7 +7,7 @@ import threading
 from django.db import connections
 
 from e2e.browser import BrowserTestCase
-from server.papers.works import carry_out_next
+from server.entry.works import carry_out_next
 
 SECONDS_BETWEEN_LOOKS = 0.1
 

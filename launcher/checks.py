@@ -15,7 +15,7 @@ from launcher.django import environment, manage
 from launcher.place import PYTHON, ROOT, VENV, WEB, kept_secrets
 from launcher.say import Trouble, say
 
-OPENAPI = ROOT / "server" / "api" / "openapi.yaml"
+OPENAPI = ROOT / "server" / "platform" / "api" / "openapi.yaml"
 WEB_TYPES = WEB / "src" / "api" / "schema.gen.d.ts"
 LEAST_COVERAGE = 99
 
@@ -41,14 +41,18 @@ def generate(_: list[str]) -> int:
     """Write the OpenAPI file and the web's types anew."""
     install.virtual_environment()
     install.web_packages()
-    env = {**os.environ, "DJANGO_SETTINGS_MODULE": "server.settings", "YP_SECRET_KEY": "unused"}
+    env = {
+        **os.environ,
+        "DJANGO_SETTINGS_MODULE": "server.platform.settings",
+        "YP_SECRET_KEY": "unused",
+    }
     _write_openapi({**env, "PYTHONPATH": str(ROOT)}, OPENAPI)
     _write_types(OPENAPI, WEB_TYPES)
     return 0
 
 
 def _write_openapi(env: dict[str, str], file: Path) -> None:
-    described = ("--urlconf", "server.described_urls")
+    described = ("--urlconf", "server.entry.described_urls")
     arguments = ("spectacular", "--fail-on-warn", *described, "--file", str(file))
     manage(env, *arguments, what="describing the API")
 
@@ -62,7 +66,7 @@ def _write_types(openapi: Path, file: Path) -> None:
 
 def _checks(env: dict[str, str]) -> list[tuple[str, Callable[[], bool]]]:
     tool = str(VENV / "bin")
-    python = ["core", "simulation", "server", "launcher", "e2e"]
+    python = ["core", "simulation", "server", "launcher", "e2e", "bench", "demo"]
     commands = {
         "ruff": ([f"{tool}/ruff", "check", "."], ROOT),
         "ruff format": ([f"{tool}/ruff", "format", "--check", "."], ROOT),

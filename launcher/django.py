@@ -19,7 +19,7 @@ def environment(database: dict[str, str], secret_key: str, **more: str) -> dict[
     return {
         **os.environ,
         **database,
-        "DJANGO_SETTINGS_MODULE": "server.settings",
+        "DJANGO_SETTINGS_MODULE": "server.platform.settings",
         "PYTHONPATH": str(ROOT),
         "YP_SECRET_KEY": secret_key,
         "YP_HTTPS": "off",

@@ -20,7 +20,7 @@ def production_environment(settings: dict[str, str]) -> dict[str, str]:
     """Return the environment of Django's commands under the settings of a file."""
     ours = ("YP_", "DJANGO_")
     bare = {name: value for name, value in os.environ.items() if not name.startswith(ours)}
-    own = {"DJANGO_SETTINGS_MODULE": "server.settings", "PYTHONPATH": str(ROOT)}
+    own = {"DJANGO_SETTINGS_MODULE": "server.platform.settings", "PYTHONPATH": str(ROOT)}
     return {**bare, **settings, **own, "YP_DEMO": "off"}
 
 

@@ -91,7 +91,7 @@ def _test_on_a_phone() -> int:
     """Hold every answer that the tests of site work get against a phone's, and lose more."""
     install.everything(for_tests=True)
     named = (
-        "server.phone",
+        "server.offline",
         "e2e.losses",
         "e2e.killed",
         "e2e.in_one_hand",
@@ -153,7 +153,9 @@ def browsers(root: Path = ROOT) -> list[list[str]]:
 
 def servers(root: Path = ROOT) -> list[list[str]]:
     """Return the modules of the server's tests, in their lanes."""
-    return _shared_out(root, sorted((root / SERVER).rglob("tests/test_*.py")), SERVER_LANES)
+    places = (root / SERVER, root / "bench")
+    tests = [test for place in places for test in place.rglob("tests/test_*.py")]
+    return _shared_out(root, sorted(tests), SERVER_LANES)
 
 
 def _shared_out(root: Path, tests: list[Path], count: int) -> list[list[str]]:

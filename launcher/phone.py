@@ -20,7 +20,7 @@ def phone_files() -> None:
     """Build what a phone runs where any of it changed."""
     packages = ("core", "server", "simulation")
     python = [file for package in packages for file in _python(package)]
-    sources = [*python, *(WEB / "phone").glob("*.mjs")]
+    sources = [*python, *(WEB / "phone").glob("*.mjs"), *(WEB / "phone").rglob("*.py")]
     pins = [ROOT / "requirements.lock", WEB / "package-lock.json"]
     made_from = digest_of([*sources, *pins])
     if is_stamped(BUILT, made_from):
@@ -48,7 +48,7 @@ def _empty_database() -> None:
     EMPTY.unlink(missing_ok=True)
     env = {
         **os.environ,
-        "DJANGO_SETTINGS_MODULE": "server.phone.settings",
+        "DJANGO_SETTINGS_MODULE": "server.offline.settings",
         "PYTHONPATH": str(ROOT),
         "YP_SECRET_KEY": "nothing is signed here",
         "YP_PHONE_DATABASE": str(EMPTY),

@@ -53,7 +53,7 @@ def _serve(folder: Path, database: Database, secret_key: str, *, has_demo: bool)
     note_port(folder, database)
     manage(env, "migrate", "--no-input", what="migrating the database")
     if has_demo:
-        manage(env, "load_demo", what="loading the demo")
+        manage({**env, "YP_EXTRAS": "demo"}, "load_demo", what="loading the demo")
     say_set_up_code(env)
     stopped = threading.Event()
     for number in (signal.SIGINT, signal.SIGTERM):

@@ -12,7 +12,13 @@ from launcher.say import Trouble
 
 def web_server(folder: Path, env: dict[str, str], listener: socket | None = None) -> Child:
     """Return the server of the pages and the API, on its own address or a socket it is given."""
-    command = [str(PYTHON), "-m", "gunicorn", "server.wsgi", "--config=python:server.gunicorn"]
+    command = [
+        str(PYTHON),
+        "-m",
+        "gunicorn",
+        "server.entry.wsgi",
+        "--config=python:server.platform.gunicorn",
+    ]
     log, ready = folder / "server.log", "ready to serve"
     if listener is None:
         return Child(command, ready=ready, log=log, env=env)

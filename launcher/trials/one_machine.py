@@ -54,8 +54,8 @@ def fuzzed(number: int) -> bool:
     """Send so many requests nobody means to; tells whether none was answered as our failure."""
     with private_instance() as env:
         manage(env, "migrate", "--no-input", what="migrating the database")
-        manage({**env, "YP_DEMO": "on"}, "load_demo", what="loading the demo")
-        return manage_openly(env, "fuzz", str(number)) == 0
+        manage({**env, "YP_DEMO": "on", "YP_EXTRAS": "demo"}, "load_demo", what="loading the demo")
+        return manage_openly({**env, "YP_EXTRAS": "bench"}, "fuzz", str(number)) == 0
 
 
 class Machine:
@@ -82,7 +82,11 @@ class Machine:
             }  # fmt: skip
             self.env = environment(database.settings(), secrets.token_urlsafe(50), **own)
             manage(self.env, "migrate", "--no-input", what="migrating the database")
-            manage({**self.env, "YP_DEMO": "on"}, "load_demo", what="loading the demo")
+            manage(
+                {**self.env, "YP_DEMO": "on", "YP_EXTRAS": "demo"},
+                "load_demo",
+                what="loading the demo",
+            )
             web = stack.enter_context(running(web_server(self.folder, self.env)))
             worker = stack.enter_context(running(long_worker(self.folder, self.env)))
             self.children = {
@@ -175,7 +179,7 @@ class Machine:
 
     def backed_up(self, jobs: int) -> None:
         """Add jobs, and make and take in a backup of them all; they say what it took."""
-        manage(self.env, "many_jobs", str(jobs), what="adding jobs")
+        manage({**self.env, "YP_EXTRAS": "bench"}, "many_jobs", str(jobs), what="adding jobs")
         file = self.folder / "all.tar"
         backup.make(self.env, file)
         with private_instance() as fresh:

@@ -60,7 +60,9 @@ class Stand:
         self.nodes[0].start((), first_with=(self.password, self.root_password))
         first = self.environment(0)
         manage(first, "migrate", "--no-input", what="migrating the database")
-        manage({**first, "YP_DEMO": "on"}, "load_demo", what="loading the demo")
+        manage(
+            {**first, "YP_DEMO": "on", "YP_EXTRAS": "demo"}, "load_demo", what="loading the demo"
+        )
         for node in self.nodes[1:]:
             node.start(self.nodes)
         took = wait_for(self.nodes, MACHINES, self.root_password, PATIENCE)

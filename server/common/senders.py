@@ -6,6 +6,7 @@ import contextlib
 from collections.abc import Callable, Iterator
 from contextvars import ContextVar
 from dataclasses import dataclass
+from datetime import UTC, datetime
 from time import time
 from uuid import UUID, uuid5
 
@@ -16,6 +17,8 @@ NOW, CLOCK_OFF, SAID = "X-Phone-Now", "X-Phone-Clock-Off", "X-Phone-Said"
 SERVER_NOW = "X-Server-Now"
 #: No phone counts that far, and no clock is that far off: what is beyond is no answer.
 MOST_RECORDS, FARTHEST_OFF = 2**53, 400 * 366 * 86_400.0
+#: What a phone's clock may say and be kept as it is.
+EARLIEST, LATEST = datetime(1970, 1, 2, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC)
 SECONDS = (-62_000_000_000.0, 253_000_000_000.0)
 
 

@@ -10,8 +10,6 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import Entry, Key, Name, Named
-from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
 from server.corrections.figures import MovesOfAll
 from server.corrections.retired import RestingSheet, RetiredList, resting_sheet, retired_list
 from server.corrections.services.benchmarks import (
@@ -24,7 +22,10 @@ from server.corrections.services.benchmarks import (
 )
 from server.corrections.services.copy_job import CopyForm, copy_job
 from server.corrections.services.take_out import OutForm, bring_back, take_out
+from server.crews.signed_in import SignedInView, WorkedOutView
 from server.jobs.models import RetiredAs
+from server.platform.api.inputs import Entry, Key, Name, Named
+from server.platform.api.views import answers, recorded, records
 
 
 class TakenOut(TypedDict):

@@ -10,14 +10,14 @@ from uuid import UUID
 
 from core.design import move_of
 from core.lengths import Elevation, Length, Style, format_amount
-from server.decisions.sheets import rows_of
+from server.concrete.services.moves import Levels, MoveRow, levels_of
 from server.fieldbook.pegs import PegState, pegs_of, scopes_of
 from server.fieldbook.rules import Sighting
 from server.fieldbook.standing import JobStandings
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
-from server.pour.services.moves import Levels, MoveRow, levels_of
+from server.pours.sheets import rows_of
 
 STATES: dict[str, str] = {
     "not-shot": "not shot",

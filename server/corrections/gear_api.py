@@ -10,8 +10,6 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import DayAndTime, Named
-from server.api.views import SignedInView, WorkedOutView, answers
 from server.corrections.api import TakenOut
 from server.corrections.gear_sheets import GearTyped, RetiredGearList, gear_typed, retired_gear
 from server.corrections.services.correct_gear import (
@@ -21,8 +19,11 @@ from server.corrections.services.correct_gear import (
     retire_gear,
     use_again,
 )
+from server.crews.signed_in import SignedInView, WorkedOutView
 from server.gear.api.views import InstrumentInput, ReceiverInput, RodInput
 from server.gear.services.add_gear import InstrumentForm, ReceiverForm, RodForm
+from server.platform.api.inputs import DayAndTime, Named
+from server.platform.api.views import answers
 
 
 class SinceInput(serializers.Serializer[Any]):

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from server.crews.permissions import missing
 from server.jobs.models import Benchmark, Element, Floor, Job, Point
-from server.pour.models import Pour
+from server.pours.models import Pour
 
 Kind = Literal["floors", "elements", "points", "pours", "benchmarks"]
 Part: TypeAlias = Floor | Element | Point | Pour | Benchmark

@@ -22,8 +22,9 @@ from server.fieldbook.models import (
     Shot,
 )
 from server.jobs.models import Benchmark, Element, Floor, Point
+from server.notices.models import Notice
 from server.pictures.models import Picture
-from server.pour.models import LiftedHold, Notice, Pour, PourAnswer, PourPart
+from server.pours.models import LiftedHold, Pour, PourAnswer, PourPart
 
 
 @dataclass(frozen=True, slots=True)

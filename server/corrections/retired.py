@@ -12,7 +12,7 @@ from server.crews.models import User
 from server.crews.permissions import ABILITIES, Ability
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Element, Floor, Job, Point
-from server.pour.models import Pour
+from server.pours.models import Pour
 
 
 class RetiredSheet(TypedDict):

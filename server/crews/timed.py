@@ -10,12 +10,8 @@ from django.db import models, transaction
 from django.utils import timezone
 
 from core.clocks import Bounds, Moment, Stamp, moment_that_counts
-from server.common.senders import Sender, sender_now
+from server.common.senders import EARLIEST, LATEST, Sender, sender_now
 from server.crews.models import Phone
-
-#: What a phone's clock may say and be kept as it is.
-EARLIEST, LATEST = datetime(1970, 1, 2, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC)
-
 
 #: The columns of a moment, of records whose time is when they were taken.
 TIME_COLUMNS = ("taken_at", "phone", "clock_give")

@@ -9,14 +9,13 @@ from django.db.models import Q
 from django.utils import timezone
 
 from core.floors import PlanPoint
-from core.lengths import Length
 from core.pours import USUAL_FRESH_HOURS
 from core.tasks import SURFACES, Task
 from server.common.quantities import ElevationField, LengthField
 from server.common.records import SiteRecord
 from server.crews.models import Crew, User
 from server.crews.retirable import Retirable
-from server.jobs.planned import ElementKind, FloorPart, Leveled, TypedIn
+from server.jobs.planned import ElementKind, FloorPart, Leveled, TypedIn, no_height
 
 TASKS = [(str(task), str(task)) for task in Task]
 
@@ -38,7 +37,7 @@ class Job(models.Model):
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=120, blank=True, default="")
     style = models.CharField(max_length=10)
-    datum = LengthField(default=Length(0))
+    datum = LengthField(default=no_height)
     reread_minutes = models.PositiveSmallIntegerField(default=60)
     fresh_hours = models.PositiveSmallIntegerField(default=USUAL_FRESH_HOURS)
     reread_tolerance = LengthField(null=True)

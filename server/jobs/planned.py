@@ -9,11 +9,16 @@ from core.lengths import Length, Style
 from server.common.quantities import ElevationField, LengthField
 
 
+def no_height() -> Length:
+    """Return no height at all: the datum of what is tied to none."""
+    return Length(0)
+
+
 class TypedIn(models.Model):
     """Something kept as it was typed, with the style and the datum it was typed in."""
 
     typed_style = models.CharField(max_length=10)
-    typed_datum = LengthField(default=Length(0))
+    typed_datum = LengthField(default=no_height)
 
     class Meta:
         abstract = True

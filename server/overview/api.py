@@ -10,11 +10,12 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import Key
-from server.api.views import SignedInView, answers
+from server.crews.signed_in import SignedInView
 from server.overview.job_sheet import JobSheet, job_sheet
 from server.overview.ladder import LadderSheet, ladder_sheet
 from server.overview.take_along import TakeAlongSheet, take_along_sheet
+from server.platform.api.inputs import Key
+from server.platform.api.views import answers
 
 
 class LadderInput(serializers.Serializer[Any]):

@@ -13,7 +13,7 @@ from django.core.mail import send_mail
 from server.crews.models import Role, User
 from server.jobs.models import Job
 from server.overview.take_along import short_of
-from server.pour.models import Pour
+from server.pours.models import Pour
 
 log = logging.getLogger(__name__)
 #: A pour at seven is told of at four in the afternoon before.

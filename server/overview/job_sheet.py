@@ -6,10 +6,10 @@ from typing import TypedDict
 from uuid import UUID
 
 from server.common.shown import volume_unit_text
+from server.concrete.services.floor_sheet import FloorPlan, floor_plan
 from server.crews.models import User
 from server.crews.permissions import ABILITIES, Ability, may
 from server.crews.usual import Usual, usual_of
-from server.decisions.sheets import PourRow, rows_of
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.proof import tightest_of
 from server.fieldbook.run_sheets import TurningPointSheet, turning_point_sheets
@@ -27,7 +27,7 @@ from server.jobs.rules import style_of
 from server.jobs.services.tie_datum import TieSheet, tie_sheets
 from server.jobs.sheets import TrustLimits, trust_limits
 from server.overview.steps import Progress, Step, steps_of
-from server.pour.services.floor_sheet import FloorPlan, floor_plan
+from server.pours.sheets import PourRow, rows_of
 from server.stages.progress import StageProgress, stage_progress
 
 

@@ -6,11 +6,11 @@ from dataclasses import dataclass
 from typing import Literal, TypedDict, get_args
 
 from core.tasks import Stage
-from server.decisions.sheets import PourRow
+from server.concrete.services.floor_sheet import FloorPlan
 from server.fieldbook.sheets import SetUpSheet
 from server.gear.sheets import InstrumentSheet
 from server.jobs.benchmark_sheets import BenchmarkSheet
-from server.pour.services.floor_sheet import FloorPlan
+from server.pours.sheets import PourRow
 from server.stages.progress import StageProgress
 
 StepKey = Literal[

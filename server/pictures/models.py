@@ -8,7 +8,7 @@ from server.common.records import SiteRecord
 from server.crews.models import User
 from server.crews.timed import Timed
 from server.jobs.models import Job
-from server.pour.models import Notice
+from server.notices.models import Notice
 
 
 class About(models.TextChoices):

@@ -12,8 +12,7 @@ from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
-from server.api.inputs import Key
-from server.api.views import SignedInView, answers
+from server.crews.signed_in import SignedInView
 from server.pictures.services.show_in_notice import MOST, show_in_notice
 from server.pictures.sheets import (
     NoticePicturesSheet,
@@ -21,6 +20,8 @@ from server.pictures.sheets import (
     pictures_by_link,
     pictures_of_notice,
 )
+from server.platform.api.inputs import Key
+from server.platform.api.views import answers
 
 
 class ShownInput(serializers.Serializer[Any]):

@@ -9,9 +9,9 @@ from uuid import UUID
 from server.crews.models import User
 from server.crews.permissions import ABILITIES, Ability, missing
 from server.jobs.access import job_for
+from server.notices.services.notices import notice_by
+from server.notices.services.send_notice import notice_for
 from server.pictures.models import Picture, PictureContent
-from server.pour.services.notices import notice_by
-from server.pour.services.send_notice import notice_for
 
 Size = Literal["small", "large"]
 

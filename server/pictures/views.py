@@ -10,8 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import ByThePhone, Key, Named
-from server.api.views import SignedInView, answers, recorded, records
+from server.crews.signed_in import SignedInView
 from server.pictures.models import About
 from server.pictures.services.add_picture import LARGEST, PictureForm, add_picture
 from server.pictures.sheets import (
@@ -20,6 +19,8 @@ from server.pictures.sheets import (
     picture_shown,
     pictures_sheet,
 )
+from server.platform.api.inputs import ByThePhone, Key, Named
+from server.platform.api.views import answers, recorded, records
 
 
 class PictureInput(serializers.Serializer[Any]):

@@ -11,8 +11,9 @@ from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import Entry, Key
-from server.api.views import SignedInView, answers
+from server.crews.signed_in import SignedInView
+from server.platform.api.inputs import Entry, Key
+from server.platform.api.views import answers
 from server.practice.answering import answer, hint
 from server.practice.between_sheet import BetweenSheet, between_sheet
 from server.practice.doing import KINDS, MARK, ActForm, do, done, mark_at

@@ -12,10 +12,11 @@ from rest_framework.response import Response
 
 from core.layout import PULLS, STRINGS
 from core.tasks import Stage
-from server.api.inputs import Entry, Key
-from server.api.views import SignedInView, answers, recorded, records
 from server.common.refusals import Missing
+from server.crews.signed_in import SignedInView
 from server.fieldbook.services.level_again import LevelAgainForm, level_again
+from server.platform.api.inputs import Entry, Key
+from server.platform.api.views import answers, recorded, records
 from server.stages.helpers import (
     SlabEdges,
     SquareForm,

@@ -11,6 +11,7 @@ from core.orders import order_together, part_with_waste, usual_step
 from core.piers import concrete_sure_within
 from core.tasks import Task
 from server.common.shown import show_volume, volume_unit, volume_unit_text
+from server.concrete.services.take_off import sure_text, take_off
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.aims import Aims
@@ -19,7 +20,6 @@ from server.fieldbook.standing import JobStandings
 from server.jobs.access import job_for
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind
-from server.pour.services.take_off import sure_text, take_off
 from server.stages.piers import schedule_of
 
 PIERS = ElementKind.PIERS.label

@@ -9,7 +9,8 @@ from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 
-from server.api.views import SignedInView, as_file
+from server.crews.signed_in import SignedInView
+from server.platform.api.views import as_file
 from server.stages.workbook import take_off_workbook
 
 WORKBOOK = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"

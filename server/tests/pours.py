@@ -43,7 +43,7 @@ class PourTestCase(SiteTestCase):
     def at(self, moment: str) -> None:
         """Look at the pour's list at a moment from now on."""
         now = datetime.fromisoformat(moment)
-        pinned = mock.patch("server.decisions.facts.timezone", mock.Mock(now=lambda: now))
+        pinned = mock.patch("server.pours.facts.timezone", mock.Mock(now=lambda: now))
         pinned.start()
         self.addCleanup(pinned.stop)
 

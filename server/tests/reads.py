@@ -13,7 +13,8 @@ from server.fieldbook.models import SetUp
 from server.gear.models import Instrument
 from server.jobs.models import Element, Floor, Job, Point
 from server.jobs.planned import ElementKind
-from server.pour.models import Notice, Pour
+from server.notices.models import Notice
+from server.pours.models import Pour
 
 #: A job's own.
 OF_A_JOB = (

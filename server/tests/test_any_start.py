@@ -8,7 +8,7 @@ from uuid import UUID, uuid4
 
 from core.lengths import Length
 from server.jobs.models import Floor, Job, Point
-from server.pour.models import PourPart
+from server.pours.models import PourPart
 from server.tests.plan import element_body
 from server.tests.site import TAKEN_AT, Body, SiteTestCase, floor_body
 

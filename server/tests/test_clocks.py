@@ -14,7 +14,7 @@ from server.crews.models import Phone, Role
 from server.fieldbook.models import Knock, Reread, SetUp, Shot
 from server.gear.models import InstrumentCheck
 from server.jobs.models import Job
-from server.pour.models import PourAnswer
+from server.pours.models import PourAnswer
 from server.tests.site import LONG_AGO, Body, SiteTestCase, person
 
 MINUTE, HOUR, DAY = 60.0, 3600.0, 86_400.0

@@ -2,22 +2,19 @@
 
 from __future__ import annotations
 
-from contextlib import suppress
 from typing import Any
 
-from django.core.management import call_command
+from django.core.management import CommandError, call_command
 from django.db import DataError, OperationalError, connection
-from django.db.migrations.executor import MigrationExecutor
 from django.db.migrations.recorder import MigrationRecorder
-from django.db.transaction import atomic
 from django.test import TestCase, TransactionTestCase
 
+from demo.ids import demo_id
+from demo.load import load_demo
 from server.crews.models import Membership, User
-from server.database.steps import CROSS_OUT, MAKE, NOTES, Once
 from server.fieldbook.models import Shot, Strike
 from server.overview.job_sheet import job_sheet
-from server.webapp.demo import load_demo
-from server.webapp.demo_ids import demo_id
+from server.platform.database.steps import NOTES
 
 
 def asked(sql: str, *values: Any) -> list[tuple[Any, ...]]:
@@ -65,7 +62,7 @@ class MigrationsCutOff(TransactionTestCase):
     Each migration goes back as well.
     """
 
-    every = 53
+    every = 23
 
     def setUp(self) -> None:
         self.seen: set[str] = set()
@@ -107,32 +104,25 @@ class MigrationsCutOff(TransactionTestCase):
         self.assertEqual(self.schema(), whole)
         self.assertEqual(asked(f"SELECT * FROM {NOTES}"), [])
 
-    def test_a_change_of_rows_is_done_once_and_one_that_failed_again(self) -> None:
-        def fails_once(*_: Any) -> None:
-            User.objects.create(username=f"made {len(tries)}")
-            tries.append(1)
-            if len(tries) == 1:
-                raise CutOff
-
-        tries: list[int] = []
-        step = Once(fails_once)
-        state = MigrationExecutor(connection).loader.project_state()
-        with connection.cursor() as cursor:
-            cursor.execute(MAKE)
-        for _ in range(3):
-            with suppress(CutOff), connection.schema_editor() as editor, atomic():
-                step.database_forwards("papers", editor, state, state)
-        self.assertEqual([user.username for user in User.objects.all()], ["made 1"])
-        with connection.cursor() as cursor:
-            cursor.execute(CROSS_OUT, ["papers"])
-
     def test_what_is_there_already_is_an_error_in_a_migration_nobody_began(self) -> None:
-        ((last,),) = asked("SELECT MAX(name) FROM django_migrations WHERE app = 'traced'")
-        MigrationRecorder(connection).record_unapplied("traced", last)
+        ((last,),) = asked("SELECT MAX(name) FROM django_migrations WHERE app = 'imports'")
+        MigrationRecorder(connection).record_unapplied("imports", last)
         with self.assertRaises(OperationalError):
             call_command("migrate", verbosity=0)
         call_command("migrate", verbosity=0)
         self.assertEqual(asked(f"SELECT * FROM {NOTES}"), [])
+
+
+class BeforeTheFirstRelease(TransactionTestCase):
+    """A data folder whose tables this version never made is told so, and left as it is."""
+
+    def test_it_is_refused_in_one_sentence_and_nothing_is_changed(self) -> None:
+        self.addCleanup(MigrationRecorder(connection).record_unapplied, "crews", "0001_initial")
+        MigrationRecorder(connection).record_applied("crews", "0001_initial")
+        before = asked("SELECT app, name FROM django_migrations ORDER BY id")
+        with self.assertRaisesMessage(CommandError, "made before the first release"):
+            call_command("migrate", verbosity=0)
+        self.assertEqual(asked("SELECT app, name FROM django_migrations ORDER BY id"), before)
 
 
 class Demo(TestCase):

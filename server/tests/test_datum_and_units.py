@@ -14,17 +14,18 @@ from openpyxl import load_workbook
 from pypdf import PdfReader
 
 from core.lengths import Length, format_length, parse_length
+from demo.load import load_demo
+from server.concrete.models import PriceList
 from server.crews.models import User
+from server.exports.pdf.job_record import job_record
 from server.jobs.models import DatumTie, Element, Floor, Job, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
 from server.jobs.services.tie_datum import TieForm, tie_datum
-from server.papers.pdf.job_record import job_record
-from server.pour.models import Pour, PriceList
+from server.pours.models import Pour
 from server.tests.plan import element_body
 from server.tests.reads import reads_of
 from server.tests.site import TAKEN_AT, SiteTestCase, floor_body
-from server.webapp.demo import load_demo
 
 REAL = "187.345678 m"
 #: What holds a height of a sheet besides the pairs of meters and text.

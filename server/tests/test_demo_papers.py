@@ -12,14 +12,14 @@ from openpyxl import load_workbook
 from pypdf import PdfReader
 
 from core.tables import AT_THE_ORIGIN, ColumnOrder, SurveyUnit, read_points
+from demo.load import load_demo
 from server.crews.models import Role, User
+from server.exports.lists.points_out import points_csv
+from server.exports.lists.readings_book import readings_workbook
+from server.exports.pdf.job_record import job_record
 from server.fieldbook.models import Strike
 from server.jobs.models import Benchmark, Job, Point
-from server.papers.lists.points_out import points_csv
-from server.papers.lists.readings_book import readings_workbook
-from server.papers.pdf.job_record import job_record
-from server.pour.models import Pour
-from server.webapp.demo import load_demo
+from server.pours.models import Pour
 
 
 def keep(told: list[tuple[int, int]], done: int, of: int) -> None:

@@ -10,13 +10,13 @@ from django.apps import apps
 from django.test import Client
 
 from core.lengths import Length
+from server.imports.models import BroughtDrawing
+from server.imports.tests.drawn import dxf, landxml, shop
 from server.jobs.models import Benchmark, Element, Floor, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.tests.drawing_case import DrawingCase, known, laid
 from server.tests.plan import element_body
 from server.tests.site import LONG_AGO, Body
-from server.traced.models import BroughtDrawing
-from server.traced.tests.drawn import dxf, landxml, shop
 
 
 class Looked(DrawingCase):
@@ -88,7 +88,7 @@ class Looked(DrawingCase):
             self.assertIn(why, work["problems"][0]["why"])
             self.assertTrue(work["problems"][0]["accepts"])
         self.assertEqual(BroughtDrawing.objects.count(), 0)
-        self.assertIsNone(apps.get_model("papers", "LongWork").objects.all()[0].taken_in)
+        self.assertIsNone(apps.get_model("background", "LongWork").objects.all()[0].taken_in)
 
 
 class Fitted(DrawingCase):

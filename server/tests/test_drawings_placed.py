@@ -6,13 +6,13 @@ from typing import Any
 from uuid import uuid4
 
 from core.lengths import Length
+from server.imports.models import PlacedShape
+from server.imports.tests.drawn import dxf, landxml, shop
 from server.jobs.models import Benchmark, Element, Floor, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.tests.drawing_case import DrawingCase, known
 from server.tests.plan import element_body
 from server.tests.site import Body
-from server.traced.models import PlacedShape
-from server.traced.tests.drawn import dxf, landxml, shop
 
 
 class OnThePlan(DrawingCase):

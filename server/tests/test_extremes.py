@@ -14,7 +14,7 @@ from django.test import Client
 from server.common.refusals import Missing
 from server.jobs.models import Element, Floor, Job
 from server.jobs.plan.job_plan import JobPlan
-from server.pour.models import Pour
+from server.pours.models import Pour
 from server.tests.addresses import AddressCase
 from server.tests.plan import element_body
 from server.tests.reads import reads_of

@@ -9,11 +9,11 @@ from uuid import uuid4
 from django.db import OperationalError
 from django.utils import timezone
 
+from server.background.models import Backup, LongWork, WorkKind, WorkState
 from server.crews.models import User
-from server.health import say_a_worker_is_here
-from server.papers.models import Backup, LongWork, WorkKind, WorkState
+from server.entry.management.commands.figures import figures
+from server.platform.health import say_a_worker_is_here
 from server.tests.site import SiteTestCase
-from server.webapp.management.commands.figures import figures
 
 
 class Figures(SiteTestCase):
@@ -21,7 +21,7 @@ class Figures(SiteTestCase):
 
     def setUp(self) -> None:
         super().setUp()
-        closed = mock.patch("server.webapp.management.commands.figures.connection.close")
+        closed = mock.patch("server.entry.management.commands.figures.connection.close")
         closed.start()
         self.addCleanup(closed.stop)
 
@@ -63,8 +63,8 @@ class Figures(SiteTestCase):
     def test_without_a_database_it_says_that_much(self) -> None:
         away = OperationalError(2002, "away")
         with (
-            mock.patch("server.health.connection.cursor", side_effect=away),
+            mock.patch("server.platform.health.connection.cursor", side_effect=away),
             mock.patch.object(LongWork.objects, "values_list", side_effect=away),
-            self.assertLogs("server.health", "WARNING"),
+            self.assertLogs("server.platform.health", "WARNING"),
         ):
             self.assertEqual(self.value("database_is_well"), 0.0)

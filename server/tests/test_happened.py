@@ -11,11 +11,11 @@ from uuid import uuid4
 
 from server.common.records import SiteRecord, Unchangeable
 from server.crews.models import User
+from server.exports.job_file.tables import TABLES
 from server.fieldbook.models import Shot
 from server.jobs.models import Element, Happening
 from server.overview.happened.kinds import TOLD
 from server.overview.happened.rows import PAGE
-from server.papers.job_file.tables import TABLES
 from server.tests.pours import POURS_AT, PourTestCase
 from server.tests.site import TAKEN_AT, floor_body
 

@@ -14,21 +14,22 @@ from django.apps import apps
 from django.db import connection, models, transaction
 from django.test import Client
 
+from demo.load import load_demo
+from server.background.models import LongWork
+from server.background.services.ask_work import TakenIn
 from server.common.refusals import Invalid, Refusal
 from server.crews.models import Crew, Membership, Role, User
+from server.exports.job_file.tables import TABLES, VERSION
+from server.exports.job_file.write import digest_of, written_job
+from server.exports.models import KeptPaper
+from server.imports.job_file.bring_in import bring_in_job
+from server.imports.job_file.parse import parsed
+from server.imports.models import BroughtDrawing, PlacedShape
 from server.jobs.models import Archived, BroughtIn, DayOnJob, Glance, Job
 from server.overview.job_sheet import job_sheet
-from server.papers.job_file.bring_in import bring_in_job
-from server.papers.job_file.parse import parsed
-from server.papers.job_file.tables import TABLES, VERSION
-from server.papers.job_file.write import digest_of, written_job
-from server.papers.models import KeptPaper, LongWork
-from server.papers.services.ask_work import TakenIn
 from server.pictures.models import NoticePicture, PictureContent
 from server.tests.site import person
 from server.tests.works import WorkTestCase
-from server.traced.models import BroughtDrawing, PlacedShape
-from server.webapp.demo import load_demo
 
 HEAD = ("format", "version", "digest", "seal")
 APART = {
@@ -42,12 +43,26 @@ def unsealed(file: bytes) -> bytes:
     return re.sub(rb'"seal": "[0-9a-f]*"', b"", file)
 
 
+#: The apps whose tables hold a job, and what was made of it.
+OF_A_JOB = (
+    "crews",
+    "gear",
+    "jobs",
+    "fieldbook",
+    "pours",
+    "concrete",
+    "notices",
+    "background",
+    "exports",
+)
+
+
 def forget_everything() -> None:
     """Empty the database, as on a machine that never saw the job."""
     with connection.cursor() as cursor:
         cursor.execute("SET FOREIGN_KEY_CHECKS = 0")
         for model in apps.get_models():
-            if model._meta.app_label in ("crews", "gear", "jobs", "fieldbook", "pour", "papers"):
+            if model._meta.app_label in OF_A_JOB:
                 cursor.execute(f"DELETE FROM {model._meta.db_table}")
         cursor.execute("SET FOREIGN_KEY_CHECKS = 1")
 
@@ -243,8 +258,8 @@ class JobFiles(WorkTestCase):
                 self.assertIn("cut short", refused.exception.problems[0].why)
 
     def test_a_failing_server_says_so(self) -> None:
-        broken = mock.patch("server.papers.works.kinds.bring_in_job", side_effect=ZeroDivisionError)
-        with broken, self.assertLogs("server.papers.works.carry_out", "ERROR") as logged:
+        broken = mock.patch("server.entry.works.kinds.bring_in_job", side_effect=ZeroDivisionError)
+        with broken, self.assertLogs("server.entry.works.carry_out", "ERROR") as logged:
             work = self.bring_in(b"{}")
         self.assertIn("a long work failed", logged.output[0])
         self.assertEqual(work["problems"][0]["why"], "The server failed at it.")

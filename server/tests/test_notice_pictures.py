@@ -12,12 +12,12 @@ from django.test import Client
 from django.utils import timezone
 from pypdf import PdfReader
 
+from server.exports.pdf.job_record import job_record
 from server.jobs.models import Point
-from server.papers.pdf.job_record import job_record
+from server.notices.models import Notice
+from server.notices.services.notices import link_of
 from server.pictures.jpeg import is_bare
 from server.pictures.tests.pixels import a_picture
-from server.pour.models import Notice
-from server.pour.services.notices import link_of
 from server.tests.pours import PourTestCase
 from server.tests.site import TAKEN_AT
 

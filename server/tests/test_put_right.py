@@ -6,10 +6,11 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from core.lengths import Elevation
+from server.concrete.models import PriceList
 from server.fieldbook.models import Shot
 from server.jobs.models import Benchmark, BenchmarkCorrection, Element, Floor, Happening, Job, Point
 from server.pictures.tests.pixels import a_picture
-from server.pour.models import Pour, PriceList
+from server.pours.models import Pour
 from server.tests.plan import element_body
 from server.tests.pours import POURS_AT, PourTestCase
 from server.tests.site import LONG_AGO, TAKEN_AT, Body, SiteTestCase

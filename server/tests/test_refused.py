@@ -9,6 +9,7 @@ from uuid import uuid4
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from core.errors import BadLevel
+from server.imports.tests.drawn import METERS, dxf, shop
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import finished_level
@@ -16,7 +17,6 @@ from server.tests.drawing_case import DrawingCase, laid
 from server.tests.plan import element_body
 from server.tests.site import TAKEN_AT, SiteTestCase, floor_body
 from server.tests.works import WorkTestCase
-from server.traced.tests.drawn import METERS, dxf, shop
 
 
 class OfAJob(SiteTestCase):
@@ -84,7 +84,7 @@ class OfAFile(WorkTestCase):
     """Files that are handed in."""
 
     def test_one_that_is_too_large_is_no_work(self) -> None:
-        with mock.patch("server.papers.services.ask_work.LARGEST_FILE", 10):
+        with mock.patch("server.background.services.ask_work.LARGEST_FILE", 10):
             path, asked = f"jobs/{self.job}/points-in", {"order": ORDER, "unit": "ft"}
             said = self.handed(path, b"x" * 11, self.foreman, 409, **asked)
         (error,) = said["errors"]

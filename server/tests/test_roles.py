@@ -12,17 +12,17 @@ from django.db import transaction
 from django.test import Client, override_settings
 from django.utils import timezone
 
+from server.background.models import LongWork
 from server.crews.models import Crew, Invitation, Membership, Role, User
 from server.crews.permissions import ABILITIES, Ability
 from server.fieldbook.models import Reread, TurningPoint
-from server.papers.models import LongWork
+from server.imports.tests.drawn import a_drawing
+from server.notices.models import Notice
+from server.notices.services.notice_numbers import NoticeNumbers
 from server.pictures.tests.pixels import a_picture
-from server.pour.models import Notice
-from server.pour.services.notice_numbers import NoticeNumbers
 from server.tests.addresses import AddressCase
 from server.tests.sample_bodies import FORM, Operation, operations
 from server.tests.site import LONG_AGO, TAKEN_AT, person
-from server.traced.tests.drawn import a_drawing
 
 PAGE = settings.ROOT / "docs" / "who-may-do-what.md"
 #: What needs no place in a crew: one's own account, and what is open to whoever comes.

@@ -14,12 +14,12 @@ from django.test import Client, SimpleTestCase, TestCase
 from django.utils import timezone
 
 from server.crews.models import CacheRow, Session, User
-from server.health import WORKER, HealthMiddleware, say_a_worker_is_here
-from server.logs import LOGGING
-from server.papers.management.commands.work import SECONDS_WHILE_AWAY, Worker
-from server.tidying import EVERY, tidy_daily
+from server.entry.management.commands.work import SECONDS_WHILE_AWAY, Worker
+from server.entry.tidying import EVERY, tidy_daily
+from server.platform.health import WORKER, HealthMiddleware, say_a_worker_is_here
+from server.platform.logs import LOGGING
 
-NEXT = "server.papers.management.commands.work.carry_out_next"
+NEXT = "server.entry.management.commands.work.carry_out_next"
 
 
 class HealthAddress(TestCase):
@@ -38,9 +38,9 @@ class HealthAddress(TestCase):
     def test_without_a_database_it_takes_no_requests(self) -> None:
         away = OperationalError(2002, "can't connect")
         with (
-            mock.patch("server.health.connection.cursor", side_effect=away),
-            mock.patch("server.health.connection.close"),
-            self.assertLogs("server.health", "WARNING"),
+            mock.patch("server.platform.health.connection.cursor", side_effect=away),
+            mock.patch("server.platform.health.connection.close"),
+            self.assertLogs("server.platform.health", "WARNING"),
         ):
             status, told = self.ask()
         self.assertEqual((status, told["database"]), (503, False))
@@ -48,8 +48,8 @@ class HealthAddress(TestCase):
     def test_with_tables_of_another_version_it_takes_none_until_they_are_its_own(self) -> None:
         middleware = HealthMiddleware(lambda request: self.fail("it is answered here"))
         request = mock.Mock(path="/health")
-        plan = "server.health.MigrationExecutor.migration_plan"
-        with mock.patch("server.health._seen", []):
+        plan = "server.platform.health.MigrationExecutor.migration_plan"
+        with mock.patch("server.platform.health._seen", []):
             with mock.patch(plan, return_value=[("a migration", False)]):
                 self.assertEqual(middleware(request).status_code, 503)
             self.assertEqual(middleware(request).status_code, 200)
@@ -116,7 +116,7 @@ class WorkersLooks(TestCase):
     def setUp(self) -> None:
         self.worker = Worker(threading.Event())
         for name in ("connections.close_all", "close_old_connections"):
-            closed = mock.patch(f"server.papers.management.commands.work.{name}")
+            closed = mock.patch(f"server.entry.management.commands.work.{name}")
             closed.start()
             self.addCleanup(closed.stop)
 

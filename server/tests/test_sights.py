@@ -13,9 +13,9 @@ from openpyxl import load_workbook
 from core.lengths import Elevation, Length
 from core.tests.worked import cases
 from server.crews.models import User
+from server.exports.job_file.write import written_job
 from server.fieldbook.models import ExtraBacksight, Shot
 from server.jobs.models import Benchmark, Job
-from server.papers.job_file.write import written_job
 from server.tests.site import Body, SiteTestCase
 
 SHOWN = ("standing", "upside-down", "taped-down", "taped-up", "on-the-point")

@@ -10,11 +10,11 @@ from django.test import Client
 from django.utils import timezone
 
 from server.crews.models import Crew, Role, User
+from server.exports.job_file.seal import is_sealed, sealed
+from server.exports.job_file.write import digest_of, written_job
 from server.fieldbook.models import Shot
 from server.jobs.models import BroughtIn, Job
-from server.papers.job_file.seal import is_sealed, sealed
-from server.papers.job_file.write import digest_of, written_job
-from server.pour.models import NoticeAcknowledgment
+from server.notices.models import NoticeAcknowledgment
 from server.tests.site import Body, person
 from server.tests.test_job_file import forget_everything
 from server.tests.works import WorkTestCase

@@ -16,7 +16,7 @@ SCREENS = WEB / "features" / "words" / "screens.ts"
 DRAWINGS = WEB / "features" / "words" / "drawings.ts"
 
 #: A survey's papers and its file formats have words of their own.
-ELSEWHERE = ("server/traced", "server/papers/landxml", "web/src/features/drawings")
+ELSEWHERE = ("server/imports", "server/exports/landxml", "web/src/features/drawings")
 
 #: Other names of a thing that its own meaning may tell.
 MEANINGS = {"sub-base"}

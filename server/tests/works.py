@@ -8,7 +8,7 @@ from uuid import uuid4
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
-from server.papers.works import carry_out_next
+from server.entry.works import carry_out_next
 from server.tests.site import Body, SiteTestCase
 
 
@@ -20,7 +20,7 @@ class WorkTestCase(SiteTestCase):
 
     def setUp(self) -> None:
         super().setUp()
-        news = mock.patch("server.papers.works.carry_out.BESIDE", "default")
+        news = mock.patch("server.entry.works.carry_out.BESIDE", "default")
         news.start()
         self.addCleanup(news.stop)
 

@@ -7,14 +7,14 @@ const START = `
 import os, sys
 sys.path.insert(0, ${JSON.stringify(MODULES)})
 os.environ.update(
-    DJANGO_SETTINGS_MODULE="server.phone.settings",
+    DJANGO_SETTINGS_MODULE="server.offline.settings",
     YP_SECRET_KEY="nothing is signed here",
     YP_PHONE_DATABASE="${FOLDER}/working.sqlite",
     DJANGO_ALLOW_ASYNC_UNSAFE="true",  # the one thread there is waits for nothing
 )
 import django
 django.setup()
-from server.phone.entry import phone_in
+from server.offline.entry import phone_in
 phone_in("${FOLDER}")
 `;
 

@@ -14,7 +14,7 @@ export function sourcesIn(root, packages) {
   ["typing_extensions.py", "tzdata/__init__.py", "tzdata/zoneinfo/__init__.py"].forEach((one) =>
     add(packages, one),
   );
-  const standIns = path.join(root, "server/phone/stand_ins");
+  const standIns = path.join(root, "web/phone/stand_ins");
   for (const name of ["drf_spectacular", "django"])
     pythonIn(standIns, name).forEach((one) => add(standIns, one));
   return [...found].sort(([one], [other]) => (one < other ? -1 : 1));
@@ -37,11 +37,15 @@ const LEFT_OUT = [
   /^server\/.*\/management\//,
   /^django\/core\/management\/commands\//,
   /^core\/(surfaces|standing)\//,
-  /^server\/(measures|database|traced|stands|webapp\/demo|phone\/(stand_ins|building)|carry\/(write|concrete|api))/,
-  /^server\/(corrections\/|overview\/day\/calendar|overview\/happened\/(?!kinds|__init__)|pictures\/(written_anew|zipped))/,
-  /^server\/papers\/(pdf|drawings|plan_sheets|works|services|models|apps|sheets|api\/(?!points_views|inputs|__init__))/,
-  /^server\/(office_urls|described_urls|urls|wsgi|gunicorn|logs|health|tidying|testing)\.py$/,
-  /^server\/crews\/(?!models|permissions|retirable|session_sheets|timed|usual|apps|__init__)/,
+  /^server\/(imports|background)\//,
+  /^server\/platform\/(database|management|(page|wsgi|gunicorn|logs|health|memory)\.py)/,
+  /^server\/entry\/(?!__init__|site_urls)/,
+  /^server\/fieldbook\/stands\//,
+  /^server\/sync\/(write|concrete|api)/,
+  /^server\/corrections\/(?!__init__|units_views|services\/(__init__|change_units))/,
+  /^server\/(overview\/day\/calendar|overview\/happened\/(?!kinds|__init__)|pictures\/(written_anew|zipped))/,
+  /^server\/exports\/(pdf|drawings|plan_sheets|services|apps|sheets|fonts|api\/(?!points_views|inputs|__init__))/,
+  /^server\/crews\/(?!models|permissions|retirable|session_sheets|signed_in|timed|usual|apps|__init__)/,
   /^django\/contrib\/(?!auth\/|contenttypes\/|sessions\/(__init__|base_session)|__init__|staticfiles\/__init__)/,
   /^django\/contrib\/auth\/(admin|forms|views|urls|handlers)/,
   /^django\/(test|views\/(?!__init__|decorators|defaults|debug|csrf|i18n))\//,

@@ -10,6 +10,7 @@ from uuid import UUID, uuid5
 from django.db import models, transaction
 
 from server.common.naming import given_name
+from server.concrete.models import PriceList
 from server.crews.models import User
 from server.crews.permissions import Ability, require
 from server.crews.timed import counted_now
@@ -19,7 +20,6 @@ from server.jobs.models import Element, Floor, FloorCorner, Job, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind
 from server.jobs.services.note_change import note
-from server.pour.models import PriceList
 
 Row = TypeVar("Row", bound=models.Model)
 #: What a new job takes over of another's trust.

@@ -12,7 +12,6 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 
-from server.api.views import SignedInView, answers
 from server.crews.api.inputs import (
     ChosenPasswordInput,
     ForgottenInput,
@@ -30,6 +29,8 @@ from server.crews.services.accounts import (
 )
 from server.crews.services.passwords import choose_password, mail_links, person_of
 from server.crews.session_sheets import SessionSheet
+from server.crews.signed_in import SignedInView
+from server.platform.api.views import answers
 
 
 class SignInSheet(TypedDict):

@@ -6,8 +6,8 @@ from typing import Any
 
 from rest_framework import serializers
 
-from server.api.inputs import Key, Named
 from server.crews.models import Role
+from server.platform.api.inputs import Key, Named
 
 LONGEST_NAME, LONGEST_PASSWORD, LONGEST_MAIL = 80, 200, 254
 

@@ -10,8 +10,6 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import Key
-from server.api.views import SignedInView, answers, recorded, records
 from server.crews.services.lessons import (
     CrewLessonsSheet,
     SharedForm,
@@ -19,6 +17,9 @@ from server.crews.services.lessons import (
     lessons_sheet,
     share_lesson,
 )
+from server.crews.signed_in import SignedInView
+from server.platform.api.inputs import Key
+from server.platform.api.views import answers, recorded, records
 
 MOST_POINTS = 1000
 

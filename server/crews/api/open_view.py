@@ -8,8 +8,8 @@ from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
 from rest_framework.throttling import ScopedRateThrottle
 
-from server.api.views import SignedInView
 from server.crews.models import User
+from server.crews.signed_in import SignedInView
 
 
 @method_decorator(csrf_protect, name="dispatch")

@@ -11,7 +11,6 @@ from rest_framework.exceptions import NotAuthenticated
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.views import SignedInView, answers, recorded, records
 from server.crews.api.inputs import AccountInput, BeginInput, InvitationInput, RoleInput
 from server.crews.api.open_view import OpenView
 from server.crews.api.views import session_sheet, signed_in
@@ -21,6 +20,8 @@ from server.crews.services.invitations import invitation_by, invite, join, withd
 from server.crews.services.passwords import link_by_owner
 from server.crews.services.people import PeopleSheet, change_role, people_sheet, take_out
 from server.crews.session_sheets import SessionSheet
+from server.crews.signed_in import SignedInView
+from server.platform.api.views import answers, recorded, records
 
 
 class LinkSheet(TypedDict):

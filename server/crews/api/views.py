@@ -18,8 +18,6 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 
-from server.api.errors import body_of
-from server.api.views import SignedInView, answers
 from server.common.refusals import Invalid, Problem
 from server.common.senders import sender_of, sent_by
 from server.common.styles import style_choices
@@ -28,7 +26,10 @@ from server.crews.models import User
 from server.crews.services.begin_crew import is_empty
 from server.crews.session_sheets import Account, SessionSheet, crews_of
 from server.crews.sessions import begin_session, note_day
+from server.crews.signed_in import SignedInView
 from server.crews.timed import see_phone
+from server.platform.api.errors import body_of
+from server.platform.api.views import answers
 
 
 class SignIn(serializers.Serializer[Any]):

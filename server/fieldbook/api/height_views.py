@@ -11,10 +11,8 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.tasks import Stage, Task, stage_of
-from server.api.errors import ErrorBody, body_of
-from server.api.inputs import ByThePhone, Entry, Held, Key, Name
-from server.api.views import SignedInView, answers, recorded, records
 from server.crews.permissions import Ability
+from server.crews.signed_in import SignedInView
 from server.fieldbook.access import point_for
 from server.fieldbook.services.height_now import HeightForm, HeightSheet, WantedForm, height_now
 from server.fieldbook.services.keep_height import KeepForm, keep_height
@@ -26,6 +24,9 @@ from server.jobs.services.free_points import (
     add_group,
     aim_at,
 )
+from server.platform.api.errors import ErrorBody, body_of
+from server.platform.api.inputs import ByThePhone, Entry, Held, Key, Name
+from server.platform.api.views import answers, recorded, records
 
 MOST_POINTS = 40
 

@@ -10,8 +10,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import ByThePhone, Entry, Held, Key, Name
-from server.api.views import SignedInView, answers, recorded, records
+from server.crews.signed_in import SignedInView
 from server.fieldbook.api.views import StrikeInput
 from server.fieldbook.models import Occasion
 from server.fieldbook.run_sheets import RunsSheet, runs_sheet
@@ -33,6 +32,8 @@ from server.fieldbook.services.turning_points import (
     shoot_turning_point,
 )
 from server.fieldbook.way_out import WayOut, way_out
+from server.platform.api.inputs import ByThePhone, Entry, Held, Key, Name
+from server.platform.api.views import answers, recorded, records
 
 
 class RereadInput(serializers.Serializer[Any]):

@@ -15,9 +15,7 @@ from rest_framework.response import Response
 from core.instruments import Setting
 from core.piers import Bearing
 from core.tasks import Stage
-from server.api.errors import ErrorBody, body_of
-from server.api.inputs import ByThePhone, Entry, Held, Key, Named
-from server.api.views import SignedInView, answers, as_file, recorded, records
+from server.crews.signed_in import SignedInView
 from server.fieldbook.book import BookSheet, book_sheet
 from server.fieldbook.book_csv import book_csv
 from server.fieldbook.figures import Said
@@ -38,6 +36,9 @@ from server.fieldbook.services.preview import Preview, ReadingForm, preview_read
 from server.fieldbook.services.record_shot import ShotForm, record_shot
 from server.fieldbook.services.set_up import SetUpForm, set_up
 from server.fieldbook.services.strikes import StrikeForm, strike_shot
+from server.platform.api.errors import ErrorBody, body_of
+from server.platform.api.inputs import ByThePhone, Entry, Held, Key, Named
+from server.platform.api.views import answers, as_file, recorded, records
 
 #: So many points of a floor are named at once.
 MOST_POINTS = 2000

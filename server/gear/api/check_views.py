@@ -13,9 +13,7 @@ from rest_framework.response import Response
 from core.instruments import Axis
 from core.lengths import Style
 from core.lengths.style import STYLE_CODES
-from server.api.errors import ErrorBody, body_of
-from server.api.inputs import ByThePhone, Entry, Key, Named
-from server.api.views import SignedInView, answers, recorded, records
+from server.crews.signed_in import SignedInView
 from server.gear.check_sheets import Site
 from server.gear.methods import METHODS
 from server.gear.services.check_instrument import (
@@ -27,6 +25,9 @@ from server.gear.services.check_instrument import (
     report_knock,
 )
 from server.gear.sheets import InstrumentHistory, instrument_history
+from server.platform.api.errors import ErrorBody, body_of
+from server.platform.api.inputs import ByThePhone, Entry, Key, Named
+from server.platform.api.views import answers, recorded, records
 
 
 class SiteQuery(serializers.Serializer[Any]):

@@ -12,8 +12,7 @@ from rest_framework.response import Response
 
 from core.instruments import Signal
 from core.rods import GRADUATIONS, Numbering
-from server.api.inputs import Entry, Key, Name
-from server.api.views import SignedInView, answers, recorded, records
+from server.crews.signed_in import SignedInView
 from server.gear.models import BeamClass, InstrumentKind, ReadTo
 from server.gear.services.add_gear import (
     InstrumentForm,
@@ -27,6 +26,8 @@ from server.gear.services.check_instrument import choose
 from server.gear.services.usual_kit import give_usual_kit
 from server.gear.sheets import GearSheet, gear_sheet
 from server.gear.usual import BY_CODE
+from server.platform.api.inputs import Entry, Key, Name
+from server.platform.api.views import answers, recorded, records
 
 
 class InstrumentInput(serializers.Serializer[Any]):

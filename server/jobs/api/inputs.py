@@ -10,11 +10,11 @@ from core.design import Toward
 from core.design.given import MOST_FACES
 from core.lengths.style import STYLE_CODES
 from core.tables import LARGEST
-from server.api.inputs import Entry, Key, Name
 from server.jobs.plan.element_form import Typed
 from server.jobs.planned import ElementKind, FloorPart
 from server.jobs.services.draft_element import ElementForm
 from server.jobs.services.draft_floor import FloorForm
+from server.platform.api.inputs import Entry, Key, Name
 
 MOST_NANOMETRES = 10**14
 #: Of all panels of a slab together.

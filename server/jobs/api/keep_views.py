@@ -10,11 +10,12 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import Name, Named
-from server.api.views import SignedInView, answers
+from server.crews.signed_in import SignedInView
 from server.jobs.api.views import JobsSheet
 from server.jobs.services.keep_jobs import NameForm, archive_job, delete_job, rename_job
 from server.jobs.sheets import job_rows
+from server.platform.api.inputs import Name, Named
+from server.platform.api.views import answers
 
 
 class NameInput(serializers.Serializer[Any]):

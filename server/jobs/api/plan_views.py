@@ -13,9 +13,8 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.tables import read_corners
-from server.api.errors import ErrorBody, body_of
-from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
 from server.crews.permissions import Ability
+from server.crews.signed_in import SignedInView, WorkedOutView
 from server.jobs.access import element_for, job_for
 from server.jobs.api.inputs import (
     ElementChangeInput,
@@ -32,6 +31,8 @@ from server.jobs.plan.typed import ElementTyped, element_typed
 from server.jobs.rules import kind_of
 from server.jobs.services.place_element import change_element, place_element
 from server.jobs.sheets import Corner
+from server.platform.api.errors import ErrorBody, body_of
+from server.platform.api.views import answers, recorded, records
 
 
 class ElementDraftAnswer(TypedDict):

@@ -9,8 +9,7 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.errors import ErrorBody, body_of
-from server.api.views import SignedInView, WorkedOutView, answers, recorded, records
+from server.crews.signed_in import SignedInView, WorkedOutView
 from server.jobs.api.inputs import (
     BenchmarkInput,
     FloorChangeInput,
@@ -29,6 +28,8 @@ from server.jobs.services.keep_trust import TrustForm, keep_trust
 from server.jobs.services.lay_out_floor import change_floor, lay_out_floor
 from server.jobs.services.tie_datum import TieDraft, TieForm, draft_tie, tie_datum
 from server.jobs.sheets import FloorDraftSheet, JobRow, floor_draft_sheet, job_rows
+from server.platform.api.errors import ErrorBody, body_of
+from server.platform.api.views import answers, recorded, records
 
 
 class JobsSheet(TypedDict):

@@ -14,7 +14,7 @@ from server.crews.models import CalendarKey, Crew, User
 from server.fieldbook.models import LevelingDue
 from server.fieldbook.services.level_again import due_before
 from server.jobs.models import DayOnJob, Job
-from server.pour.models import Pour
+from server.pours.models import Pour
 
 _addresses = signing.Signer(salt="calendar")
 PAST, AHEAD = timedelta(days=14), timedelta(days=120)

@@ -12,8 +12,9 @@ from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
-from server.api.views import SignedInView, answers
+from server.crews.signed_in import SignedInView
 from server.overview.day.calendar import address_of, calendar_by, end_address, new_address
+from server.platform.api.views import answers
 
 
 class CalendarAddress(TypedDict):

@@ -10,10 +10,10 @@ from django.db import IntegrityError
 from django.utils import timezone
 
 from server.crews.models import Role
-from server.decisions.sheets import PourRow
 from server.jobs.models import Glance, Job
 from server.overview.job_sheet import JobSheet, sheet_of
 from server.overview.steps import Step
+from server.pours.sheets import PourRow
 
 Verdict = Literal["go", "hold", ""]
 #: A GO rests on clocks too: it is said no longer than that without another look.

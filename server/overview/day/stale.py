@@ -13,8 +13,8 @@ from server.crews.models import Crew
 from server.fieldbook.models import ExtraBacksight
 from server.gear.models import Instrument, InstrumentCheck, InstrumentKnock
 from server.jobs.models import Glance, Happening
+from server.notices.models import NoticeAcknowledgment
 from server.overview.happened.kinds import TOLD
-from server.pour.models import NoticeAcknowledgment
 
 #: What a job rests on besides what is told of it, and the way to the job.
 ALSO: tuple[tuple[type[models.Model], tuple[str, ...]], ...] = (

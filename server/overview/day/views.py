@@ -12,10 +12,11 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.errors import quoted
-from server.api.views import SignedInView, answers
 from server.common.refusals import Invalid, Problem
+from server.crews.signed_in import SignedInView
 from server.overview.day.sheet import DaySheet, day_sheet
 from server.overview.day.who_is_where import put_on_job
+from server.platform.api.views import answers
 
 
 class PeopleInput(serializers.Serializer[Any]):

@@ -12,8 +12,9 @@ from django.db import models
 from core.tasks import Stage, Task, stage_of
 from server.fieldbook import models as book
 from server.jobs import models as jobs
+from server.notices import models as notices
 from server.pictures import models as pictures
-from server.pour import models as pour
+from server.pours import models as pour
 
 Kind = Literal[
     "change", "plan", "set-up", "reading", "strike", "check", "finding", "pour", "notice"
@@ -211,12 +212,12 @@ TOLD = (
         taken="taken_at", with_it=("pour",),
     ),
     Told(
-        "notice", pour.Notice, ("floor__job",),
+        "notice", notices.Notice, ("floor__job",),
         lambda one: f"Customer told of {one.floor}", taken="taken_at", with_it=("floor",),
         about=("floor",),
     ),
     Told(
-        "notice", pour.NoticeWithdrawal, ("notice__floor__job",),
+        "notice", notices.NoticeWithdrawal, ("notice__floor__job",),
         lambda one: f"Notice of {one.notice.floor} withdrawn", with_it=("notice__floor",),
         about=("notice__floor",),
     ),

@@ -12,11 +12,12 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.api.inputs import DayAndTime
-from server.api.views import SignedInView, answers, as_file
+from server.crews.signed_in import SignedInView
 from server.overview.happened.as_csv import happened_csv
 from server.overview.happened.kinds import KINDS
 from server.overview.happened.rows import PAGES, HappenedSheet, Wanted, happened_sheet
+from server.platform.api.inputs import DayAndTime
+from server.platform.api.views import answers, as_file
 
 
 class HappenedQuery(serializers.Serializer[Any]):

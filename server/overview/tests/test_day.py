@@ -20,7 +20,7 @@ from server.jobs.models import DayOnJob, Glance, Happening, Job, Point
 from server.overview.day import glance as glances
 from server.overview.day.glance import GO_HOLDS
 from server.overview.job_sheet import sheet_of
-from server.pour.models import Pour
+from server.pours.models import Pour
 from server.tests.plan import element_body
 from server.tests.pours import PourTestCase
 from server.tests.site import SiteTestCase

@@ -14,7 +14,7 @@ from django.test import override_settings
 from server.crews.models import Membership, Role
 from server.jobs.models import DayOnJob
 from server.overview.evening import AHEAD, tell_what_is_short
-from server.pour.models import Pour
+from server.pours.models import Pour
 from server.tests.plan import element_body
 from server.tests.site import SiteTestCase
 

@@ -30,7 +30,7 @@ from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job, Point
 from server.pictures.jpeg import NoPicture
 from server.pictures.models import About, Picture, PictureContent
-from server.pour.models import Pour, PourAnswer
+from server.pours.models import Pour, PourAnswer
 
 #: Of a picture as it is sent, bytes; a phone scales it well below.
 LARGEST = 700_000

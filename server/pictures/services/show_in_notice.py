@@ -9,9 +9,9 @@ from django.db import transaction
 from server.common.refusals import Conflict, Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.notices.models import Notice
+from server.notices.services.send_notice import notice_for
 from server.pictures.models import NoticePicture, Picture
-from server.pour.models import Notice
-from server.pour.services.send_notice import notice_for
 
 MOST = 12
 

@@ -134,7 +134,7 @@ class Pictures(PourTestCase):
 
     def test_it_is_of_something_of_the_job(self) -> None:
         self.answer("inspection", "passed")
-        answer = Picture._meta.apps.get_model("pour", "PourAnswer").objects.get().pk
+        answer = Picture._meta.apps.get_model("pours", "PourAnswer").objects.get().pk
         there = {
             "set-up": self.set_up_id, "pour": self.pour, "inspection": str(answer),
             "point": next(iter(self.points(str(self.floor)).values())),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.urls import include, path
 
+from server.entry.site_urls import site
 from server.practice.urls import practice
-from server.site_urls import site
 
 urlpatterns = [path("api/v1/", include([*site, *practice]))]

@@ -1,0 +1,10 @@
+"""Registers the app."""
+
+from django.apps import AppConfig
+
+
+class BenchConfig(AppConfig):
+    """Measures speed and judgement."""
+
+    name = "bench"
+    label = "bench"

@@ -1,0 +1,1 @@
+"""The demo: an invented crew with its jobs, loaded into an empty database."""

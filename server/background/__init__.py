@@ -1,0 +1,1 @@
+"""Long work that is carried out beside the pages, and can be left."""

@@ -1,0 +1,1 @@
+"""Concrete over shot stone: volume, map, options, prices, order."""

@@ -1,1 +1,0 @@
-"""Go or hold: what each pour rests on, from every part of the business."""

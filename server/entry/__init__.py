@@ -1,0 +1,1 @@
+"""Where requests and work come in: every address, and the worker."""

@@ -1,0 +1,1 @@
+"""Files that go out: papers, drawings, tables, whole jobs."""

@@ -1,0 +1,1 @@
+"""Notices to customers: sent, opened by a link, acknowledged."""

@@ -1,0 +1,1 @@
+"""The server in a phone, and what a phone takes along of a job."""

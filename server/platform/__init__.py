@@ -1,0 +1,1 @@
+"""What any server has: settings, the frame of the API, database, logs, health."""

@@ -1,0 +1,1 @@
+"""Pours: planned, answered, told go or hold, closed."""

@@ -1,0 +1,1 @@
+"""What a phone takes along of a job, and what it hands back."""
