@@ -2,5 +2,5 @@
 
 Where a docstring names a section, it is one of ``docs/rules.md``.
 
-Everything but :mod:`core.surfaces` and :mod:`core.standing` needs the standard library alone.
+Everything but :mod:`core.surfaces` and :mod:`core.placing` needs the standard library alone.
 """

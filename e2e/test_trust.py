@@ -11,7 +11,7 @@ from e2e.demo import load_demo
 from server.crews.models import Crew, User
 from server.fieldbook.models import Shot
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Floor, Job, Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.services.add_benchmark import BenchmarkForm, add_benchmark
@@ -126,10 +126,10 @@ class KnockedHalfWay(BrowserTestCase):
         own, _ = self.own_pegs()
         return {peg["name"]: peg["state"] for peg in own.of([Task.STONE])}
 
-    def own_pegs(self) -> tuple[OwnPegs, JobStandings]:
-        standings = JobStandings(self.job)
-        found, _ = pegs_of(stone_of([self.floor.pk]), JobPlan(self.job), standings)
-        return found[self.floor.pk], standings
+    def own_pegs(self) -> tuple[OwnPegs, JobTrust]:
+        job_trust = JobTrust(self.job)
+        found, _ = pegs_of(stone_of([self.floor.pk]), JobPlan(self.job), job_trust)
+        return found[self.floor.pk], job_trust
 
     def doubted(self) -> set[str]:
         return {name for name, state in self.states().items() if state == "in-doubt"}
@@ -166,13 +166,13 @@ class KnockedHalfWay(BrowserTestCase):
 
     def within_u(self) -> None:
         """Hold what the floor says against the truth."""
-        own, standings = self.own_pegs()
+        own, job_trust = self.own_pegs()
         for stone in own.found:
             name = stone.point.name
             truth = self.site.ground.elevation(self.place(name))
             shot = Shot.objects.filter(point=stone.point)
             last = shot.order_by("-taken_at")[0]
-            sighting = standings.lines.sighting(last.set_up_id)
+            sighting = job_trust.lines.sighting(last.set_up_id)
             sure = sighting.sure(last.observed, stone.point.place).half_width
             self.assertLessEqual(abs(float(stone.elevation) - truth), sure, name)
 

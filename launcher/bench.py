@@ -12,6 +12,6 @@ def bench(_: list[str]) -> int:
     install.everything(for_tests=True)
     with private_instance(forgetful=False) as env:
         manage(env, "migrate", "--no-input", what="migrating the database")
-        manage_openly({**env, "YP_EXTRAS": "bench"}, "measure")
+        manage_openly(env, "measure")
         measured = ("panning", "sliding", "hearing", "carrying", "first_answer")
         return manage_openly(env, "test", *(f"e2e.{one}" for one in measured))

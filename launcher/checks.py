@@ -32,6 +32,7 @@ def private_instance(*, forgetful: bool = True) -> Iterator[dict[str, str]]:
                 database.settings(),
                 secrets["secret_key"],
                 DJANGO_ALLOW_ASYNC_UNSAFE="true",
+                YP_EXTRAS="bench",
                 PYTHONWARNINGS="error::RuntimeWarning",
                 PATH=f"{VENV / 'bin'}:{os.environ['PATH']}",
             )

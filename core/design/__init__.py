@@ -5,13 +5,13 @@ from core.design.fall import Fall, fall_in_words, parse_fall
 from core.design.field_book import Extreme, FieldBook, field_book
 from core.design.flow import Move, Rejudged, move_of, rejudged
 from core.design.frost import FrostCover
-from core.design.given import GivenSurface
 from core.design.panel import Panel, Toward, fall_to_point, level_panel, panel_toward
 from core.design.panels_fit import check_panels
 from core.design.slab import STONE, Slab, SlabOver, SlabPart, formation_under
 from core.design.soil import Soil, mean_depth, soil_of
 from core.design.stack import AdjustableHead, HeadTravel, Layer, StackUp, total
 from core.design.surface import LevelSurface, PanelSurface, Shifted, Surface
+from core.design.triangulated import TriangulatedSurface
 from core.design.underside import Taper, ThickenedEdge, Under, Underside, check_edge
 
 __all__ = [
@@ -21,7 +21,6 @@ __all__ = [
     "Fall",
     "FieldBook",
     "FrostCover",
-    "GivenSurface",
     "HeadTravel",
     "IsolationStrip",
     "Layer",
@@ -40,6 +39,7 @@ __all__ = [
     "Taper",
     "ThickenedEdge",
     "Toward",
+    "TriangulatedSurface",
     "Under",
     "Underside",
     "check_edge",

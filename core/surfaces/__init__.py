@@ -5,7 +5,6 @@ from core.surfaces.lift import LiftThickness, lift_thickness
 from core.surfaces.options import PourRules, Sliders, options_of, over_trigger
 from core.surfaces.regions import model_of, regions_of
 from core.surfaces.slab import Plane, Region, SlabModel, SlabVolume, StoneShot, slab_volume
-from core.surfaces.sure import SetUpErrors, ShotErrors, VolumeRange, volume_range
 from core.surfaces.thickness import (
     Band,
     Contour,
@@ -15,6 +14,7 @@ from core.surfaces.thickness import (
     with_least,
 )
 from core.surfaces.tin import Triangulated, around, as_shot, designed, inside
+from core.surfaces.uncertainty import SetUpErrors, ShotErrors, VolumeRange, volume_range
 
 __all__ = [
     "Axis",

@@ -10,12 +10,12 @@ import numpy as np
 
 from core.beam_line import Measured, out_of_level
 from core.book import Entry, keep_notes
+from core.cad import DrawingUnit, Known, KnownTwice, circle, fit_by, strip_in
 from core.clocks import Bounds, Moment, Stamp
 from core.design import (
     AdjustableHead,
     Fall,
     FrostCover,
-    GivenSurface,
     HeadTravel,
     Layer,
     LevelSurface,
@@ -26,6 +26,7 @@ from core.design import (
     StackUp,
     Taper,
     ThickenedEdge,
+    TriangulatedSurface,
     Under,
     Underside,
     field_book,
@@ -94,6 +95,7 @@ from core.lengths.possible import readings_of
 from core.movement import Leveled, movement
 from core.options import Prices, cheapest_of
 from core.piers import Bell, HoleDepths, Pier, cut_list, order_for_top
+from core.placing import Reach, ToShoot, beam_over, set_ups_for, where_to_stand
 from core.pours import (
     USUAL_STEPS,
     AcceptedFault,
@@ -123,7 +125,6 @@ from core.slips import Aim, Explanation, Near, Slip, expected_at
 from core.slips.question import Offer as SlipOffer
 from core.slips.question import Question as SlipQuestion
 from core.stairs import flight
-from core.standing import Reach, ToShoot, beam_over, set_ups_for, where_to_stand
 from core.surfaces import (
     Plane,
     PourRules,
@@ -149,7 +150,6 @@ from core.tables import (
 from core.tasks import VERBS, Task
 from core.tests.pour_site import SITE, shot
 from core.tests.worked import metres, place, stood
-from core.traced import DrawingUnit, Known, KnownTwice, circle, fit_by, strip_in
 from core.uncertainty import Kit, Sight, sure_verdict, uncertainty
 from core.verdicts import Tolerance, judge
 
@@ -343,7 +343,7 @@ def pour_samples(outline: Outline) -> Iterator[Any]:
     yield from (known, circle("2F", "PIERS", (1.0, 2.0), 0.15), strip_in(outline.corners))
     yield fit_by([known], DrawingUnit.FEET)
     corners = tuple((corner, Elevation(5)) for corner in outline.corners[:3])
-    yield GivenSurface(corners, ((0, 1, 2),))
+    yield TriangulatedSurface(corners, ((0, 1, 2),))
     yield designed([outline], LevelSurface(Elevation(5)))
     yield from (line, decide([line], ()), USUAL_STEPS[0])
     yield from (identity, fault, AcceptedFault(identity, 0.01, 0.001), AsDug(0.1))

@@ -38,7 +38,7 @@ NEEDS_MORE = {
         ".tin",
         ".lift",
     )
-} | {f"core.standing{part}" for part in ("", ".beam", ".blocks", ".places", ".several")}
+} | {f"core.placing{part}" for part in ("", ".beam", ".blocks", ".places", ".several")}
 LONGEST_FUNCTION = 50
 MOST_PARAMETERS = 6
 LONGEST_FILE = 400

@@ -13,7 +13,7 @@ from core.lengths import Elevation, Length, Style, format_amount
 from server.concrete.services.moves import Levels, MoveRow, levels_of
 from server.fieldbook.pegs import PegState, pegs_of, scopes_of
 from server.fieldbook.rules import Sighting
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
@@ -52,26 +52,20 @@ class JobFigures:
 def figures_of(job_id: UUID) -> JobFigures:
     """Return all that a job says now."""
     job = Job.objects.select_related("crew").get(pk=job_id)
-    plan, standings = JobPlan(job), JobStandings(job)
+    plan, job_trust = JobPlan(job), JobTrust(job)
     pegs: dict[tuple[str, str, str], PegState] = {}
     for scope in scopes_of(plan):
-        for own in pegs_of(scope, plan, standings)[0].values():
+        for own in pegs_of(scope, plan, job_trust)[0].values():
             for point in own.points:
                 for peg in own.pegs[point.task]:  # type: ignore[index]
                     pegs[point.where, point.task, peg["name"]] = peg["state"]
     return JobFigures(
         style=style_of(job),
         levels=levels_of(plan),
-        lines={
-            str(standing.set_up): _tied(standing.sighting) for standing in standings.by_id.values()
-        },
+        lines={str(trust.set_up): _tied(trust.sighting) for trust in job_trust.by_id.values()},
         pegs=pegs,
-        pours={row["name"]: row["state"].upper() for row in rows_of(job, plan, standings)},
-        doubted={
-            str(standing.set_up): standing.why
-            for standing in standings.by_id.values()
-            if standing.why
-        },
+        pours={row["name"]: row["state"].upper() for row in rows_of(job, plan, job_trust)},
+        doubted={str(trust.set_up): trust.why for trust in job_trust.by_id.values() if trust.why},
     )
 
 

@@ -13,7 +13,7 @@ from server.exports.api import pictures_views as zipped
 from server.exports.api import sheet_views as sheets
 from server.exports.api import views as papers
 from server.exports.api.drawing_views import DxfView, LandXmlView
-from server.fieldbook.stands.api import StandsView
+from server.fieldbook.where_to_stand.api import StandsView
 from server.imports.api import file_views as files_in
 from server.imports.api import views as drawings
 from server.jobs.api import keep_views as keep

@@ -73,10 +73,10 @@ def book_sheet(user: User, set_up_id: UUID) -> BookSheet:
 def sheet_of(kept: KeptNotes) -> BookSheet:
     """Return notes as screens and papers read them."""
     job = kept.set_up.job
-    style, rod = style_of(job), kept.standing.sighting.rod
+    style, rod = style_of(job), kept.trust.sighting.rod
     write = _Writer(kept, rod, style)
     return {
-        "set_up": set_up_sheet(kept.standings, kept.standing, style, tightest_tolerance(job)),
+        "set_up": set_up_sheet(kept.job_trust, kept.trust, style, tightest_tolerance(job)),
         "style_text": _style_text(rod, style),
         "rows": [
             *write.backsight_rows(),
@@ -107,7 +107,7 @@ class _Writer:
         return "" if elevation is None else format_elevation(elevation, self.style)
 
     def backsight_rows(self) -> list[BookRow]:
-        read = backsight_sheets(self.kept.standings, self.set_up.pk, self.style)
+        read = backsight_sheets(self.kept.job_trust, self.set_up.pk, self.style)
         rows = [self._backsight(one) for one in read]
         counting = [row for row in rows if not row["struck"]]
         counting[-1]["height_of_instrument"] = self.elevation(self.kept.notes.line.constant)

@@ -24,11 +24,11 @@ COLUMNS = (
 def book_csv(user: User, set_up_id: UUID) -> tuple[str, str]:
     """Return the file's name and the text of a set-up's level notes."""
     kept = kept_notes(user, set_up_id)
-    set_up, rod = kept.set_up, kept.standing.sighting.rod
+    set_up, rod = kept.set_up, kept.trust.sighting.rod
     out = io.StringIO()
     rows = csv.writer(out)
     rows.writerow(COLUMNS)
-    for read in kept.standings.lines.backsights(set_up.pk):
+    for read in kept.job_trust.lines.backsights(set_up.pk):
         rows.writerow(_backsight(kept, read))
     for reading, line in kept.lines:
         rows.writerow(_row(rod, style_of(set_up.job), reading, line))
@@ -37,7 +37,7 @@ def book_csv(user: User, set_up_id: UUID) -> tuple[str, str]:
 
 
 def _backsight(kept: KeptNotes, read: ReadBack) -> list[str]:
-    rod, set_up = kept.standing.sighting.rod, kept.set_up
+    rod, set_up = kept.trust.sighting.rod, kept.set_up
     return [
         set_up.taken_at.isoformat(),
         "",

@@ -10,7 +10,7 @@ from core.instruments import Setting
 from core.rods import Observed
 from server.fieldbook.models import observed
 from server.fieldbook.pegs import Scope, last_shots
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,10 +39,10 @@ class History:
         return None if self.rough.moment.is_surely_by(self.fine.moment) else self.rough
 
 
-def histories(scope: Scope, standings: JobStandings) -> dict[UUID, History]:
+def histories(scope: Scope, job_trust: JobTrust) -> dict[UUID, History]:
     """Return what was read at the points of a scope, in two queries however many shots."""
     found: dict[UUID, History] = {}
-    for shot in last_shots(scope, standings, ("sight", "reading"), last=2):
+    for shot in last_shots(scope, job_trust, ("sight", "reading"), last=2):
         sight, reading = shot.columns
         read = Read(shot.set_up, shot.moment, observed(sight, reading), shot.in_doubt)
         own = found.setdefault(shot.point, History())

@@ -12,7 +12,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
 from server.fieldbook.models import Occasion, Reread, SetUp, Shot, TurningPoint
-from server.fieldbook.standing import JobStandings, Standing
+from server.fieldbook.trust import JobTrust, SetUpTrust
 
 Read = Shot | TurningPoint | Reread
 
@@ -42,8 +42,8 @@ class KeptNotes:
     """A set-up, how it stands, its readings as they were taken, and the notes of them."""
 
     set_up: SetUp
-    standing: Standing
-    standings: JobStandings
+    trust: SetUpTrust
+    job_trust: JobTrust
     readings: tuple[KeptReading, ...]
     notes: LevelNotes
 
@@ -56,25 +56,25 @@ class KeptNotes:
 def kept_notes(user: User, set_up_id: UUID) -> KeptNotes:
     """Return the notes of a set-up, in a fixed number of queries."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
-    return notes_of(set_up, JobStandings(set_up.job))
+    return notes_of(set_up, JobTrust(set_up.job))
 
 
-def notes_of(set_up: SetUp, standings: JobStandings) -> KeptNotes:
+def notes_of(set_up: SetUp, job_trust: JobTrust) -> KeptNotes:
     """Return the notes of one of a job's set-ups."""
-    standing = standings.by_id[set_up.pk]
+    trust = job_trust.by_id[set_up.pk]
     shots = set_up.shots.select_related("point__floor", "point__element", "strike", "taken_by")
     points = set_up.turning_points.select_related("strike", "taken_by")
     rereads = set_up.rereads.select_related("strike", "taken_by", "benchmark", "turning_point")
     found: list[Read] = [*shots, *points, *rereads]
     found.sort(key=lambda one: (one.taken_at, one.recorded_at))
-    readings = tuple(_kept(one, standing) for one in found)
-    sighting = standing.sighting
+    readings = tuple(_kept(one, trust) for one in found)
+    sighting = trust.sighting
     entries = [Entry(reading.point, reading.sight, bool(reading.struck)) for reading in readings]
     notes = keep_notes(sighting.known, sighting.line, entries)
-    return KeptNotes(set_up, standing, standings, readings, notes)
+    return KeptNotes(set_up, trust, job_trust, readings, notes)
 
 
-def _kept(read: Read, standing: Standing) -> KeptReading:
+def _kept(read: Read, trust: SetUpTrust) -> KeptReading:
     strike = getattr(read, "strike", None)
     point, floor, note = _named(read)
     return KeptReading(
@@ -83,18 +83,18 @@ def _kept(read: Read, standing: Standing) -> KeptReading:
         floor=floor,
         sight=read.observed,
         typed=read.typed,
-        note=", ".join(said for said in (note, _came_in(read, standing)) if said),
+        note=", ".join(said for said in (note, _came_in(read, trust)) if said),
         struck=strike.reason if strike else "",
-        in_doubt=strike is None and standing.doubts(read.moment),
+        in_doubt=strike is None and trust.doubts(read.moment),
         taken_at=read.taken_at,
         taken_by=read.taken_by.shown_name,
     )
 
 
-def _came_in(read: Read, standing: Standing) -> str:
+def _came_in(read: Read, trust: SetUpTrust) -> str:
     """Say of a reading that it came in late, or that its phone's clock was off; else nothing."""
     said = []
-    if standing.is_late(read):
+    if trust.is_late(read):
         said.append("came in late, after a knock or a failed re-read was known")
     off = (read.said_at - read.taken_at).total_seconds()
     if abs(off) >= A_CLOCK_OFF:

@@ -26,7 +26,7 @@ from server.fieldbook.figures import Judged, Said, said
 from server.fieldbook.models import RegradedPoint, Shot, observed
 from server.fieldbook.rules import Sighting, sight_on
 from server.fieldbook.sheeting import covered
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
 
@@ -147,16 +147,16 @@ def stage_of_job(plan: JobPlan, stage: Stage) -> Scope:
 
 
 def pegs_of(
-    scope: Scope, plan: JobPlan, standings: JobStandings, shown: Iterable[Task] = tuple(Task)
+    scope: Scope, plan: JobPlan, job_trust: JobTrust, shown: Iterable[Task] = tuple(Task)
 ) -> tuple[dict[UUID, OwnPegs], Aims]:
     """Return the pegs of a scope by what they lie on, in few queries however many shots.
 
     Pegs are made of the tasks that are ``shown``; of others only what was found is told.
     """
     tasks = frozenset(shown)
-    counting = counting_shots(scope, standings)
+    counting = counting_shots(scope, job_trust)
     points = _points(scope, plan)
-    elevations = _elevations(points, counting, standings)
+    elevations = _elevations(points, counting, job_trust)
     aims = Aims(plan, _grounds(points, elevations))
     found: dict[UUID, OwnPegs] = {}
     for point in points:
@@ -165,10 +165,10 @@ def pegs_of(
         fine = aims.judged(point, Setting.FINE)
         own.points.append(point)
         if task in tasks:
-            own.pegs.setdefault(task, []).append(_peg(point, fine, counting, standings, aims))
+            own.pegs.setdefault(task, []).append(_peg(point, fine, counting, job_trust, aims))
         if point.pk in elevations:
             _, set_up, seen, _ = counting[point.pk, Setting.FINE]
-            sighting = standings.lines.sighting(set_up)
+            sighting = job_trust.lines.sighting(set_up)
             elevation = elevations[point.pk]
             own.found.append(FoundPoint(point, elevation, fine.target, seen, sighting))
         elif (point.pk, Setting.FINE) in counting:
@@ -176,7 +176,7 @@ def pegs_of(
     return found, aims
 
 
-def aims_at(scope: Scope, plan: JobPlan, standings: JobStandings) -> tuple[list[Point], Aims]:
+def aims_at(scope: Scope, plan: JobPlan, job_trust: JobTrust) -> tuple[list[Point], Aims]:
     """Return the points of a scope and what they are set to, without what was found of each.
 
     Shots are read only where the ground under a point tells what it is set to.
@@ -184,16 +184,16 @@ def aims_at(scope: Scope, plan: JobPlan, standings: JobStandings) -> tuple[list[
     points = _points(scope, plan)
     if not any(point.task == Task.GROUND for point in points):
         return points, Aims(plan, {})
-    elevations = _elevations(points, counting_shots(scope, standings), standings)
+    elevations = _elevations(points, counting_shots(scope, job_trust), job_trust)
     return points, Aims(plan, _grounds(points, elevations))
 
 
 def _elevations(
-    points: list[Point], counting: Counting, standings: JobStandings
+    points: list[Point], counting: Counting, job_trust: JobTrust
 ) -> dict[UUID, Elevation]:
     """Return how high each point was found, of those that count."""
     return {
-        point.pk: standings.lines.sighting(counted[1]).line.elevation(counted[2])
+        point.pk: job_trust.lines.sighting(counted[1]).line.elevation(counted[2])
         for point in points
         if (counted := counting.get((point.pk, Setting.FINE))) and not counted[3]
     }
@@ -221,21 +221,21 @@ def _grounds(
     }
 
 
-def counting_shots(scope: Scope, standings: JobStandings) -> Counting:
+def counting_shots(scope: Scope, job_trust: JobTrust) -> Counting:
     """Return the last shot of each point and pass that counts."""
     return {
         (point, setting): (shot, set_up, observed(sight, reading), in_doubt)
         for point, setting, set_up, _, in_doubt, (shot, sight, reading) in last_shots(
-            scope, standings, ("id", "sight", "reading")
+            scope, job_trust, ("id", "sight", "reading")
         )
     }
 
 
-def shot_fine(scope: Scope, standings: JobStandings) -> dict[UUID, bool]:
+def shot_fine(scope: Scope, job_trust: JobTrust) -> dict[UUID, bool]:
     """Return whether the fine shot that counts is in doubt, of each point that has one."""
     return {
         point: in_doubt
-        for point, setting, _, _, in_doubt, _ in last_shots(scope, standings)
+        for point, setting, _, _, in_doubt, _ in last_shots(scope, job_trust)
         if setting == Setting.FINE
     }
 
@@ -254,7 +254,7 @@ class LastShot(NamedTuple):
 
 
 def last_shots(
-    scope: Scope, standings: JobStandings, wanted: tuple[str, ...] = (), last: int = 1
+    scope: Scope, job_trust: JobTrust, wanted: tuple[str, ...] = (), last: int = 1
 ) -> Iterator[LastShot]:
     """Yield the last shot, or the last few, of each point and pass that were not struck; the
     database picks them. Of several the newest comes first.
@@ -275,12 +275,12 @@ def last_shots(
     if last > 1:
         ordered = ordered.order_by("nth")
     for point, setting, set_up, taken_at, phone, give, *rest in ordered.values_list(*columns):
-        if set_up not in standings.by_id:
+        if set_up not in job_trust.by_id:
             continue  # from a set-up made after the standings were read
         moment = moment_of_columns(taken_at, phone, give)
         if point in regraded and not moment.is_surely_behind(regraded[point]):
             continue
-        in_doubt = standings.by_id[set_up].doubts(moment)
+        in_doubt = job_trust.by_id[set_up].doubts(moment)
         yield LastShot(point, setting, set_up, moment, in_doubt, rest)
 
 
@@ -291,13 +291,11 @@ def _regraded(of_points: Scope) -> dict[UUID, Moment]:
     return {point: moment_of_columns(*time) for point, *time in moments.values_list(*columns)}
 
 
-def _peg(
-    point: Point, judged: Judged, counting: Counting, standings: JobStandings, aims: Aims
-) -> Peg:
+def _peg(point: Point, judged: Judged, counting: Counting, job_trust: JobTrust, aims: Aims) -> Peg:
     place, style = point.spot, aims.plan.style
     shot, roughly = (counting.get((point.pk, setting)) for setting in PASSES)
-    fine = shot and _shot(shot, place, standings, judged)
-    rough = roughly and _shot(roughly, place, standings, aims.judged(point, Setting.COARSE))
+    fine = shot and _shot(shot, place, job_trust, judged)
+    rough = roughly and _shot(roughly, place, job_trust, aims.judged(point, Setting.COARSE))
     return {
         "id": str(point.pk),
         "name": point.name,
@@ -315,11 +313,11 @@ def _peg(
 def _shot(
     counted: Counted,
     place: PlanPoint | None,
-    standings: JobStandings,
+    job_trust: JobTrust,
     judged: Judged,
 ) -> PegShot:
     shot, set_up, seen, in_doubt = counted
-    sighting = standings.lines.sighting(set_up)
+    sighting = job_trust.lines.sighting(set_up)
     says = said(seen, sighting, place, judged)
     return {**says, "id": str(shot), "set_up": sighting.number, "in_doubt": in_doubt}
 

@@ -22,7 +22,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.lines import Run, RunLeg
 from server.fieldbook.models import Shot, TurningPoint
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import job_for
 from server.jobs.rules import style_of
 
@@ -115,17 +115,17 @@ class RunsSheet(TypedDict):
 def runs_sheet(user: User, job_id: UUID) -> RunsSheet:
     """Return the runs of a job, the latest first."""
     job, _ = job_for(user, job_id, Ability.READ)
-    standings, style = JobStandings(job), style_of(job)
-    closings = sorted(standings.closings, key=lambda one: one.taken_at, reverse=True)
+    job_trust, style = JobTrust(job), style_of(job)
+    closings = sorted(job_trust.closings, key=lambda one: one.taken_at, reverse=True)
     return {
-        "runs": [run_sheet(standings.lines.run(closing), standings, style) for closing in closings],
-        "turning_points": turning_point_sheets(standings, style),
+        "runs": [run_sheet(job_trust.lines.run(closing), job_trust, style) for closing in closings],
+        "turning_points": turning_point_sheets(job_trust, style),
     }
 
 
-def turning_point_sheets(standings: JobStandings, style: Style) -> list[TurningPointSheet]:
+def turning_point_sheets(job_trust: JobTrust, style: Style) -> list[TurningPointSheet]:
     """Return a job's turning points as they were shot."""
-    lines = standings.lines
+    lines = job_trust.lines
     used = {set_up.turning_point_id for set_up in lines.set_ups}
     return [
         {
@@ -137,17 +137,17 @@ def turning_point_sheets(standings: JobStandings, style: Style) -> list[TurningP
             "set_up": lines.sighting(point.set_up_id).number,
             "is_fixed": point.pk in lines.corrections,
             "is_used": point.pk in used,
-            "in_doubt": standings.by_id[point.set_up_id].doubts(point.moment),
+            "in_doubt": job_trust.by_id[point.set_up_id].doubts(point.moment),
         }
         for point in lines.turning_points.values()
     ]
 
 
-def run_sheet(run: Run, standings: JobStandings, style: Style) -> RunSheet:
+def run_sheet(run: Run, job_trust: JobTrust, style: Style) -> RunSheet:
     """Return a run as screens read it."""
     levels = run.levels
-    accepted = run.closing.pk in standings.lines.accepted
-    in_doubt = is_doubtful(run, standings)
+    accepted = run.closing.pk in job_trust.lines.accepted
+    in_doubt = is_doubtful(run, job_trust)
     return {
         "closing": str(run.closing.pk),
         "name": " → ".join([run.start_name, *(_to(leg, run) for leg in run.legs)]),
@@ -172,10 +172,10 @@ def _off(misclosure: Length, style: Style) -> str:
     return f"{format_fine(float(misclosure), style)} {side}"
 
 
-def is_doubtful(run: Run, standings: JobStandings) -> bool:
+def is_doubtful(run: Run, job_trust: JobTrust) -> bool:
     """Whether a reading the run rests on is in doubt."""
     points = [leg.to for leg in run.legs if leg.to is not None]
-    return any(standings.by_id[p.set_up_id].doubts(p.moment) for p in points) or standings.by_id[
+    return any(job_trust.by_id[p.set_up_id].doubts(p.moment) for p in points) or job_trust.by_id[
         run.closing.set_up_id
     ].doubts(run.closing.moment)
 

@@ -11,7 +11,7 @@ from server.common.shown import Place, Shown, show, show_place
 from server.fieldbook.figures import BothTexts, both_sights, held
 from server.fieldbook.models import Occasion
 from server.fieldbook.proof import Proof, proof_of_kit
-from server.fieldbook.standing import JobStandings, ReadAgain, Standing
+from server.fieldbook.trust import JobTrust, ReadAgain, SetUpTrust
 from server.gear.sheets import ReceiverSheet, RodSheet, receiver_sheet, rod_sheet
 
 
@@ -122,11 +122,11 @@ def line_sheet(line: SightLine, rod: Rod, backsight: Observed, style: Style) -> 
 
 
 def set_up_sheet(
-    standings: JobStandings, standing: Standing, style: Style, tightest: Length | None
+    job_trust: JobTrust, trust: SetUpTrust, style: Style, tightest: Length | None
 ) -> SetUpSheet:
     """Return a set-up as screens show it; ``tightest`` is the tolerance it is to prove."""
-    set_up, sighting = standing.set_up, standing.sighting
-    apart = standings.disagreeing(set_up.pk)
+    set_up, sighting = trust.set_up, trust.sighting
+    apart = job_trust.disagreeing(set_up.pk)
     return {
         "id": str(set_up.pk),
         "number": set_up.number,
@@ -138,23 +138,21 @@ def set_up_sheet(
         "known_id": str(sighting.stands_on.key),
         "known_elevation": show(sighting.known, style),
         "known_uncertainty": f"±{format_fine(sighting.carried, style)}" if sighting.carried else "",
-        "backsights": backsight_sheets(standings, set_up.pk, style),
+        "backsights": backsight_sheets(job_trust, set_up.pk, style),
         "disagreement": format_fine(float(apart.apart), style) if apart else "",
         "backsights_agree": apart is None or apart.apart <= apart.allowed,
         "line": line_sheet(sighting.line, sighting.rod, sighting.backsight, style),
         "place": show_place(sighting.place, style) if sighting.place else None,
-        "proof": _proof(standing, tightest, style),
-        "standing": standing_sheet(standing, style),
+        "proof": _proof(trust, tightest, style),
+        "standing": standing_sheet(trust, style),
         "taken_at": set_up.taken_at.isoformat(),
         "taken_by": set_up.taken_by.shown_name,
     }
 
 
-def backsight_sheets(
-    standings: JobStandings, set_up_id: UUID, style: Style
-) -> list[BacksightSheet]:
+def backsight_sheets(job_trust: JobTrust, set_up_id: UUID, style: Style) -> list[BacksightSheet]:
     """Return every backsight of a set-up, struck ones with their reason."""
-    rod = standings.lines.sighting(set_up_id).rod
+    rod = job_trust.lines.sighting(set_up_id).rod
     return [
         {
             "key": str(read.key),
@@ -165,27 +163,27 @@ def backsight_sheets(
             "elevation": format_elevation(read.known.elevation, style),
             "struck": read.struck,
         }
-        for read in standings.lines.backsights(set_up_id)
+        for read in job_trust.lines.backsights(set_up_id)
     ]
 
 
-def _proof(standing: Standing, tightest: Length | None, style: Style) -> Proof | None:
+def _proof(trust: SetUpTrust, tightest: Length | None, style: Style) -> Proof | None:
     if tightest is None:
         return None
-    sighting = standing.sighting
+    sighting = trust.sighting
     return proof_of_kit(sighting.fine, sighting.sights, tightest, style)
 
 
-def standing_sheet(standing: Standing, style: Style) -> StandingSheet:
+def standing_sheet(trust: SetUpTrust, style: Style) -> StandingSheet:
     """Return how far a set-up can be trusted."""
     return {
-        "stands": standing.stands,
-        "has_ended": standing.has_ended,
-        "in_doubt": bool(standing.spans),
-        "why": standing.why,
-        "good_at": standing.good_at.isoformat(),
-        "due_at": standing.due_at.isoformat(),
-        "rereads": [_reread(read, standing.sighting.rod, style) for read in standing.reads],
+        "stands": trust.stands,
+        "has_ended": trust.has_ended,
+        "in_doubt": bool(trust.spans),
+        "why": trust.why,
+        "good_at": trust.good_at.isoformat(),
+        "due_at": trust.due_at.isoformat(),
+        "rereads": [_reread(read, trust.sighting.rod, style) for read in trust.reads],
     }
 
 

@@ -14,7 +14,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
 from server.fieldbook.models import Shot
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.rules import style_of
 
 FARTHEST = Length.from_metres(10_000)
@@ -53,15 +53,15 @@ class WayOut(TypedDict):
 def way_out(user: User, set_up_id: UUID) -> WayOut:
     """Return the points to shoot again for a set-up in doubt."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
-    standings, style = JobStandings(set_up.job), style_of(set_up.job)
-    standing = standings.by_id[set_up.pk]
-    sound = standings.sound_after(standing)
-    doubted = _still_doubted(standings, set_up_id)
-    away = _distances((sound or standing).sighting.place)
+    job_trust, style = JobTrust(set_up.job), style_of(set_up.job)
+    trust = job_trust.by_id[set_up.pk]
+    sound = job_trust.sound_after(trust)
+    doubted = _still_doubted(job_trust, set_up_id)
+    away = _distances((sound or trust).sighting.place)
     middle = doubted[len(doubted) // 2] if len(doubted) > 1 else None
     near = sorted(doubted, key=lambda shot: away(shot) or FARTHEST)
     return {
-        "why": standing.why,
+        "why": trust.why,
         "from_set_up": sound.set_up.number if sound else 0,
         "points": [
             {
@@ -71,7 +71,7 @@ def way_out(user: User, set_up_id: UUID) -> WayOut:
                 "element": str(shot.point.element_id or ""),
                 "stage": stage_of(Task(shot.point.task)),
                 "floor_name": shot.point.where,
-                "reading": shot.observed.in_words(standing.sighting.rod),
+                "reading": shot.observed.in_words(trust.sighting.rod),
                 "taken_at": shot.taken_at.isoformat(),
                 "distance": _shown(away(shot), style),
                 "is_to_try": shot is middle,
@@ -80,8 +80,8 @@ def way_out(user: User, set_up_id: UUID) -> WayOut:
         ],
         "turning_points": [
             point.name
-            for point in standings.lines.turning_points.values()
-            if point.set_up_id == set_up.pk and standing.doubts(point.moment)
+            for point in job_trust.lines.turning_points.values()
+            if point.set_up_id == set_up.pk and trust.doubts(point.moment)
         ],
         "to_try": middle.point.name if middle else "",
         "clears": doubted.index(middle) + 1 if middle else 0,
@@ -102,9 +102,9 @@ def _shown(length: Length | None, style: Style) -> Shown | None:
     return None if length is None else show(length, style)
 
 
-def _still_doubted(standings: JobStandings, set_up_id: UUID) -> list[Shot]:
+def _still_doubted(job_trust: JobTrust, set_up_id: UUID) -> list[Shot]:
     """Return the doubted shots that are the last of their points, in the order they were taken."""
-    doubts = standings.by_id[set_up_id].doubts
+    doubts = job_trust.by_id[set_up_id].doubts
     shots = Shot.objects.filter(set_up=set_up_id, strike=None).select_related(
         "point__floor", "point__element"
     )

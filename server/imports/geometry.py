@@ -6,11 +6,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from math import hypot
 
+from core.cad import DrawnShape, Spot, middle_of, rows_of, sides_of, strip_between, strip_in
 from core.errors import BadShape
 from core.floors import PlanPoint
 from core.lengths import Length, retypable
-from core.traced import Spot, Traced, middle_of, rows_of, sides_of, strip_between, strip_in
-from server.imports.laid import Laid
+from server.imports.placement import Laid
 from server.jobs.plan.element_form import Shape
 from server.jobs.planned import ElementKind
 
@@ -42,14 +42,14 @@ class Geometry:
 class Placed:
     """A shape laid over the site: its corners there."""
 
-    traced: Traced
+    drawn: DrawnShape
     corners: tuple[PlanPoint, ...]
 
     @classmethod
-    def of(cls, traced: Traced, laid: Laid) -> Placed:
+    def of(cls, drawn: DrawnShape, laid: Laid) -> Placed:
         """Lay a shape over the site; raises for one that reaches farther than any site."""
-        spots = traced.corners(laid.within)
-        return cls(traced, tuple(laid.fit.place(spot) for spot in spots))
+        spots = drawn.corners(laid.within)
+        return cls(drawn, tuple(laid.fit.place(spot) for spot in spots))
 
 
 def outline_of(shapes: Sequence[Placed], laid: Laid) -> list[list[str]]:
@@ -58,7 +58,7 @@ def outline_of(shapes: Sequence[Placed], laid: Laid) -> list[list[str]]:
     Raises :class:`BadShape` for several, and for a line that is not closed.
     """
     one = _alone(shapes)
-    if not one.traced.is_closed:
+    if not one.drawn.is_closed:
         raise BadShape(_named(one), "It is a line that does not close.", "Choose an outline.")
     return typed_places(one.corners, laid)
 
@@ -82,7 +82,7 @@ def geometry_of(
     if kind in AROUND:
         return Geometry("corners", outline_of(shapes, laid), {})
     one = _alone(shapes)
-    return Geometry(_shape(one.traced.is_closed), typed_places(one.corners, laid), {})
+    return Geometry(_shape(one.drawn.is_closed), typed_places(one.corners, laid), {})
 
 
 def typed_places(corners: Sequence[PlanPoint], laid: Laid) -> list[list[str]]:
@@ -100,14 +100,14 @@ def _footing(shapes: Sequence[Placed], laid: Laid, measures: dict[str, str]) -> 
     """Return a strip by its middle and a width that is typed, or by its edges."""
     if len(shapes) == BOTH_EDGES:
         one, other = shapes
-        closed = one.traced.is_closed
-        if closed is not other.traced.is_closed:
+        closed = one.drawn.is_closed
+        if closed is not other.drawn.is_closed:
             raise BadShape(_named(one), "One edge is closed, the other is not.", "Choose both.")
         strip = strip_between(one.corners, other.corners, is_closed=closed)
         own = {"strip_width": retypable(strip.width, laid.style)}
         return Geometry(_shape(closed), typed_places(strip.corners, laid), own)
     one = _alone(shapes)
-    sides = sides_of(one.corners) if one.traced.is_closed else None
+    sides = sides_of(one.corners) if one.drawn.is_closed else None
     is_strip = sides is not None and min(sides) <= WIDEST_STRIP
     if not measures.get("strip_width", "").strip() and is_strip:
         strip = strip_in(one.corners)
@@ -116,14 +116,14 @@ def _footing(shapes: Sequence[Placed], laid: Laid, measures: dict[str, str]) -> 
             typed_places(strip.corners, laid),
             {"strip_width": retypable(strip.width, laid.style)},
         )
-    return Geometry(_shape(one.traced.is_closed), typed_places(one.corners, laid), {})
+    return Geometry(_shape(one.drawn.is_closed), typed_places(one.corners, laid), {})
 
 
 def _pad(one: Placed, laid: Laid) -> dict[str, str]:
-    round_one = one.traced.circle
+    round_one = one.drawn.circle
     if round_one is not None:
         raise BadShape(_named(one), "A pad has four sides; this is round.", "Place it as a pier.")
-    sides = sides_of(one.corners) if one.traced.is_closed else None
+    sides = sides_of(one.corners) if one.drawn.is_closed else None
     if sides is None:
         raise BadShape(_named(one), "It is no rectangle.", "Choose the pad's own outline.")
     a, b = one.corners[0], one.corners[1]
@@ -132,7 +132,7 @@ def _pad(one: Placed, laid: Laid) -> dict[str, str]:
         why = "It stands at an angle to the job's own axes."
         raise BadShape(_named(one), why, "Lay the drawing along them, or place it as a slab.")
     across, along = sides if right > away else (sides[1], sides[0])
-    middle = laid.fit.place(middle_of(one.traced.corners(laid.within)))
+    middle = laid.fit.place(middle_of(one.drawn.corners(laid.within)))
     return {
         "x": retypable(middle.x, laid.style), "y": retypable(middle.y, laid.style),
         "length": retypable(across, laid.style), "width": retypable(along, laid.style),
@@ -155,31 +155,31 @@ def _piers(shapes: Sequence[Placed], laid: Laid, measures: dict[str, str]) -> di
 
 def diameter_of(shapes: Sequence[Placed], laid: Laid) -> Length | None:
     """Return the diameter that round piers are drawn with, where all have the same."""
-    circles = [shape.traced.circle for shape in shapes]
+    circles = [shape.drawn.circle for shape in shapes]
     found = {laid.fit.height(circle[1]) for circle in circles if circle is not None}
     return found.pop() if len(found) == 1 and None not in circles else None
 
 
 def _middle(one: Placed, laid: Laid) -> Spot:
-    circle = one.traced.circle
+    circle = one.drawn.circle
     if circle is not None:
         return circle[0]
-    if not one.traced.is_closed:
+    if not one.drawn.is_closed:
         raise BadShape(_named(one), "A pier is drawn as a closed shape.", "Choose its outline.")
-    return middle_of(one.traced.corners(laid.within))
+    return middle_of(one.drawn.corners(laid.within))
 
 
 def size_in_words(one: Placed, laid: Laid) -> tuple[str, tuple[Length, ...]]:
     """Return what a shape is in a word, and its lengths: sides, diameter, or length."""
-    circle = one.traced.circle
+    circle = one.drawn.circle
     if circle is not None:
         return "circle", (laid.fit.height(circle[1]),)
-    sides = sides_of(one.corners) if one.traced.is_closed else None
+    sides = sides_of(one.corners) if one.drawn.is_closed else None
     if sides is not None:
         return "rectangle", sides
     xs = [float(place.x) for place in one.corners]
     ys = [float(place.y) for place in one.corners]
-    if one.traced.is_closed:
+    if one.drawn.is_closed:
         box = Length.from_float(max(xs) - min(xs)), Length.from_float(max(ys) - min(ys))
         return f"{len(one.corners)} corners", box
     legs = zip(one.corners, one.corners[1:], strict=False)
@@ -199,4 +199,4 @@ def _shape(is_closed: bool) -> Shape:
 
 
 def _named(one: Placed) -> str:
-    return f"layer {one.traced.layer}, handle {one.traced.handle}"
+    return f"layer {one.drawn.layer}, handle {one.drawn.handle}"

@@ -8,18 +8,18 @@ from math import degrees
 from typing import TypedDict
 from uuid import UUID
 
+from core.cad import DrawingUnit, DrawnShape, LikelyKind, likely_kind_of, moved_by
 from core.errors import RuleError
 from core.floors import PlanPoint
 from core.lengths import Length, format_fine, format_length, retypable
-from core.traced import DrawingUnit, Meant, Traced, meant_by, moved_by
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.imports.access import drawing_for
 from server.imports.geometry import Placed, size_in_words
-from server.imports.laid import Laid, LayForm, lay
 from server.imports.models import BroughtDrawing, PlacedShape
+from server.imports.other_datum import another_zero
+from server.imports.placement import Laid, LayForm, lay
 from server.imports.reading import Found, LeftOut, Mark
-from server.imports.zero import another_zero
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.jobs.rules import style_of
@@ -53,7 +53,7 @@ class LayerSheet(TypedDict):
 
     name: str
     shapes: int
-    meant: Meant | None
+    meant: LikelyKind | None
 
 
 class PlacedAs(TypedDict):
@@ -77,7 +77,7 @@ class ShapeSheet(TypedDict):
     is_round: bool
     size: str
     height: str
-    meant: Meant | None
+    meant: LikelyKind | None
     placed: PlacedAs | None
 
 
@@ -166,7 +166,7 @@ def drawing_sheet(user: User, drawing_id: UUID, form: LayForm) -> DrawingSheet:
     drawing = drawing_for(user, drawing_id, Ability.READ)
     found = Found.unpacked(bytes(drawing.content))
     laid = lay(drawing, found, form)
-    shown = sorted(found.traced, key=_extent, reverse=True)[:MOST_SHOWN]
+    shown = sorted(found.drawn, key=_extent, reverse=True)[:MOST_SHOWN]
     shapes, far = _placed(shown, laid)
     before = _PlacedBefore(drawing)
     return {
@@ -175,7 +175,7 @@ def drawing_sheet(user: User, drawing_id: UUID, form: LayForm) -> DrawingSheet:
         "unit": laid.fit.unit,
         "unit_text": laid.fit.unit.text,
         "says_unit": found.unit is not None,
-        "has_arcs": any(bend.bulge for one in found.traced for bend in one.bends),
+        "has_arcs": any(bend.bulge for one in found.drawn for bend in one.bends),
         "size": _size(shapes, laid),
         "within": format_fine(float(laid.within_length), laid.style),
         "how": laid.how,
@@ -183,7 +183,7 @@ def drawing_sheet(user: User, drawing_id: UUID, form: LayForm) -> DrawingSheet:
         "misses": [format_fine(float(miss), laid.style) for miss in laid.fitted.misses],
         "another_zero": odd.why if (odd := another_zero(drawing, found, laid, form)) else "",
         "layers": _layers(found),
-        "shapes": len(found.traced),
+        "shapes": len(found.drawn),
         "shown": [_shape(shape, laid, before) for shape in shapes],
         "marks": [_mark(mark, laid) for mark in found.marks[:MOST_MARKS] if _lies(mark, laid)],
         "meshes": [_mesh(mesh.name, mesh.corners, len(mesh.faces), laid) for mesh in found.meshes],
@@ -192,7 +192,7 @@ def drawing_sheet(user: User, drawing_id: UUID, form: LayForm) -> DrawingSheet:
     }
 
 
-def _placed(shapes: Iterable[Traced], laid: Laid) -> tuple[list[Placed], list[LeftOut]]:
+def _placed(shapes: Iterable[DrawnShape], laid: Laid) -> tuple[list[Placed], list[LeftOut]]:
     """Return shapes where they lie, and those that lie farther out than any site."""
     placed, far = [], []
     for shape in shapes:
@@ -203,7 +203,7 @@ def _placed(shapes: Iterable[Traced], laid: Laid) -> tuple[list[Placed], list[Le
     return placed, far
 
 
-def _extent(shape: Traced) -> float:
+def _extent(shape: DrawnShape) -> float:
     xs, ys = [bend.x for bend in shape.bends], [bend.y for bend in shape.bends]
     return max(max(xs) - min(xs), max(ys) - min(ys))
 
@@ -218,9 +218,9 @@ def _size(shapes: Sequence[Placed], laid: Laid) -> str:
 
 
 def _layers(found: Found) -> list[LayerSheet]:
-    counts = Counter(shape.layer for shape in found.traced)
+    counts = Counter(shape.layer for shape in found.drawn)
     return [
-        {"name": name, "shapes": count, "meant": meant_by(name)}
+        {"name": name, "shapes": count, "meant": likely_kind_of(name)}
         for name, count in sorted(counts.items())
     ]
 
@@ -228,16 +228,16 @@ def _layers(found: Found) -> list[LayerSheet]:
 def _shape(one: Placed, laid: Laid, before: _PlacedBefore) -> ShapeSheet:
     word, lengths = size_in_words(one, laid)
     text = " × ".join(format_length(length, laid.style) for length in lengths)
-    height = one.traced.height
+    height = one.drawn.height
     return {
-        "handle": one.traced.handle,
-        "layer": one.traced.layer,
+        "handle": one.drawn.handle,
+        "layer": one.drawn.layer,
         "spots": [_spot(place) for place in one.corners],
-        "is_closed": one.traced.is_closed,
-        "is_round": one.traced.circle is not None,
+        "is_closed": one.drawn.is_closed,
+        "is_round": one.drawn.circle is not None,
         "size": f"{word}, {text}",
         "height": "" if height is None else retypable(laid.fit.height(height), laid.style),
-        "meant": meant_by(one.traced.layer),
+        "meant": likely_kind_of(one.drawn.layer),
         "placed": before.placed_as(one),
     }
 
@@ -283,7 +283,7 @@ def _left_out(one: LeftOut) -> LeftOutSheet:
 
 def layers_of(drawing: BroughtDrawing) -> dict[str, str]:
     """Return the layer each shape of a drawing is on, by its handle."""
-    return {one.handle: one.layer for one in Found.unpacked(bytes(drawing.content)).traced}
+    return {one.handle: one.layer for one in Found.unpacked(bytes(drawing.content)).drawn}
 
 
 class _PlacedBefore:
@@ -304,7 +304,7 @@ class _PlacedBefore:
 
     def placed_as(self, shape: Placed) -> PlacedAs | None:
         """Return what a shape was placed as, and whether it lies elsewhere now."""
-        key = shape.traced.layer, shape.traced.handle
+        key = shape.drawn.layer, shape.drawn.handle
         if key not in self.by_handle:
             return None  # another drawing's handle on another layer is another shape
         kept, number = self.by_handle[key]

@@ -15,7 +15,7 @@ from server.concrete.services.what_it_rests_on import rests_on
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import FoundPoint, OwnPegs, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import floor_for
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
@@ -34,7 +34,7 @@ def known_map(user: User, floor_id: UUID) -> ThicknessMap:
     """Return a floor's map as the server drew it; undrawn where its stone is another now."""
     floor, _ = floor_for(user, floor_id, Ability.READ)
     plan = JobPlan(floor.job)
-    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobStandings(floor.job))
+    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobTrust(floor.job))
     slab, own = plan.surfaces(floor_id), pegs.get(floor_id, OwnPegs())
     known = _known(floor, slab, own.found, plan.style)
     if known is not None:

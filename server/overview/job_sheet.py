@@ -14,7 +14,7 @@ from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.proof import tightest_of
 from server.fieldbook.run_sheets import TurningPointSheet, turning_point_sheets
 from server.fieldbook.sheets import SetUpSheet, set_up_sheet
-from server.fieldbook.standing import JobStandings, Standing
+from server.fieldbook.trust import JobTrust, SetUpTrust
 from server.gear.check_sheets import Site
 from server.gear.sheets import InstrumentSheet, instrument_sheets
 from server.jobs.access import job_for
@@ -74,15 +74,15 @@ def job_sheet(user: User, job_id: UUID) -> JobSheet:
 def sheet_of(job: Job, role: str) -> JobSheet:
     """Return a job's sheet for somebody of a role."""
     style = style_of(job)
-    plan, standings = JobPlan(job), JobStandings(job)
-    pegs, _ = pegs_of(stone_of(plan.floors), plan, standings)
+    plan, job_trust = JobPlan(job), JobTrust(job)
+    pegs, _ = pegs_of(stone_of(plan.floors), plan, job_trust)
     plans = [floor_plan(plan, floor, pegs.get(floor, OwnPegs())) for floor in plan.floors]
-    stages = stage_progress(plan, standings) if plan.elements else []
+    stages = stage_progress(plan, job_trust) if plan.elements else []
     benchmarks, retired_benchmarks = benchmark_sheets(job, style)
-    stations = list(reversed(standings.by_id.values()))
+    stations = list(reversed(job_trust.by_id.values()))
     tightest = tightest_of(plan)
-    set_ups = [set_up_sheet(standings, station, style, tightest) for station in stations]
-    pours = rows_of(job, plan, standings)
+    set_ups = [set_up_sheet(job_trust, station, style, tightest) for station in stations]
+    pours = rows_of(job, plan, job_trust)
     instruments = instrument_sheets(job.crew_id, Site(style, None))
     return {
         "id": str(job.pk),
@@ -109,7 +109,7 @@ def sheet_of(job: Job, role: str) -> JobSheet:
         "floors": plans,
         "instruments": instruments,
         "set_ups": set_ups,
-        "turning_points": turning_point_sheets(standings, style),
+        "turning_points": turning_point_sheets(job_trust, style),
         "stages": stages,
         "elements": [
             element_sheet(plan, element)
@@ -121,7 +121,7 @@ def sheet_of(job: Job, role: str) -> JobSheet:
     }
 
 
-def _longest_sight(stations: list[Standing], plan: JobPlan) -> float | None:
+def _longest_sight(stations: list[SetUpTrust], plan: JobPlan) -> float | None:
     """Return the longest sight from where an instrument stood to a floor's corner, metres."""
     corners = [corner for outline in plan.outlines.values() for corner in outline.corners]
     places = [station.sighting.place for station in stations if station.sighting.place is not None]

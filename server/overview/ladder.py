@@ -15,10 +15,10 @@ from core.tasks import Task
 from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability
+from server.fieldbook.mark_ways import ways_to
 from server.fieldbook.pegs import OwnPegs, parts_of, pegs_of, stone_of
 from server.fieldbook.rules import station_of
-from server.fieldbook.standing import JobStandings, Standing
-from server.fieldbook.ways import ways_to
+from server.fieldbook.trust import JobTrust, SetUpTrust
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job
 from server.jobs.plan.job_plan import JobPlan
@@ -80,18 +80,18 @@ class _Rung:
 def ladder_sheet(user: User, job_id: UUID, set_up: UUID | None) -> LadderSheet:
     """Return a job's ladder from a set-up, the last one where none is named."""
     job, _ = job_for(user, job_id, Ability.READ)
-    plan, standings, style = JobPlan(job), JobStandings(job), style_of(job)
-    standing = _standing(standings, set_up)
-    station = station_of(standing.set_up, standing.sighting) if standing else None
-    rungs = [*_benchmarks(job), *_floors(plan, standings), *_elements(plan, standings)]
+    plan, job_trust, style = JobPlan(job), JobTrust(job), style_of(job)
+    trust = _standing(job_trust, set_up)
+    station = station_of(trust.set_up, trust.sighting) if trust else None
+    rungs = [*_benchmarks(job), *_floors(plan, job_trust), *_elements(plan, job_trust)]
     rungs.sort(key=lambda one: (one.highest, one.lowest), reverse=True)
     beam: BeamOnLadder | None = None
-    if standing is not None:
+    if trust is not None:
         beam = {
-            "set_up": str(standing.set_up.pk),
-            "number": standing.sighting.number,
-            "level": show(standing.sighting.line.constant, style),
-            "in_doubt": not standing.stands,
+            "set_up": str(trust.set_up.pk),
+            "number": trust.sighting.number,
+            "level": show(trust.sighting.line.constant, style),
+            "in_doubt": not trust.stands,
         }
     return {
         "rungs": [
@@ -111,10 +111,10 @@ def ladder_sheet(user: User, job_id: UUID, set_up: UUID | None) -> LadderSheet:
     }
 
 
-def _standing(standings: JobStandings, set_up: UUID | None) -> Standing | None:
-    if set_up is not None and set_up in standings.by_id:
-        return standings.by_id[set_up]
-    return next(reversed(standings.by_id.values()), None)
+def _standing(job_trust: JobTrust, set_up: UUID | None) -> SetUpTrust | None:
+    if set_up is not None and set_up in job_trust.by_id:
+        return job_trust.by_id[set_up]
+    return next(reversed(job_trust.by_id.values()), None)
 
 
 class _OnTheRod(TypedDict):
@@ -138,8 +138,8 @@ def _benchmarks(job: Job) -> Iterator[_Rung]:
         )
 
 
-def _floors(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
-    pegs, _ = pegs_of(stone_of(plan.floors), plan, standings, shown=())
+def _floors(plan: JobPlan, job_trust: JobTrust) -> Iterator[_Rung]:
+    pegs, _ = pegs_of(stone_of(plan.floors), plan, job_trust, shown=())
     for key, floor in plan.floors.items():
         slab = plan.surfaces(key)
         for name, surface in slab.surfaces():
@@ -149,8 +149,8 @@ def _floors(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
             yield _Rung(own, floor.name, name, "floor", max(heights), min(heights), shots)
 
 
-def _elements(plan: JobPlan, standings: JobStandings) -> Iterator[_Rung]:
-    pegs, aims = pegs_of(parts_of(plan.elements), plan, standings, shown=())
+def _elements(plan: JobPlan, job_trust: JobTrust) -> Iterator[_Rung]:
+    pegs, aims = pegs_of(parts_of(plan.elements), plan, job_trust, shown=())
     for key, element in plan.elements.items():
         own = pegs.get(key, OwnPegs())
         targets: dict[Task, list[Elevation]] = {}

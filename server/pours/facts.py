@@ -33,7 +33,7 @@ from server.concrete.services.take_off import TakeOff, take_off
 from server.fieldbook.counts import PegCounts, counts_of
 from server.fieldbook.history import History, Read, histories
 from server.fieldbook.pegs import OwnPegs, parts_of, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings, Standing
+from server.fieldbook.trust import JobTrust, SetUpTrust
 from server.gear.models import InstrumentKnock
 from server.gear.trust import checks_of, record_of
 from server.jobs.models import Element, Job, Point
@@ -63,10 +63,8 @@ FOLLOWS_A_FLOOR = (
 class JobFacts:
     """What the lists of a job's pours rest on, read once for all of them."""
 
-    def __init__(
-        self, job: Job, pours: Iterable[Pour], plan: JobPlan, standings: JobStandings
-    ) -> None:
-        self.job, self.plan, self.standings = job, plan, standings
+    def __init__(self, job: Job, pours: Iterable[Pour], plan: JobPlan, job_trust: JobTrust) -> None:
+        self.job, self.plan, self.job_trust = job, plan, job_trust
         self.now = timezone.now().timestamp()
         self.pours = list(pours)
         parts = [part for pour in self.pours for part in pour.parts.all()]
@@ -78,10 +76,10 @@ class JobFacts:
             if element.kind in FOLLOWS_A_FLOOR and floor_under(element) in floors
         }
         stone, own = stone_of(floors), parts_of(elements)
-        self.stone, _ = pegs_of(stone, plan, standings, shown=())
-        self.pegs, self.aims = pegs_of(own, plan, standings, shown=())
-        self.histories = {**histories(stone, standings), **histories(own, standings)}
-        self.proofs = Proofs(job, standings)
+        self.stone, _ = pegs_of(stone, plan, job_trust, shown=())
+        self.pegs, self.aims = pegs_of(own, plan, job_trust, shown=())
+        self.histories = {**histories(stone, job_trust), **histories(own, job_trust)}
+        self.proofs = Proofs(job, job_trust)
         self.proofs.prove(self.histories.values())
         self.answers: dict[UUID, dict[str, PourAnswer]] = defaultdict(dict)
         for answer in (
@@ -101,12 +99,12 @@ class JobFacts:
     @cached_property
     def carriers(self) -> Carriers:
         """What heights of the job were carried over."""
-        return Carriers(self.job, self.standings, self.proofs)
+        return Carriers(self.job, self.job_trust, self.proofs)
 
     @cached_property
     def records(self) -> dict[UUID, InstrumentRecord]:
         """All that the trust in each instrument of the job's set-ups rests on."""
-        used = {one.instrument_id: one.instrument for one in self.standings.lines.set_ups}
+        used = {one.instrument_id: one.instrument for one in self.job_trust.lines.set_ups}
         checks = checks_of(used)
         knocks: dict[UUID, list[InstrumentKnock]] = defaultdict(list)
         for knock in InstrumentKnock.objects.filter(instrument__in=list(used)):
@@ -131,7 +129,7 @@ class JobFacts:
     def _shot(self, point: Point, read: Read | None, setting: Setting) -> ShotFact | None:
         if read is None:
             return None
-        sighting = self.standings.lines.sighting(read.set_up)
+        sighting = self.job_trust.lines.sighting(read.set_up)
         return ShotFact(
             elevation=sighting.line.elevation(read.seen),
             half_width=sighting.sure(read.seen, point.spot, setting).half_width,
@@ -140,14 +138,14 @@ class JobFacts:
             is_proven=self.proofs.is_proven(read.set_up, read.moment),
             moment=read.moment.earliest,
             set_up=sighting.number,
-            instrument=str(self.standings.by_id[read.set_up].set_up.instrument_id),
+            instrument=str(self.job_trust.by_id[read.set_up].set_up.instrument_id),
         )
 
 
 def facts_of(pour: Pour, began_at: datetime | None = None) -> Facts:
     """Return the facts of one pour, as of now, or of when it began."""
     job = pour.job
-    read = JobFacts(job, [pour], JobPlan(job), JobStandings(job))
+    read = JobFacts(job, [pour], JobPlan(job), JobTrust(job))
     if began_at is not None:
         read.now = began_at.timestamp()
     return Facts(pour, read, read.now if began_at else pour.pours_at.timestamp())
@@ -245,23 +243,22 @@ class Facts:
         return self.job.carriers.set_ups(self.used)
 
     @cached_property
-    def last_good(self) -> Standing | None:
+    def last_good(self) -> SetUpTrust | None:
         """The set-up whose benchmark was found good last, of those; None where none stands."""
-        standing = [set_up for set_up in self.set_ups if set_up.doubt.stands]
-        last = max(standing, key=lambda set_up: set_up.good_at(self.job.now), default=None)
-        return self.job.standings.by_id[UUID(last.key)] if last else None
+        trust = [set_up for set_up in self.set_ups if set_up.doubt.stands]
+        last = max(trust, key=lambda set_up: set_up.good_at(self.job.now), default=None)
+        return self.job.job_trust.by_id[UUID(last.key)] if last else None
 
     @cached_property
     def instruments(self) -> dict[UUID, InstrumentFact]:
         """The instruments that carried heights in use, by their key, in the order of names."""
-        standings, read_at = self.job.standings.by_id, dict[UUID, list[float]]()
+        job_trust, read_at = self.job.job_trust.by_id, dict[UUID, list[float]]()
         for key, moments in self.used.read_at.items():
-            read_at.setdefault(standings[key].set_up.instrument_id, []).extend(moments)
+            read_at.setdefault(job_trust[key].set_up.instrument_id, []).extend(moments)
         last = self.last_good
         stands = last.set_up.instrument_id if last and not last.has_ended else None
         names = {
-            standing.set_up.instrument_id: standing.set_up.instrument.name
-            for standing in standings.values()
+            trust.set_up.instrument_id: trust.set_up.instrument.name for trust in job_trust.values()
         }
         return {
             pk: InstrumentFact(

@@ -18,7 +18,7 @@ from core.pours import (
 )
 from server.crews.models import User
 from server.crews.permissions import Ability
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import job_for
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
@@ -120,10 +120,10 @@ def decided(facts: Facts) -> tuple[Decision, list[LiftedHold]]:
 def pour_rows(user: User, job_id: UUID) -> list[PourRow]:
     """Return a job's pours, the next first, each with go or hold."""
     job, _ = job_for(user, job_id, Ability.READ)
-    return rows_of(job, JobPlan(job), JobStandings(job))
+    return rows_of(job, JobPlan(job), JobTrust(job))
 
 
-def rows_of(job: Job, plan: JobPlan, standings: JobStandings) -> list[PourRow]:
+def rows_of(job: Job, plan: JobPlan, job_trust: JobTrust) -> list[PourRow]:
     """Return a job's pours; as many queries for one pour as for many."""
     pours = list(
         Pour.objects.filter(job=job, retired_at=None)
@@ -132,7 +132,7 @@ def rows_of(job: Job, plan: JobPlan, standings: JobStandings) -> list[PourRow]:
         .order_by("pours_at")
     )
     ahead = [pour for pour in pours if not hasattr(pour, "closing")]
-    read = JobFacts(job, ahead, plan, standings) if ahead else None
+    read = JobFacts(job, ahead, plan, job_trust) if ahead else None
     return [
         _row(pour, Facts(pour, read, pour.pours_at.timestamp()) if read and pour in ahead else None)
         for pour in pours

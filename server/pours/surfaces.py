@@ -40,7 +40,7 @@ def finished_of(facts: Facts) -> list[FinishedSheet]:
         if floor in facts.floors
     }
     keys = [element.pk for element in surfaces.values()]
-    pegs, _ = pegs_of({"element__in": keys}, plan, facts.job.standings)
+    pegs, _ = pegs_of({"element__in": keys}, plan, facts.job.job_trust)
     return [
         _sheet(facts, floor, surface, pegs)
         if (surface := surfaces.get(floor))

@@ -13,7 +13,7 @@ from core.pours import CarriedFact, SetUpFact, ShotFact
 from core.setups import BenchmarkRead, proven_until
 from server.fieldbook.history import History
 from server.fieldbook.models import KeptBenchmark, Shot, TurningPoint
-from server.fieldbook.standing import JobStandings, Standing
+from server.fieldbook.trust import JobTrust, SetUpTrust
 from server.jobs.models import Benchmark, Job
 
 NOWHERE = Elevation(0)
@@ -22,8 +22,8 @@ NOWHERE = Elevation(0)
 class Proofs:
     """Up to when the readings of each set-up of a job are proven; worked out when asked for."""
 
-    def __init__(self, job: Job, standings: JobStandings) -> None:
-        self.job, self.standings = job, standings
+    def __init__(self, job: Job, job_trust: JobTrust) -> None:
+        self.job, self.job_trust = job, job_trust
         self._until: dict[UUID, Moment] = {}
 
     def prove(self, histories: Iterable[History]) -> None:
@@ -41,7 +41,7 @@ class Proofs:
             again[shot.point_id].append(shot)
         for key, own in shots.items():
             agreements = [
-                self.standings.agreement(shot, later)
+                self.job_trust.agreement(shot, later)
                 for shot in own
                 for later in self._proven_later(shot, again[shot.point_id])
             ]
@@ -55,7 +55,7 @@ class Proofs:
             for other in others
             if other.set_up_id != shot.set_up_id
             and other.moment.is_surely_behind(shot.moment)
-            and not self.standings.by_id[other.set_up_id].doubts(other.moment)
+            and not self.job_trust.by_id[other.set_up_id].doubts(other.moment)
             and self.is_proven(other.set_up_id, other.moment)
         )
         return [first] if (first := next(later, None)) else []
@@ -68,13 +68,13 @@ class Proofs:
 
     def _good(self, set_up: UUID) -> list[BenchmarkRead]:
         """Return the re-reads of a set-up that count; the closing of an accepted run is one."""
-        standing = self.standings.by_id[set_up]
+        trust = self.job_trust.by_id[set_up]
         closings = [
             BenchmarkRead(closing.moment, Length(0), Length(0))
-            for closing in self.standings.closings
-            if closing.set_up_id == set_up and closing.pk in self.standings.lines.accepted
+            for closing in self.job_trust.closings
+            if closing.set_up_id == set_up and closing.pk in self.job_trust.lines.accepted
         ]
-        return [*standing.counting, *closings]
+        return [*trust.counting, *closings]
 
 
 @dataclass(slots=True)
@@ -88,8 +88,8 @@ class Used:
 class Carriers:
     """Follows heights of a job back over turning points and kept benchmarks."""
 
-    def __init__(self, job: Job, standings: JobStandings, proofs: Proofs) -> None:
-        self.standings, self.proofs = standings, proofs
+    def __init__(self, job: Job, job_trust: JobTrust, proofs: Proofs) -> None:
+        self.job_trust, self.proofs = job_trust, proofs
         kept = KeptBenchmark.objects.filter(benchmark__job=job).select_related("shot", "benchmark")
         self._kept = {carried.benchmark_id: carried for carried in kept}
         shots = [carried.shot_id for carried in kept]
@@ -103,7 +103,7 @@ class Carriers:
 
         def read(set_up: UUID, moment: Moment) -> None:
             if set_up not in used.read_at:
-                began = self.standings.by_id[set_up].set_up.moment
+                began = self.job_trust.by_id[set_up].set_up.moment
                 used.read_at[set_up] = [began.earliest]
                 waiting.append(set_up)
             used.read_at[set_up].append(moment.earliest)
@@ -113,7 +113,7 @@ class Carriers:
                 read(history.fine.set_up, history.fine.moment)
         seen: set[UUID] = set()
         while waiting:
-            for point in self.standings.lines.points_of(waiting.pop()):
+            for point in self.job_trust.lines.points_of(waiting.pop()):
                 if point.pk not in seen:
                     seen.add(point.pk)
                     for set_up, moment, fact in self._carried(point):
@@ -129,7 +129,7 @@ class Carriers:
         A turning point read from a set-up in doubt puts what stands on it in doubt by itself.
         """
         if isinstance(point, TurningPoint):
-            is_closed = point.pk in self.standings.lines.corrections
+            is_closed = point.pk in self.job_trust.lines.corrections
             is_proven = is_closed or self.proofs.is_proven(point.set_up_id, point.moment)
             fact = self._fact(point, point.set_up_id, point.moment, False, is_proven)
             yield point.set_up_id, point.moment, fact
@@ -137,7 +137,7 @@ class Carriers:
         kept = self._kept.get(point.pk)
         if kept is not None:
             shot = kept.shot
-            in_doubt = self.standings.by_id[shot.set_up_id].doubts(shot.moment)
+            in_doubt = self.job_trust.by_id[shot.set_up_id].doubts(shot.moment)
             in_doubt = in_doubt or shot.pk in self._struck
             is_proven = self.proofs.is_proven(shot.set_up_id, shot.moment)
             fact = self._fact(point, shot.set_up_id, shot.moment, in_doubt, is_proven)
@@ -151,32 +151,32 @@ class Carriers:
         in_doubt: bool,
         is_proven: bool,
     ) -> CarriedFact:
-        made = self.standings.by_id[set_up].set_up
+        made = self.job_trust.by_id[set_up].set_up
         shot = ShotFact(
             NOWHERE, 0.0, Length(1), in_doubt, is_proven,
             moment.earliest, made.number, str(made.instrument_id),
         )  # fmt: skip
         return CarriedFact(str(point.pk), point.name, shot)
 
-    def _good_reads(self, standing: Standing) -> tuple[float, ...]:
-        good = (read.moment.earliest for read in standing.counting if read.is_good)
-        return (standing.set_up.moment.earliest, *good)
+    def _good_reads(self, trust: SetUpTrust) -> tuple[float, ...]:
+        good = (read.moment.earliest for read in trust.counting if read.is_good)
+        return (trust.set_up.moment.earliest, *good)
 
     def set_ups(self, used: Used) -> tuple[SetUpFact, ...]:
         """Return the set-ups in use, and the newest of each instrument in use: it stands there."""
-        instruments = {self.standings.by_id[key].set_up.instrument_id for key in used.read_at}
+        instruments = {self.job_trust.by_id[key].set_up.instrument_id for key in used.read_at}
         newest = {
-            standing.set_up.instrument_id: key
-            for key, standing in self.standings.by_id.items()
-            if standing.set_up.instrument_id in instruments
+            trust.set_up.instrument_id: key
+            for key, trust in self.job_trust.by_id.items()
+            if trust.set_up.instrument_id in instruments
         }
         keys = dict.fromkeys([*used.read_at, *newest.values()])
         return tuple(
             SetUpFact(
                 key=str(key),
-                number=self.standings.by_id[key].set_up.number,
-                doubt=self.standings.by_id[key].doubt,
-                good_reads=self._good_reads(self.standings.by_id[key]),
+                number=self.job_trust.by_id[key].set_up.number,
+                doubt=self.job_trust.by_id[key].doubt,
+                good_reads=self._good_reads(self.job_trust.by_id[key]),
                 is_used=key in used.read_at,
             )
             for key in keys

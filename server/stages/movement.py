@@ -15,7 +15,7 @@ from server.crews.permissions import Ability
 from server.fieldbook.models import observed
 from server.fieldbook.pegs import last_shots, parts_of
 from server.fieldbook.services.level_again import due_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import element_for
 from server.jobs.models import Point
 from server.jobs.rules import style_of
@@ -58,7 +58,7 @@ def movement_sheet(user: User, element_id: UUID) -> MovementSheet:
     style = style_of(element.job)
     points = {point.pk: point for point in Point.objects.filter(element=element, retired_at=None)}
     by_point: dict[UUID, dict[str, Leveled]] = {}
-    for key, day, found in _levelings(element_id, JobStandings(element.job), points):
+    for key, day, found in _levelings(element_id, JobTrust(element.job), points):
         # The newest comes first, and it is the day's.
         by_point.setdefault(key, {}).setdefault(day, found)
     return {
@@ -73,14 +73,14 @@ def movement_sheet(user: User, element_id: UUID) -> MovementSheet:
 
 
 def _levelings(
-    element_id: UUID, standings: JobStandings, points: dict[UUID, Point]
+    element_id: UUID, job_trust: JobTrust, points: dict[UUID, Point]
 ) -> Iterator[tuple[UUID, str, Leveled]]:
     """Yield the fine readings that count, each with its point and its day."""
     scope = {**parts_of([element_id]), "retired_at": None}
-    for shot in last_shots(scope, standings, ("sight", "reading"), last=MOST):
+    for shot in last_shots(scope, job_trust, ("sight", "reading"), last=MOST):
         if shot.in_doubt or shot.setting != Setting.FINE or shot.point not in points:
             continue
-        sighting, seen = standings.lines.sighting(shot.set_up), observed(*shot.columns)
+        sighting, seen = job_trust.lines.sighting(shot.set_up), observed(*shot.columns)
         at = shot.moment.seconds
         width = sighting.sure(seen, points[shot.point].spot).half_width
         found = Leveled(at, sighting.line.elevation(seen), width)

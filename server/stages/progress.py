@@ -7,7 +7,7 @@ from uuid import UUID
 
 from core.tasks import Stage, Task, stage_of
 from server.fieldbook.pegs import IN_THE_PLAN, parts_of, shot_fine
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
 
@@ -21,10 +21,10 @@ class StageProgress(TypedDict):
     in_doubt: int
 
 
-def stage_progress(plan: JobPlan, standings: JobStandings) -> list[StageProgress]:
+def stage_progress(plan: JobPlan, job_trust: JobTrust) -> list[StageProgress]:
     """Return how far the stages of a job's elements are, in two queries; in order of work."""
     scope = parts_of(plan.elements)
-    counted = shot_fine(scope, standings)
+    counted = shot_fine(scope, job_trust)
     found: dict[Stage, StageProgress] = {
         stage: {"stage": stage, "points": 0, "shot": 0, "in_doubt": 0} for stage in Stage
     }

@@ -16,7 +16,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.aims import Aims
 from server.fieldbook.pegs import OwnPegs, parts_of, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import job_for
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.planned import ElementKind
@@ -99,9 +99,9 @@ def order_step(style: Style) -> float:
 def quantities_sheet(user: User, job_id: UUID) -> QuantitiesSheet:
     """Return the concrete of a job, part by part."""
     job, _ = job_for(user, job_id, Ability.READ)
-    plan, standings = JobPlan(job), JobStandings(job)
-    stone, _ = pegs_of(stone_of(plan.floors), plan, standings, shown=())
-    pegs, aims = pegs_of(parts_of(plan.elements), plan, standings, shown=())
+    plan, job_trust = JobPlan(job), JobTrust(job)
+    stone, _ = pegs_of(stone_of(plan.floors), plan, job_trust, shown=())
+    pegs, aims = pegs_of(parts_of(plan.elements), plan, job_trust, shown=())
     unit = volume_unit_text(plan.style)
     rows = [_floor(plan, pk, stone.get(pk, OwnPegs()), unit) for pk in plan.floors]
     elements = [_element(aims, pk, pegs.get(pk, OwnPegs()), unit) for pk in plan.elements]

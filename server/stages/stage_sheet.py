@@ -14,7 +14,7 @@ from server.crews.permissions import Ability
 from server.fieldbook.aims import Aims
 from server.fieldbook.counts import PegCounts, counts_of
 from server.fieldbook.pegs import OwnPegs, Peg, pegs_of, stage_of_job
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import job_for
 from server.jobs.models import Element
 from server.jobs.plan.job_plan import JobPlan
@@ -79,7 +79,7 @@ def stage_sheet(user: User, job_id: UUID, stage: Stage) -> StageSheet:
     job, _ = job_for(user, job_id, Ability.READ)
     plan = JobPlan(job)
     shown = tasks_of(stage)
-    found, aims = pegs_of(stage_of_job(plan, stage), plan, JobStandings(job), shown)
+    found, aims = pegs_of(stage_of_job(plan, stage), plan, JobTrust(job), shown)
     with_piers = stage in (Stage.DIG, Stage.PIERS)
     findings = findings_of(job_id) if with_piers else {}
     works: list[Work] = []

@@ -10,7 +10,7 @@ from server.concrete.services.take_off import take_off
 from server.concrete.services.thickness_map import map_of
 from server.concrete.services.what_it_rests_on import rests_on
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.sync.sheets import ConcreteSheet
@@ -18,8 +18,8 @@ from server.sync.sheets import ConcreteSheet
 
 def concrete_of(job: Job) -> list[ConcreteSheet]:
     """Return what is worked out of a job's floors over their stone; none where it makes none."""
-    plan, standings = JobPlan(job), JobStandings(job)
-    stone, _ = pegs_of(stone_of(plan.floors), plan, standings)
+    plan, job_trust = JobPlan(job), JobTrust(job)
+    stone, _ = pegs_of(stone_of(plan.floors), plan, job_trust)
     found: list[ConcreteSheet] = []
     for pk, floor in plan.floors.items():
         own, slab = stone.get(pk, OwnPegs()), plan.surfaces(pk)

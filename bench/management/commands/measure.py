@@ -20,8 +20,8 @@ from bench.requests import logging_a_reading, opening_a_job
 from bench.scripts import first_screen
 from bench.site import Site, add_elements, as_in_use, make_site
 from bench.stages import opening_stages
-from bench.stands import choosing_a_stand
 from bench.volumes import map_and_volume, volume
+from bench.where_to_stand import choosing_a_stand
 from demo.load import load_demo
 
 SET_UPS, RUNS, FLOORS, SEEDS = 300, 1000, 200, 500

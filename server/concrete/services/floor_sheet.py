@@ -12,7 +12,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.counts import PegCounts, counts_of
 from server.fieldbook.pegs import OwnPegs, Peg, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import floor_for
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.plan.panels import falls_in_words
@@ -53,7 +53,7 @@ def floor_sheet(user: User, floor_id: UUID) -> FloorSheet:
     """Return a floor's sheet, in a fixed number of queries however many points and shots."""
     floor, _ = floor_for(user, floor_id, Ability.READ)
     plan = JobPlan(floor.job)
-    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobStandings(floor.job))
+    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobTrust(floor.job))
     own = pegs.get(floor_id, OwnPegs())
     taken, undecided = take_off(floor, plan.surfaces(floor_id), own.found, plan.style)
     return {

@@ -15,7 +15,7 @@ from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import OwnPegs, parts_of, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import element_for
 from server.jobs.plan.job_plan import JobPlan
 
@@ -43,10 +43,10 @@ def lift_sheet(user: User, element_id: UUID) -> LiftSheet:
     if not isinstance(made, CoveredOutline) or made.task is not Task.LAYER:
         why = "Only a layer has a thickness of its own."
         raise Invalid(Problem("element", "no-layer", element.name, why, "Choose a layer."))
-    standings = JobStandings(element.job)
+    job_trust = JobTrust(element.job)
     found = {
-        **pegs_of(parts_of(plan.elements), plan, standings, shown=())[0],
-        **pegs_of(stone_of(plan.floors), plan, standings, shown=())[0],
+        **pegs_of(parts_of(plan.elements), plan, job_trust, shown=())[0],
+        **pegs_of(stone_of(plan.floors), plan, job_trust, shown=())[0],
     }
     lower = _next_below(plan, found, element_id, made)
     if lower is None:

@@ -16,7 +16,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.aims import Aims
 from server.fieldbook.pegs import Scope, pegs_of, scopes_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import element_for, floor_for
 from server.jobs.models import Element, Floor, Job
 from server.jobs.plan.job_plan import JobPlan
@@ -122,7 +122,7 @@ def levels_of(plan: JobPlan) -> Levels:
 
 def _rejudged(scope: Scope, before: JobPlan, after: JobPlan) -> Iterator[str]:
     """Say how what was shot would be judged anew, floor by floor and element by element."""
-    pegs, aims = pegs_of(scope, before, JobStandings(before.job))
+    pegs, aims = pegs_of(scope, before, JobTrust(before.job))
     later = Aims(after, aims.grounds)
     for own in pegs.values():
         shots: dict[tuple[str, Tolerance, Tolerance], list[Shot]] = {}

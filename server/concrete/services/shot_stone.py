@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from core.floors import PlanPoint
 from server.common.records import as_stored
 from server.fieldbook.pegs import pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Floor
 from server.jobs.plan.job_plan import JobPlan
 
@@ -89,7 +89,7 @@ def _edition(floor: Floor) -> tuple[object, ...]:
 
 
 def _read(floor: Floor, plan: JobPlan) -> ShotStone:
-    pegs, _ = pegs_of(stone_of([floor.pk]), plan, JobStandings(floor.job))
+    pegs, _ = pegs_of(stone_of([floor.pk]), plan, JobTrust(floor.job))
     found = pegs[floor.pk].found if floor.pk in pegs else []
     return ShotStone(
         tuple(one.point.pk for one in found),

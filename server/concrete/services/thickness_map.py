@@ -39,7 +39,7 @@ from server.concrete.services.models_of_slabs import model_over
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import FoundPoint, OwnPegs, Peg, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import floor_for
 from server.jobs.plan.job_plan import JobPlan
 
@@ -51,7 +51,7 @@ def thickness_map(user: User, floor_id: UUID) -> ThicknessMap:
     """Return a floor's map from the triangles that give its volume."""
     floor, _ = floor_for(user, floor_id, Ability.READ)
     plan = JobPlan(floor.job)
-    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobStandings(floor.job))
+    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobTrust(floor.job))
     return map_of(plan, floor_id, pegs.get(floor_id, OwnPegs()))
 
 

@@ -14,7 +14,7 @@ from server.concrete.services.thickness_map import thickness_areas, thickness_li
 from server.exports.lists.points_out import BothHeights, Heights, both_heights
 from server.exports.plan_sheets.section import Section
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
@@ -85,7 +85,7 @@ def _to_do(point: BothHeights, unit: SurveyUnit) -> str:
 
 def _contours(job: Job, plan: JobPlan) -> Iterator[DrawnShape]:
     """Yield lines and bands of how thick each floor's slab is, over the stone that was found."""
-    pegs, _ = pegs_of(stone_of(plan.floors), plan, JobStandings(job), shown=())
+    pegs, _ = pegs_of(stone_of(plan.floors), plan, JobTrust(job), shown=())
     for key, floor in plan.floors.items():
         for contour in thickness_lines(plan, key, pegs.get(key, OwnPegs())):
             layer = layer_name("thickness", _thick(contour.level, plan), floor.name)

@@ -11,7 +11,7 @@ from core.floors import Outline
 from core.surfaces import StoneShot, Triangulated, as_shot, designed
 from core.tasks import SURFACES
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
@@ -31,8 +31,8 @@ def surfaces_of(job: Job) -> Iterator[NamedSurface]:
 
     One that too few shots are of is none.
     """
-    plan, standings = JobPlan(job), JobStandings(job)
-    pegs, _ = pegs_of(stone_of(plan.floors), plan, standings, shown=())
+    plan, job_trust = JobPlan(job), JobTrust(job)
+    pegs, _ = pegs_of(stone_of(plan.floors), plan, job_trust, shown=())
     datum = float(style_of(job).datum.metres)
     for key, floor in plan.floors.items():
         slab = plan.surfaces(key)
@@ -45,7 +45,7 @@ def surfaces_of(job: Job) -> Iterator[NamedSurface]:
         for key in plan.elements
         if isinstance(built := plan.element(key), CoveredOutline)
     }
-    found, _ = pegs_of({"element__in": list(covered)}, plan, standings, shown=())
+    found, _ = pegs_of({"element__in": list(covered)}, plan, job_trust, shown=())
     for key, built in covered.items():
         name = f"{plan.elements[key].name}, {SURFACES[built.task].removeprefix('the ')}"
         yield from _shot(name, built.outline, found.get(key), datum)

@@ -18,7 +18,7 @@ from server.common.files import harmless, plain_name
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import pegs_of, scopes_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import job_for
 from server.jobs.models import Benchmark, Job, Point
 from server.jobs.plan.job_plan import JobPlan
@@ -90,10 +90,10 @@ def both_heights(job: Job) -> Iterator[BothHeights]:
             yield BothHeights(
                 mark.name, mark.place, mark.elevation, mark.elevation, about, row, is_known=True
             )
-    plan, standings = JobPlan(job), JobStandings(job)
+    plan, job_trust = JobPlan(job), JobTrust(job)
     number = 0
     for scope in scopes_of(plan):
-        pegs, aims = pegs_of(scope, plan, standings, shown=())
+        pegs, aims = pegs_of(scope, plan, job_trust, shown=())
         for own in pegs.values():
             found = {one.point.pk: one.elevation for one in own.found}
             for point in own.points:

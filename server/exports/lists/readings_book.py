@@ -21,7 +21,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.figures import held
 from server.fieldbook.notes import KeptNotes, KeptReading, notes_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import job_for
 from server.jobs.rules import style_of
 from server.stages.workbook import as_text
@@ -35,13 +35,13 @@ def readings_workbook(user: User, job_id: UUID) -> tuple[str, bytes]:
     """Return the file's name and the workbook of a job's readings."""
     job, _ = job_for(user, job_id, Ability.READ)
     style = style_of(job)
-    standings = JobStandings(job)
+    job_trust = JobTrust(job)
     book = Workbook()
     page = book.active
     assert isinstance(page, Worksheet)
-    for set_up in standings.lines.set_ups:
+    for set_up in job_trust.lines.set_ups:
         page.title = f"Set-up {set_up.number}"
-        _Page(page, notes_of(set_up, standings), style).write()
+        _Page(page, notes_of(set_up, job_trust), style).write()
         page = book.create_sheet()
     if len(book.sheetnames) > 1:
         book.remove(page)
@@ -59,7 +59,7 @@ class _Page:
     def __init__(self, page: Worksheet, kept: KeptNotes, style: Style) -> None:
         self.page, self.kept, self.style, self.last = page, kept, style, FIRST
         self.unit = SurveyUnit.METRES if style.kind.is_metric else SurveyUnit.FEET
-        self.numbering = kept.standing.sighting.rod.numbering
+        self.numbering = kept.trust.sighting.rod.numbering
         self.lines: dict[Tie, int] = {}
 
     def write(self) -> None:
@@ -74,7 +74,7 @@ class _Page:
             self.page,
             1,
             1,
-            f"Set-up {shown.number} on {self.kept.standing.sighting.stands_on.name}",
+            f"Set-up {shown.number} on {self.kept.trust.sighting.stands_on.name}",
         ).font = BOLD
         as_text(self.page, 2, 1, "What the rod showed stands as typed; the rest is worked out.")
         titles = (
@@ -91,7 +91,7 @@ class _Page:
         Returns the last row of them.
         """
         set_up, counting = self.kept.set_up, defaultdict[Tie, list[str]](list)
-        read = self.kept.standings.lines.backsights(set_up.pk)
+        read = self.kept.job_trust.lines.backsights(set_up.pk)
         for row, one in enumerate(read, start=FIRST):
             as_text(self.page, row, 2, one.known.name)
             self.page.cell(row, 3, self._number(one.sight.value))

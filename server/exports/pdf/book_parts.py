@@ -8,7 +8,7 @@ from server.crews.models import User
 from server.exports.pdf.page import HEADING, PART, figures, moment_text, table, text
 from server.fieldbook.book import BookRow, BookSheet, sheet_of
 from server.fieldbook.notes import notes_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.gear.check_sheets import Site
 from server.gear.sheets import InstrumentHistory, instrument_history
 from server.jobs.benchmark_sheets import benchmark_sheets
@@ -57,11 +57,11 @@ def benchmarks_part(plan: JobPlan, width: float) -> list[Flowable]:
 
 
 def instruments_part(
-    user: User, plan: JobPlan, standings: JobStandings, width: float
+    user: User, plan: JobPlan, job_trust: JobTrust, width: float
 ) -> list[Flowable]:
     """Return the instruments the job was shot with, each with its checks and knocks."""
     site = Site(plan.style, None)
-    used = dict.fromkeys(set_up.instrument_id for set_up in standings.lines.set_ups)
+    used = dict.fromkeys(set_up.instrument_id for set_up in job_trust.lines.set_ups)
     story: list[Flowable] = [text("Instruments and their checks", HEADING)]
     for key in used:
         story += _instrument(instrument_history(user, key, site), width)
@@ -94,17 +94,21 @@ def _instrument(history: InstrumentHistory, width: float) -> list[Flowable]:
     ]
 
 
-def set_ups_part(standings: JobStandings, width: float) -> list[Flowable]:
+def set_ups_part(job_trust: JobTrust, width: float) -> list[Flowable]:
     """Return every set-up with its notes and sums, struck readings with their reasons."""
     story: list[Flowable] = [text("Set-ups and their notes", HEADING)]
-    for set_up in standings.lines.set_ups:
-        story += _notes(sheet_of(notes_of(set_up, standings)), width)
+    for set_up in job_trust.lines.set_ups:
+        story += _notes(sheet_of(notes_of(set_up, job_trust)), width)
     return story
 
 
 def _notes(book: BookSheet, width: float) -> list[Flowable]:
-    shown, standing = book["set_up"], book["set_up"]["standing"]
-    stands = "Stands." if standing["stands"] and not standing["in_doubt"] else standing["why"]
+    shown, set_up_trust = book["set_up"], book["set_up"]["standing"]
+    stands = (
+        "Stands."
+        if set_up_trust["stands"] and not set_up_trust["in_doubt"]
+        else set_up_trust["why"]
+    )
     about = (
         f"{shown['instrument']} on {shown['known']} ({shown['known_elevation']['text']}), "
         f"rod {shown['rod']['name']}. {moment_text(shown['taken_at'])}, {shown['taken_by']}. "

@@ -28,7 +28,7 @@ from server.exports.pdf.page import (
 )
 from server.exports.pdf.pictures_part import pictures_part
 from server.exports.pdf.pour_parts import floors_part, pours_part, quantities_part
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import job_for
 from server.jobs.models import came_in
 from server.jobs.plan.job_plan import JobPlan
@@ -52,7 +52,7 @@ def job_record(user: User, job_id: UUID, progress: Callable[[int, int], None]) -
     """Make a job's record, part by part."""
     job, _ = job_for(user, job_id, Ability.READ)
     made_at, digest = timezone.now(), digest_now(job)
-    plan, standings = JobPlan(job), JobStandings(job)
+    plan, job_trust = JobPlan(job), JobTrust(job)
     size = page_size(plan.style.kind.is_metric)
     width = width_on(size)
     story: list[Flowable] = [
@@ -67,13 +67,13 @@ def job_record(user: User, job_id: UUID, progress: Callable[[int, int], None]) -
     ]
     parts: list[Callable[[], list[Flowable]]] = [
         lambda: benchmarks_part(plan, width),
-        lambda: instruments_part(user, plan, standings, width),
+        lambda: instruments_part(user, plan, job_trust, width),
         lambda: quantities_part(user, plan, width),
-        lambda: floors_part(plan, standings, width),
+        lambda: floors_part(plan, job_trust, width),
         lambda: pours_part(user, plan, width),
         lambda: changes_part(job, width),
         lambda: pictures_part(job, width),
-        lambda: [PageBreak(), *set_ups_part(standings, width)],
+        lambda: [PageBreak(), *set_ups_part(job_trust, width)],
     ]
     for number, part in enumerate(parts):
         progress(number, len(parts) + 1)

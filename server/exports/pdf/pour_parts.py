@@ -13,7 +13,7 @@ from server.crews.models import User
 from server.exports.pdf.map import MapDrawing
 from server.exports.pdf.page import HEADING, PART, figures, moment_text, table, text
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.plan.job_plan import JobPlan
 from server.notices.models import Notice
 from server.notices.services.notice_numbers import shot_thickness
@@ -38,9 +38,9 @@ def quantities_part(user: User, plan: JobPlan, width: float) -> list[Flowable]:
     ]
 
 
-def floors_part(plan: JobPlan, standings: JobStandings, width: float) -> list[Flowable]:
+def floors_part(plan: JobPlan, job_trust: JobTrust, width: float) -> list[Flowable]:
     """Return each floor: its map with the shots on it, its figures, its notices."""
-    pegs, _ = pegs_of(stone_of(plan.floors), plan, standings)
+    pegs, _ = pegs_of(stone_of(plan.floors), plan, job_trust)
     story: list[Flowable] = [text("Floors", HEADING)]
     for key in plan.floors:
         story += _floor(plan, pegs.get(key, OwnPegs()), key, width)

@@ -18,7 +18,7 @@ from server.fieldbook.access import reread_for
 from server.fieldbook.lines import JobLines
 from server.fieldbook.models import AcceptedRun, Occasion, TurningPoint
 from server.fieldbook.run_sheets import is_doubtful
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Job
 from server.jobs.rules import style_of
 from server.jobs.services.add_benchmark import BenchmarkForm, Known, store_benchmark
@@ -62,12 +62,12 @@ def accept_run(user: User, closing_id: UUID, form: AcceptForm) -> tuple[Accepted
 
 def _check(job: Job, closing_id: UUID) -> None:
     """Refuse a run that does not close, or that rests on a reading in doubt."""
-    standings = JobStandings(job)
-    closing = next((one for one in standings.closings if one.pk == closing_id), None)
+    job_trust = JobTrust(job)
+    closing = next((one for one in job_trust.closings if one.pk == closing_id), None)
     if closing is None:
         raise Conflict("", "The closing reading was struck through.", "Close the run anew.")
-    run = standings.lines.run(closing)
-    if is_doubtful(run, standings):
+    run = job_trust.lines.run(closing)
+    if is_doubtful(run, job_trust):
         raise Conflict(
             "", "The run rests on a reading in doubt.", "Clear the doubt first, or run it again."
         )

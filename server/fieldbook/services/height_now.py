@@ -24,11 +24,11 @@ from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability, missing, role_in_crew
 from server.fieldbook.figures import Judged, Said, said
+from server.fieldbook.mark_ways import WaysSheet, ways_to
 from server.fieldbook.models import SetUp
 from server.fieldbook.rules import Gear, KnownPoint, Sighting, kit_of, rod_of, sight_back
 from server.fieldbook.services.backsights import observe_backsight
 from server.fieldbook.sheets import LineSheet, line_sheet
-from server.fieldbook.ways import WaysSheet, ways_to
 from server.gear import models as gear
 from server.gear.sheets import RodSheet, rod_sheet
 from server.gear.trust import checks_of, slope_error

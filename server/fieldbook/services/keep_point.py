@@ -17,7 +17,7 @@ from server.crews.permissions import Ability
 from server.fieldbook.access import point_for
 from server.fieldbook.models import KeptBenchmark
 from server.fieldbook.pegs import OwnPegs, counting_shots, pegs_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Benchmark
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.services.add_benchmark import BenchmarkForm, Known, store_benchmark
@@ -43,8 +43,8 @@ def keep_point(user: User, point_id: UUID, form: KeepPointForm) -> tuple[Benchma
     if point.task != Task.FREE:
         raise Conflict(point.name, "It is no free point.", "Add a free point and shoot it there.")
     job = point.owner.job
-    standings = JobStandings(job)
-    pegs, _ = pegs_of({"pk": point.pk}, JobPlan(job), standings, shown=())
+    job_trust = JobTrust(job)
+    pegs, _ = pegs_of({"pk": point.pk}, JobPlan(job), job_trust, shown=())
     found = next(iter(pegs.get(point.owner_id, OwnPegs()).found), None)
     if found is None:
         raise Conflict(
@@ -54,7 +54,7 @@ def keep_point(user: User, point_id: UUID, form: KeepPointForm) -> tuple[Benchma
         )
     known = Known(found.elevation, point.spot, Length.from_float(found.half_width))
     described = BenchmarkForm(form.id, form.name, "", f"{point.where}, {point.name}"[:200])
-    shot, *_ = counting_shots({"pk": point.pk}, standings)[point.pk, Setting.FINE]
+    shot, *_ = counting_shots({"pk": point.pk}, job_trust)[point.pk, Setting.FINE]
     with transaction.atomic():
         benchmark, created = store_benchmark(user, job, described, known)
         if created:

@@ -17,7 +17,7 @@ from server.crews.permissions import Ability
 from server.fieldbook.access import point_for
 from server.fieldbook.models import HeadLock
 from server.fieldbook.pegs import OwnPegs, pegs_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
 
@@ -62,7 +62,7 @@ def lock_head(user: User, point_id: UUID, form: LockForm) -> tuple[HeadLock, boo
 
 def _require_on(plan: JobPlan, point: Point) -> None:
     """Refuse to lock a head on a top that is not on, as far as anybody shot it."""
-    pegs, aims = pegs_of({"pk": point.pk}, plan, JobStandings(plan.job), shown=())
+    pegs, aims = pegs_of({"pk": point.pk}, plan, JobTrust(plan.job), shown=())
     found = next(iter(pegs.get(point.owner_id, OwnPegs()).found), None)
     accepts = "Do that first, or say why it is locked all the same."
     if found is None or found.target is None:

@@ -26,12 +26,12 @@ from server.fieldbook.access import (
 )
 from server.fieldbook.aims import Aims
 from server.fieldbook.figures import BothTexts, both_texts
+from server.fieldbook.mark_ways import ObstacleSheet, WaysSheet, obstacle, ways_to
 from server.fieldbook.pegs import pegs_of
 from server.fieldbook.proof import tightest_tolerance
 from server.fieldbook.rules import station_of
 from server.fieldbook.sheets import SetUpSheet, set_up_sheet
-from server.fieldbook.standing import JobStandings
-from server.fieldbook.ways import ObstacleSheet, WaysSheet, obstacle, ways_to
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Element
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
@@ -109,9 +109,9 @@ class _From:
         self.set_up = set_up_for(user, set_up_id, Ability.READ)
         self.job = self.set_up.job
         self.style: Style = style_of(self.job)
-        self.standings = JobStandings(self.job)
-        self.standing = self.standings.by_id[set_up_id]
-        self.station: Station = station_of(self.set_up, self.standing.sighting)
+        self.job_trust = JobTrust(self.job)
+        self.trust = self.job_trust.by_id[set_up_id]
+        self.station: Station = station_of(self.set_up, self.trust.sighting)
 
     def sheet(
         self,
@@ -122,9 +122,7 @@ class _From:
     ) -> MarksSheet:
         style = self.style
         return {
-            "set_up": set_up_sheet(
-                self.standings, self.standing, style, tightest_tolerance(self.job)
-            ),
+            "set_up": set_up_sheet(self.job_trust, self.trust, style, tightest_tolerance(self.job)),
             "spacing": spacing,
             "surfaces": [self._surface(height) for height in heights],
             "places": [self._place(spot, line) for spot in spots],
@@ -157,7 +155,7 @@ class _From:
 
     def away(self, place: PlanPoint | None) -> Length | None:
         """How far a place is from the instrument, where both are known."""
-        stands = self.standing.sighting.place
+        stands = self.trust.sighting.place
         return None if place is None or stands is None else place.distance(stands)
 
     def out_of_reach(self, place: PlanPoint | None) -> ObstacleSheet | None:
@@ -204,15 +202,15 @@ def element_marks_sheet(user: User, set_up_id: UUID, element_id: UUID, stage: St
     element = element_seen_from(user, seen.set_up, element_id)
     plan = JobPlan(seen.job)
     made = plan.element(element.pk)
-    spots = _spots(element, stage, plan, seen.standings)
+    spots = _spots(element, stage, plan, seen.job_trust)
     line = max((spot.target for spot in spots), default=None)
     is_level = len({spot.target for spot in spots}) < 2
     return seen.sheet(_heights(made, spots), spots, None if is_level else line, "")
 
 
-def _spots(element: Element, stage: Stage, plan: JobPlan, standings: JobStandings) -> list[_Spot]:
+def _spots(element: Element, stage: Stage, plan: JobPlan, job_trust: JobTrust) -> list[_Spot]:
     """Return the points of an element at a stage that are set to something."""
-    _, aims = pegs_of({"element": element, "task": "ground"}, plan, standings)
+    _, aims = pegs_of({"element": element, "task": "ground"}, plan, job_trust)
     tasks = [str(task) for task in tasks_of(stage)]
     points = element.points.filter(task__in=tasks).order_by("position")
     aimed = [(point, aims.target(element, point)) for point in points]
@@ -259,7 +257,7 @@ def point_target(user: User, set_up_id: UUID, point_id: UUID) -> PointTarget:
     plan = JobPlan(seen.job)
     if point.task == "hole":
         beside = {"element": point.element_id, "name": point.name}
-        _, aims = pegs_of(beside, plan, seen.standings)
+        _, aims = pegs_of(beside, plan, seen.job_trust)
     else:
         aims = Aims(plan, {})
     target = aims.judged(point, "fine").target

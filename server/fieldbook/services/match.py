@@ -13,10 +13,10 @@ from server.common.shown import Shown, show
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.access import set_up_for
+from server.fieldbook.mark_ways import WaysSheet, ways_to
 from server.fieldbook.rules import station_of
 from server.fieldbook.services.record_shot import read_from
-from server.fieldbook.standing import JobStandings
-from server.fieldbook.ways import WaysSheet, ways_to
+from server.fieldbook.trust import JobTrust
 from server.jobs.rules import style_of
 
 
@@ -42,7 +42,7 @@ def match_height(user: User, set_up_id: UUID, form: MatchForm) -> Match:
     """Return the height that was read, and the ways of setting the same or another by it."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
     style = style_of(set_up.job)
-    sighting = JobStandings(set_up.job).lines.sighting(set_up_id)
+    sighting = JobTrust(set_up.job).lines.sighting(set_up_id)
     entries = Entries({"amount": form.amount}, style_of(set_up.job))
     amount = entries.length("amount") if form.amount.strip() else Length(0)
     entries.finish()

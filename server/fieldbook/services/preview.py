@@ -21,7 +21,7 @@ from server.fieldbook.pegs import Scope, aims_at, stone_of
 from server.fieldbook.rules import Sighting
 from server.fieldbook.services.read_again import RereadForm, reread_of
 from server.fieldbook.services.record_shot import read_from
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Point
 from server.jobs.plan.job_plan import JobPlan
 from server.jobs.rules import style_of
@@ -74,12 +74,12 @@ def preview_reading(user: User, set_up_id: UUID, form: ReadingForm) -> Preview:
     """Tell what a reading would say, without recording it."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
     point = point_seen_from(user, set_up, form.point)
-    standings, plan = JobStandings(set_up.job), JobPlan(set_up.job)
-    sighting = standings.lines.sighting(set_up.pk)
-    beside, aims = aims_at(_beside(point), plan, standings)
+    job_trust, plan = JobTrust(set_up.job), JobPlan(set_up.job)
+    sighting = job_trust.lines.sighting(set_up.pk)
+    beside, aims = aims_at(_beside(point), plan, job_trust)
     judged = aims.judged(point, form.setting)
     seen = read_from(sighting, form.reading, form.sight, judged.target)
-    near = _near(beside, point, judged, aims, standings)
+    near = _near(beside, point, judged, aims, job_trust)
     return {
         "says": said(seen, sighting, point.spot, judged),
         "unlikely": _unlikely(seen, sighting, point, judged, near),
@@ -92,7 +92,7 @@ def _beside(point: Point) -> Scope:
 
 
 def _near(
-    beside: list[Point], point: Point, judged: Judged, aims: Aims, standings: JobStandings
+    beside: list[Point], point: Point, judged: Judged, aims: Aims, job_trust: JobTrust
 ) -> tuple[Near, ...]:
     """Return what the same pass found around a point for the same task; a rough pass has none."""
     if judged.setting != Setting.FINE or judged.target is None or point.spot is None:
@@ -104,15 +104,15 @@ def _near(
     sound = [
         one
         for one in reversed(latest)
-        if one[1] in standings.by_id
-        and not standings.by_id[one[1]].doubts(moment_of_columns(*one[4:]))
+        if one[1] in job_trust.by_id
+        and not job_trust.by_id[one[1]].doubts(moment_of_columns(*one[4:]))
     ]
     found = []
     for at in same_pass([one[0] for one in sound], point.pk):
         key, set_up, sight, reading, *_ = sound[at]
         target = aims.judged(points[key], Setting.FINE).target
         if target is not None:
-            elevation = standings.lines.sighting(set_up).line.elevation(observed(sight, reading))
+            elevation = job_trust.lines.sighting(set_up).line.elevation(observed(sight, reading))
             found.append((points[key].place, elevation - target))
     return near_points(point.place, found)
 
@@ -150,11 +150,11 @@ def _why(question: Question, style: Style) -> str:
 def preview_reread(user: User, set_up_id: UUID, form: RereadForm) -> RereadPreview:
     """Tell how far a re-read is off, and what it would put in doubt."""
     set_up = set_up_for(user, set_up_id, Ability.READ)
-    standings, style = JobStandings(set_up.job), style_of(set_up.job)
-    read = standings.compared(reread_of(user, set_up, form))
+    job_trust, style = JobTrust(set_up.job), style_of(set_up.job)
+    read = job_trust.compared(reread_of(user, set_up, form))
     is_good = read.is_good
-    standing = standings.by_id[set_up.pk]
-    shaken = set_up.shots.filter(strike=None, taken_at__gt=standing.good_at).count()
+    trust = job_trust.by_id[set_up.pk]
+    shaken = set_up.shots.filter(strike=None, taken_at__gt=trust.good_at).count()
     noun = "reading" if shaken == 1 else "readings"
     return {
         "text": format_deviation(read.difference, style),

@@ -26,7 +26,7 @@ from server.fieldbook.models import SetUp, Shot
 from server.fieldbook.pegs import pegs_of
 from server.fieldbook.rules import Sighting
 from server.fieldbook.services.strikes import StrikeForm, strike_shot
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.plan.job_plan import JobPlan
 
 MISREAD = "misread the rod"
@@ -148,5 +148,5 @@ def _aimed_at(user: User, form: ShotForm) -> _Aimed:
     aims = Aims(JobPlan(job, floors, parts), {})
     if point.task == Task.HOLE:
         beside = {"element": point.element_id, "name": point.name}
-        _, aims = pegs_of(beside, aims.plan, JobStandings(job))
+        _, aims = pegs_of(beside, aims.plan, JobTrust(job))
     return _Aimed(job.pk, point.spot, aims.judged(point, form.setting), edition_of(job))

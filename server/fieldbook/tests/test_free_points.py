@@ -8,8 +8,8 @@ from uuid import UUID, uuid4
 from core.floors import PlanPoint
 from core.lengths import Length, Reading
 from core.rods import Observed
-from server.fieldbook.standing import JobStandings
 from server.fieldbook.tests.test_height_now import HeightSite
+from server.fieldbook.trust import JobTrust
 from server.jobs.models import Benchmark, Job, Point
 
 
@@ -152,7 +152,7 @@ class FreePoints(HeightSite):
 
     def test_u_without_places_is_the_worst_that_can_be(self) -> None:
         placed = self.add_set_up(self.rod, backsight="4.20")
-        lines = JobStandings(Job.objects.get(pk=self.job)).lines
+        lines = JobTrust(Job.objects.get(pk=self.job)).lines
         vague, known = (lines.sighting(UUID(key)) for key in (self.set_up_id, placed))
         seen = Observed.standing(Reading.from_metres("1.2"))
         here = PlanPoint(Length(0), Length(0))
@@ -160,7 +160,7 @@ class FreePoints(HeightSite):
         self.assertEqual(vague.sure(seen, None), known.sure(seen, None))
         on_the_plan = self.add_second_benchmark()
         near = self.add_set_up(self.rod, backsight="4.20", benchmark=on_the_plan)
-        lines = JobStandings(Job.objects.get(pk=self.job)).lines
+        lines = JobTrust(Job.objects.get(pk=self.job)).lines
         sighted = lines.sighting(UUID(near))
         wide, narrow = sighted.sure(seen, None).half_width, sighted.sure(seen, here).half_width
         self.assertGreater(wide, narrow)

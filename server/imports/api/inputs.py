@@ -6,8 +6,8 @@ from typing import Any
 
 from rest_framework import serializers
 
-from core.traced import DrawingUnit
-from server.imports.laid import KnownForm, LayForm
+from core.cad import DrawingUnit
+from server.imports.placement import KnownForm, LayForm
 from server.imports.services.place_drawing import PartForm, PlacingForm
 from server.jobs.api.inputs import ElementInput, FloorInput, element_form, floor_form
 from server.platform.api.inputs import Entry, Key

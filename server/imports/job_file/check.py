@@ -10,7 +10,7 @@ from core.lengths import Style
 from core.lengths.style import OWN_ZERO
 from core.tasks import Task
 from server.fieldbook.pegs import pegs_of, scopes_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.gear.methods import recorded_check
 from server.gear.models import InstrumentCheck
 from server.gear.sheets import receiver_sheet, rod_sheet
@@ -36,7 +36,7 @@ def check_job(job: Job) -> None:
         _check_datum(job)
         _check_places(job)
         _check_retired(job)
-        plan, standings = JobPlan(job), JobStandings(job)
+        plan, job_trust = JobPlan(job), JobTrust(job)
         for floor in [*plan.floors.values(), *job.floors.exclude(retired_at=None)]:
             _check_level(floor, is_needed=True)
             plan.surfaces(floor.pk)
@@ -44,8 +44,8 @@ def check_job(job: Job) -> None:
             _check_level(element, is_needed=False)
             element_sheet(plan, element)
         for scope in scopes_of(plan):
-            pegs_of(scope, plan, standings)
-        _check_gear(standings)
+            pegs_of(scope, plan, job_trust)
+        _check_gear(job_trust)
     except UNREADABLE as failed:
         refuse(f"Its plan or its book can't be read: {failed}.", job.name)
     for closing in PourClosing.objects.filter(pour__job=job):
@@ -97,11 +97,11 @@ def _check_level(leveled: Floor | Element, *, is_needed: bool) -> None:
         refuse(f"{leveled.name} has no level, or half of one.", leveled.name)
 
 
-def _check_gear(standings: JobStandings) -> None:
-    used = {set_up.instrument_id for set_up in standings.lines.set_ups}
+def _check_gear(job_trust: JobTrust) -> None:
+    used = {set_up.instrument_id for set_up in job_trust.lines.set_ups}
     for check in InstrumentCheck.objects.filter(instrument__in=used):
         recorded_check(check)
-    for set_up in standings.lines.set_ups:
+    for set_up in job_trust.lines.set_ups:
         rod_sheet(set_up.rod)
         if set_up.receiver is not None:
             receiver_sheet(set_up.receiver)

@@ -13,7 +13,7 @@ from ezdxf.document import Drawing
 from ezdxf.entities.dxfgfx import DXFGraphic
 from ezdxf.filemanagement import readfile
 
-from core.traced import Bend, DrawingUnit, Traced, circle, join
+from core.cad import Bend, DrawingUnit, DrawnShape, circle, join
 from server.imports.reading.blocks import Blocks
 from server.imports.reading.found import Found, Mark, TooMuch
 from server.imports.reading.labels import labelled
@@ -44,8 +44,8 @@ def read_dxf(file: Path) -> Found:
     reader = _Reader(found)
     for entity in document.modelspace():
         reader.take(entity)
-    found.traced = list(join(found.traced))
-    found.marks = labelled(found.marks, found.traced)
+    found.drawn = list(join(found.drawn))
+    found.marks = labelled(found.marks, found.drawn)
     return found
 
 
@@ -119,7 +119,7 @@ class _Reader:
             why = f"Its shapes have more than {MOST_CORNERS} corners."
             raise TooMuch(f"layer {entity.dxf.layer}, handle {handle}", why, ACCEPTS)
         height = z if z else None
-        self.found.add(Traced(handle, entity.dxf.layer, known, closed, height))
+        self.found.add(DrawnShape(handle, entity.dxf.layer, known, closed, height))
 
     def _line(self, entity: Any, handle: str) -> None:
         start, end = entity.dxf.start, entity.dxf.end

@@ -10,8 +10,8 @@ from dataclasses import asdict, dataclass, field, replace
 from math import isfinite
 from typing import Any
 
+from core.cad import Bend, DrawingUnit, DrawnShape
 from core.errors import RuleError
-from core.traced import Bend, DrawingUnit, Traced
 
 #: Beyond this no drawing reaches, in any unit.
 FARTHEST = 1e9
@@ -64,7 +64,7 @@ class Found:
     """All that was found; ``unit`` is empty where the file does not say."""
 
     unit: DrawingUnit | None = None
-    traced: list[Traced] = field(default_factory=list)
+    drawn: list[DrawnShape] = field(default_factory=list)
     marks: list[Mark] = field(default_factory=list)
     meshes: list[Mesh] = field(default_factory=list)
     left_out: list[LeftOut] = field(default_factory=list)
@@ -87,7 +87,7 @@ class Found:
         else:
             self.left_out_more += 1
 
-    def add(self, shape: Traced) -> None:
+    def add(self, shape: DrawnShape) -> None:
         """Keep a shape, or leave it out where no plan can have it."""
         if not all(map(_is_near, (part for bend in shape.bends for part in (bend.x, bend.y)))):
             self.leave_out(shape.layer, shape.handle, "Its numbers are none, or no plan's.")
@@ -96,7 +96,7 @@ class Found:
         elif len({(bend.x, bend.y) for bend in shape.bends}) < 2:
             self.leave_out(shape.layer, shape.handle, "It has no length.")
         else:
-            self.traced.append(replace(shape, handle=self._own(shape.handle)))
+            self.drawn.append(replace(shape, handle=self._own(shape.handle)))
 
     def add_mark(self, mark: Mark) -> None:
         """Keep a point or a text, or leave it out."""
@@ -115,7 +115,7 @@ class Found:
             "unit": self.unit or "",
             "traced": [
                 [one.handle, one.layer, _flat(one.bends), one.is_closed, one.height]
-                for one in self.traced
+                for one in self.drawn
             ],
             "marks": [
                 [mark.handle, mark.layer, mark.x, mark.y, mark.height, mark.text, mark.is_text]
@@ -134,7 +134,7 @@ class Found:
         return cls(
             DrawingUnit(body["unit"]) if body["unit"] else None,
             [
-                Traced(handle, layer, _bends(flat), is_closed, height)
+                DrawnShape(handle, layer, _bends(flat), is_closed, height)
                 for handle, layer, flat, is_closed, height in body["traced"]
             ],
             [Mark(*mark) for mark in body["marks"]],

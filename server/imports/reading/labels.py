@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from dataclasses import replace
 from math import floor, hypot
 
-from core.traced import Traced
+from core.cad import DrawnShape
 from server.imports.reading.found import Mark
 
 #: A text belongs to a point within this share of the drawing's size.
@@ -15,12 +15,12 @@ NEAR = 1 / 64
 AROUND = (-1, 0, 1)
 
 
-def labelled(marks: Iterable[Mark], traced: Iterable[Traced]) -> list[Mark]:
+def labelled(marks: Iterable[Mark], drawn: Iterable[DrawnShape]) -> list[Mark]:
     """Return marks with each point that has no text given the nearest text, if one is near."""
     known = list(marks)
     texts = [one for one in known if one.is_text and one.text]
     spots = [(one.x, one.y) for one in known]
-    spots += [(bend.x, bend.y) for one in traced for bend in one.bends]
+    spots += [(bend.x, bend.y) for one in drawn for bend in one.bends]
     size = max(_spread([x for x, _ in spots]), _spread([y for _, y in spots])) or 1.0
     near = size * NEAR
     cells: dict[tuple[int, int], list[Mark]] = defaultdict(list)

@@ -8,7 +8,7 @@ from typing import Any
 
 from lxml import etree
 
-from core.traced import DrawingUnit
+from core.cad import DrawingUnit
 from server.imports.reading.found import Found, Mark, Mesh, TooMuch
 
 MOST_POINTS = 200_000

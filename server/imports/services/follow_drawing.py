@@ -7,16 +7,16 @@ from uuid import UUID, uuid5
 
 from django.db import transaction
 
+from core.cad import Fitted
 from core.errors import BadShape, RuleError
 from core.lengths import parse_length
-from core.traced import Fitted
 from server.common.refusals import Invalid, Problem
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.imports.access import drawing_for
 from server.imports.geometry import Placed, geometry_of
-from server.imports.laid import Laid, LayForm, fit_kept, lay
 from server.imports.models import BroughtDrawing, PlacedShape
+from server.imports.placement import Laid, LayForm, fit_kept, lay
 from server.imports.reading import Found
 from server.imports.services.place_drawing import (
     element_as_drawn,
@@ -62,7 +62,7 @@ def follow_drawing(
 def _follow(
     user: User, drawing: BroughtDrawing, found: Found, laid: Laid, kept: PlacedShape
 ) -> None:
-    part, shapes = kept.part, {shape.handle: shape for shape in found.traced}
+    part, shapes = kept.part, {shape.handle: shape for shape in found.drawn}
     if part.retired_at is not None:
         raise BadShape(part.name, "It was taken out of the plan.", "Place it anew.")
     was = layers_of(kept.drawing)
@@ -106,7 +106,7 @@ def _measured_before(
     the middle of a ring, and goes on being one.
     """
     found = Found.unpacked(bytes(kept.drawing.content))
-    shapes = {shape.handle: shape for shape in found.traced}
+    shapes = {shape.handle: shape for shape in found.drawn}
     before = replace(laid, fitted=Fitted(fit_kept(kept.fit), ()))
     placed = [Placed.of(known(shapes, handle), before) for handle in kept.handles]
     drawn = geometry_of(kind, placed, before, {})

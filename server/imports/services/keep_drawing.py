@@ -45,7 +45,7 @@ def keep_drawing(work: HandedIn, content: bytes, progress: Callable[[int, int], 
     except RuleError as refused:
         raise Invalid(Problem.of("file", refused)) from refused
     progress(1, STEPS)
-    if not (found.traced or found.marks or found.meshes):
+    if not (found.drawn or found.marks or found.meshes):
         why = "There is no line, outline, point or surface in it."
         accepts = "Save the plan's own lines to DXF, not as a picture or a block of another file."
         raise Invalid(Problem("file", "nothing-drawn", work.file_name, why, accepts))
@@ -57,9 +57,9 @@ def keep_drawing(work: HandedIn, content: bytes, progress: Callable[[int, int], 
         content=found.packed(),
         brought_by=work.asked_by,
     )
-    layers = {shape.layer for shape in found.traced} | {mark.layer for mark in found.marks}
+    layers = {shape.layer for shape in found.drawn} | {mark.layer for mark in found.marks}
     parts = [
-        f"{len(found.traced)} lines and outlines" if found.traced else "",
+        f"{len(found.drawn)} lines and outlines" if found.drawn else "",
         f"{len(found.marks)} points and texts" if found.marks else "",
         f"{len(found.meshes)} surfaces" if found.meshes else "",
     ]

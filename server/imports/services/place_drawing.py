@@ -17,11 +17,11 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.imports.access import drawing_for
 from server.imports.geometry import Placed, geometry_of, outline_of
-from server.imports.given import on_surface
-from server.imports.laid import Laid, LayForm, kept_fit, lay
 from server.imports.models import BroughtDrawing, PlacedShape
+from server.imports.other_datum import another_zero
+from server.imports.placement import Laid, LayForm, kept_fit, lay
 from server.imports.reading import Found, Mark, Mesh
-from server.imports.zero import another_zero
+from server.imports.surfaces import on_surface
 from server.jobs.models import Element, Floor
 from server.jobs.plan.element_form import Typed
 from server.jobs.plan.job_plan import JobPlan
@@ -78,7 +78,7 @@ class _Placing:
 
     def __init__(self, user: User, drawing: BroughtDrawing, found: Found, laid: Laid) -> None:
         self.user, self.drawing, self.laid, self.found = user, drawing, laid, found
-        self.shapes = {shape.handle: shape for shape in found.traced}
+        self.shapes = {shape.handle: shape for shape in found.drawn}
         self.marks = {mark.handle: mark for mark in found.marks}
         self.meshes = {mesh.name: mesh for mesh in found.meshes}
         self.problems: list[Problem] = []
@@ -230,9 +230,7 @@ def named(placed: Sequence[Placed]) -> Iterator[None]:
     try:
         yield
     except Refusal as refused:
-        at = ", ".join(
-            f"layer {one.traced.layer}, handle {one.traced.handle}" for one in placed[:3]
-        )
+        at = ", ".join(f"layer {one.drawn.layer}, handle {one.drawn.handle}" for one in placed[:3])
         raise Invalid(
             *(
                 replace(problem, field="shapes", typed=f"{at}: {problem.typed}")

@@ -12,7 +12,7 @@ from uuid import UUID, uuid4
 from ezdxf.document import Drawing
 from ezdxf.filemanagement import new
 
-from core.traced import Bend, Traced
+from core.cad import Bend, DrawnShape
 from server.crews.models import User
 from server.imports.models import BroughtDrawing
 from server.imports.reading import Found
@@ -69,7 +69,7 @@ def landxml(inside: str, unit: str = "foot") -> bytes:
 def a_drawing(job: Any) -> BroughtDrawing:
     """Return a drawing of a job with one outline, as if it had been read."""
     bends = tuple(Bend(x, y) for x, y in SLAB)
-    found = Found(traced=[Traced("A1", "SLAB", bends, is_closed=True)])
+    found = Found(drawn=[DrawnShape("A1", "SLAB", bends, is_closed=True)])
     user = User.objects.filter(memberships__crew__jobs=job)[0]
     return BroughtDrawing.objects.create(
         id=uuid4(), job_id=UUID(str(job)), file_name="shop.dxf", digest="0" * 64,

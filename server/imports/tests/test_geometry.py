@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from unittest import TestCase
 
+from core.cad import Bend, DrawingUnit, DrawnShape, Fit, Fitted, Spot, circle
 from core.errors import BadShape
 from core.floors import PlanPoint
 from core.lengths import Length, Style
-from core.traced import Bend, DrawingUnit, Fit, Fitted, Spot, Traced, circle
 from server.imports.geometry import Placed, geometry_of, outline_of, size_in_words
-from server.imports.laid import Laid
+from server.imports.placement import Laid
 from server.jobs.planned import ElementKind
 
 ORIGIN = PlanPoint(Length(0), Length(0))
@@ -26,7 +26,7 @@ def laid(unit: DrawingUnit = DrawingUnit.FEET, style: str = "ft-in/8") -> Laid:
 def shape(*spots: Spot, closed: bool = True, layer: str = "L") -> Placed:
     """Return a shape through some spots, in feet."""
     bends = tuple(Bend(x, y) for x, y in spots)
-    return Placed.of(Traced("2F", layer, bends, closed), laid())
+    return Placed.of(DrawnShape("2F", layer, bends, closed), laid())
 
 
 def ring(x: float, y: float, wide: float, deep: float) -> Placed:

@@ -8,7 +8,7 @@ from unittest import TestCase
 
 from ezdxf.document import Drawing
 
-from core.traced import DrawingUnit
+from core.cad import DrawingUnit
 from server.imports.reading import Found
 from server.imports.reading.dxf import UNITS as DXF_UNITS
 from server.imports.reading.landxml import UNITS as XML_UNITS
@@ -36,7 +36,7 @@ class Entities(TestCase):
             space.add_solid([corners[0], corners[1], corners[3], corners[2]])
             space.add_3dface([(*corner, 2.5) for corner in corners], dxfattribs={"layer": "FACE"})
 
-        found = {one.layer: one for one in drawn(draw).traced}
+        found = {one.layer: one for one in drawn(draw).drawn}
         for layer in ("0", "FACE"):
             self.assertEqual(found[layer].corners(0.01), tuple(corners))
             self.assertTrue(found[layer].is_closed)
@@ -49,14 +49,14 @@ class Entities(TestCase):
             space.add_line((0, 9, 4), (3, 9, 4), dxfattribs={"layer": "A"})
             space.add_line((0, 12, 4), (3, 12, 5), dxfattribs={"layer": "B"})
 
-        heights = {one.layer: one.height for one in drawn(draw).traced}
+        heights = {one.layer: one.height for one in drawn(draw).drawn}
         self.assertEqual(heights, {"LEVEL": 7, "SLOPE": None, "A": 4, "B": None})
 
     def test_an_old_polyline_keeps_its_arcs_and_is_closed_where_it_says_so(self) -> None:
         def draw(space: Any) -> None:
             space.add_polyline2d([(0, 0, 0.5), (4, 0, 0), (4, 3, 0)], format="xyb", close=True)
 
-        (one,) = drawn(draw, version="R12").traced
+        (one,) = drawn(draw, version="R12").drawn
         self.assertEqual([bend.bulge for bend in one.bends], [0.5, 0, 0])
         self.assertTrue(one.is_closed)
         self.assertGreater(len(one.corners(0.01)), 6)
@@ -76,7 +76,7 @@ class Entities(TestCase):
             space.add_ray((0, 0), (1, 0))
 
         found = drawn(draw)
-        self.assertEqual(found.traced, [])
+        self.assertEqual(found.drawn, [])
         whys = " ".join(one.why for one in found.left_out)
         for kind in ("mesh", "DIMENSION", "RAY"):
             self.assertIn(kind, whys)
@@ -88,7 +88,7 @@ class Entities(TestCase):
             put = {"xscale": -1, "rotation": 90}
             document.modelspace().add_blockref("ELL", (10, 10), dxfattribs=put)
 
-        (one,) = read(dxf(draw)).traced
+        (one,) = read(dxf(draw)).drawn
         spots = [(round(x, 6), round(y, 6)) for x, y in one.corners(0.01)]
         self.assertEqual(spots, [(10, 10), (10, 8), (9, 8)])
 
@@ -97,7 +97,7 @@ class Entities(TestCase):
             space.add_line((0, 0, 1), (3, 0, 1))
             space.add_line((3, 0, 2), (3, 3, 2))
 
-        self.assertEqual(len(drawn(draw).traced), 2)
+        self.assertEqual(len(drawn(draw).drawn), 2)
 
 
 class Units(TestCase):

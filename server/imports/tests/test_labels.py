@@ -7,7 +7,7 @@ from unittest import TestCase
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from core.traced import Bend, DrawingUnit, Traced
+from core.cad import Bend, DrawingUnit, DrawnShape
 from server.imports.reading import Found, Mark, Mesh
 from server.imports.reading.found import NAMED
 from server.imports.reading.labels import labelled
@@ -15,7 +15,7 @@ from server.imports.reading.labels import labelled
 NUMBER = st.floats(-1e8, 1e8, allow_nan=False)
 WORDS = st.text(max_size=12)
 #: An outline 64 by 48, so that a text belongs to a point within 1.
-SITE = [Traced("S", "0", (Bend(0, 0), Bend(64, 0), Bend(64, 48)), is_closed=True)]
+SITE = [DrawnShape("S", "0", (Bend(0, 0), Bend(64, 0), Bend(64, 48)), is_closed=True)]
 
 
 def point(handle: str, x: float, y: float, text: str = "") -> Mark:
@@ -61,7 +61,7 @@ class Labels(TestCase):
 
 BENDS = st.builds(Bend, NUMBER, NUMBER, st.floats(-3, 3))
 SHAPES = st.builds(
-    Traced, WORDS, WORDS, st.lists(BENDS, min_size=2, max_size=5).map(tuple), st.booleans(),
+    DrawnShape, WORDS, WORDS, st.lists(BENDS, min_size=2, max_size=5).map(tuple), st.booleans(),
     st.none() | NUMBER,
 )  # fmt: skip
 MARKS = st.builds(Mark, WORDS, WORDS, NUMBER, NUMBER, st.none() | NUMBER, WORDS, st.booleans())
@@ -77,7 +77,7 @@ class Kept(TestCase):
     )
     @settings(max_examples=40, suppress_health_check=[HealthCheck.too_slow])
     def test_what_is_kept_is_what_was_found(
-        self, unit: DrawingUnit | None, shapes: list[Traced], marks: list[Mark]
+        self, unit: DrawingUnit | None, shapes: list[DrawnShape], marks: list[Mark]
     ) -> None:
         mesh = Mesh("Ground", ((0.1, 0.2, 0.3), (1e7 + 0.001, 2, 3), (4, 5, 6)), ((0, 1, 2),))
         found = Found(unit, shapes, marks, [mesh])
@@ -95,11 +95,11 @@ class Kept(TestCase):
         found = Found()
         nan, far = float("nan"), 1.1e9
         for bend in (Bend(nan, 0), Bend(0, far), Bend(0, 1, float("inf"))):
-            found.add(Traced("1", "0", (Bend(0, 0), bend), is_closed=False))
+            found.add(DrawnShape("1", "0", (Bend(0, 0), bend), is_closed=False))
         for mark in (point("p", nan, 0), Mark("q", "0", 0, 0, far)):
             found.add_mark(mark)
-        found.add(Traced("2", "0", (Bend(1, 1), Bend(1, 1)), is_closed=False))
-        self.assertEqual((found.traced, found.marks), ([], []))
+        found.add(DrawnShape("2", "0", (Bend(1, 1), Bend(1, 1)), is_closed=False))
+        self.assertEqual((found.drawn, found.marks), ([], []))
         self.assertEqual(len(found.left_out), 6)
-        found.add(Traced("3", "0", (Bend(0, 0), Bend(0, 1e9)), is_closed=False))
-        self.assertEqual(len(found.traced), 1)
+        found.add(DrawnShape("3", "0", (Bend(0, 0), Bend(0, 1e9)), is_closed=False))
+        self.assertEqual(len(found.drawn), 1)

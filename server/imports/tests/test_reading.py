@@ -10,8 +10,9 @@ from unittest import TestCase, mock
 
 from ezdxf.document import Drawing
 
-from core.traced import DrawingUnit
-from server.imports.reading import Found, TooMuch, apart, limits, read_apart
+from core.cad import DrawingUnit
+from server.imports.reading import Found, TooMuch, limits, read_apart
+from server.imports.reading import own_process as apart
 from server.imports.reading.dxf import read_dxf
 from server.imports.reading.landxml import read_landxml
 from server.imports.tests.drawn import METERS, PIERS, SLAB, binary_dxf, dxf, landxml, shop
@@ -33,11 +34,11 @@ class Dxf(TestCase):
         files = [dxf(shop, version=one) for one in ("R12", "R2000", "R2010", "R2018")]
         for content in (*files, binary_dxf(shop), binary_dxf(shop, "R2000")):
             found = read(content)
-            slab = next(shape for shape in found.traced if shape.layer == "SLAB")
+            slab = next(shape for shape in found.drawn if shape.layer == "SLAB")
             self.assertEqual(slab.corners(0.01), tuple(SLAB))
             self.assertTrue(slab.is_closed)
             self.assertEqual(slab.height, 51.5)
-            circles = [shape.circle for shape in found.traced if shape.layer == "PIERS"]
+            circles = [shape.circle for shape in found.drawn if shape.layer == "PIERS"]
             self.assertEqual(circles, [(middle, 1.0) for middle in PIERS])
             (nail,) = [mark for mark in found.marks if not mark.is_text]
             self.assertEqual((nail.x, nail.y, nail.height), (40.0, 24.0, 50.25))
@@ -57,7 +58,7 @@ class Dxf(TestCase):
             space.add_ellipse((20, 0), (3, 0), 0.5, dxfattribs={"layer": "ELLIPSE"})
             space.add_spline([(30, 0), (31, 2), (33, 1)], dxfattribs={"layer": "SPLINE"})
 
-        found = {one.layer: one for one in read(dxf(draw)).traced}
+        found = {one.layer: one for one in read(dxf(draw)).drawn}
         self.assertEqual(found["E"].corners(0.01), ((0, 0), (8, 0), (8, 4), (0, 4)))
         for x, y in found["ARC"].corners(0.01):
             self.assertAlmostEqual(hypot(x, y - 2), 2, delta=0.001)
@@ -81,12 +82,12 @@ class Dxf(TestCase):
             )
 
         found = read(dxf(draw))
-        circles = [shape.circle for shape in found.traced]
+        circles = [shape.circle for shape in found.drawn]
         middles = [(5, 6), (50, 0), (52, 0), (54, 0)]
         self.assertEqual(circles, [(middle, 0.5) for middle in middles])
         (mark,) = [one for one in found.marks if one.text == "P4"]
         self.assertEqual((mark.x, mark.y, mark.height), (5, 6, 1.5))
-        self.assertEqual(len({shape.handle for shape in found.traced}), 4)
+        self.assertEqual(len({shape.handle for shape in found.drawn}), 4)
 
     def test_a_mirrored_shape_lies_where_it_is_drawn(self) -> None:
         def draw(document: Drawing) -> None:
@@ -95,7 +96,7 @@ class Dxf(TestCase):
             space.add_lwpolyline([(1, 0), (4, 0), (4, 2)], close=True, dxfattribs=below)
             space.add_circle((3, 1), 1, dxfattribs=below | {"layer": "C"})
 
-        found = {one.layer: one for one in read(dxf(draw)).traced}
+        found = {one.layer: one for one in read(dxf(draw)).drawn}
         self.assertEqual(set(found["0"].corners(0.01)), {(-1, 0), (-4, 0), (-4, 2)})
         circle = found["C"].circle
         assert circle is not None
@@ -112,7 +113,7 @@ class Dxf(TestCase):
             space.add_line((0, 0), (1, 1), dxfattribs={"layer": "GOOD"})
 
         found = read(dxf(draw))
-        self.assertEqual([shape.layer for shape in found.traced], ["GOOD"])
+        self.assertEqual([shape.layer for shape in found.drawn], ["GOOD"])
         left = {one.layer: one for one in found.left_out}
         self.assertEqual(set(left), {"BAD", "ZERO", "FAR", "INF", "HATCH"})
         self.assertIn("no length", left["ZERO"].why)
@@ -203,7 +204,7 @@ class HostileDxf(TestCase):
         plain = dxf(shop, version="R12")
         for bad in (b"SL\xc4B", b"\xff\xfe\x00SLAB", b"SL\xe6\x97"):
             found = read(plain.replace(b"SLAB", bad))
-            self.assertEqual(sum(1 for shape in found.traced if shape.circle is None), 1)
+            self.assertEqual(sum(1 for shape in found.drawn if shape.circle is None), 1)
 
 
 class LandXml(TestCase):

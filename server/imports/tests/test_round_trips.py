@@ -42,7 +42,7 @@ class RoundTrips(SiteTestCase):
         for unit, metre in (("m", 1.0), ("ft", 1 / 0.3048)):
             found = read_dxf(self.file("drawing.dxf", unit))
             self.assertEqual(found.unit, unit)
-            (slab,) = [shape for shape in found.traced if shape.layer == "SLAB-FLOOR"]
+            (slab,) = [shape for shape in found.drawn if shape.layer == "SLAB-FLOOR"]
             spots = {
                 (round((x - EAST) / metre, 6), round((y - NORTH) / metre, 6))
                 for x, y in slab.corners(0.01)
@@ -87,7 +87,7 @@ class RoundTrips(SiteTestCase):
     def test_a_section_lies_below_the_plan_to_one_scale(self) -> None:
         ends = "&from_right=-1 m&from_away=2 m&to_right=7 m&to_away=2 m"
         found = read_dxf(self.file("drawing.dxf", "m", ends))
-        cut = {shape.layer: shape for shape in found.traced if shape.layer.startswith("SECTION")}
+        cut = {shape.layer: shape for shape in found.drawn if shape.layer.startswith("SECTION")}
         self.assertEqual(set(cut), {"SECTION-FLOOR-TOP-OF-SLAB", "SECTION-FLOOR-STONE"})
         top = cut["SECTION-FLOOR-TOP-OF-SLAB"].bends
         stone = cut["SECTION-FLOOR-STONE"].bends

@@ -7,7 +7,7 @@ from typing import Any
 from rest_framework import serializers
 
 from core.design import Toward
-from core.design.given import MOST_FACES
+from core.design.triangulated import MOST_FACES
 from core.lengths.style import STYLE_CODES
 from core.tables import LARGEST
 from server.jobs.plan.element_form import Typed

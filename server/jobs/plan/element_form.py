@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, NotRequired, TypedDict
 
-from core.design import GivenSurface, Surface, Underside
+from core.design import Surface, TriangulatedSurface, Underside
 from core.floors import Outline, PlanPoint
 from core.lengths import Elevation, Length, Style
 from server.common.refusals import Entries
@@ -47,10 +47,10 @@ class Typed(TypedDict):
     mesh: NotRequired[MeshTyped | None]
 
 
-def given_surface(mesh: MeshTyped) -> GivenSurface:
+def given_surface(mesh: MeshTyped) -> TriangulatedSurface:
     """Return a surface as the core knows it; raises :class:`BadShape` for what is none."""
     corners = tuple((PlanPoint(Length(x), Length(y)), Elevation(z)) for x, y, z in mesh["corners"])
-    return GivenSurface(corners, tuple((a, b, c) for a, b, c in mesh["faces"]))
+    return TriangulatedSurface(corners, tuple((a, b, c) for a, b, c in mesh["faces"]))
 
 
 def entries_of(typed: Typed, style: Style, **more: str) -> Entries:

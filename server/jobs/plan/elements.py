@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from math import nan
 
-from core.design import FrostCover, GivenSurface, Surface, parse_fall, soil_of
+from core.design import FrostCover, Surface, TriangulatedSurface, parse_fall, soil_of
 from core.elements import (
     BoardsAround,
     Courses,
@@ -129,7 +129,7 @@ def _covered(task: Task) -> Build:
 def _reached(task: Task, outline: Outline, surface: Surface, spacing: Length) -> CoveredOutline:
     """Return what covers an outline; a surface that was given must reach under all its points."""
     covered = CoveredOutline(task, outline, surface, spacing)
-    if isinstance(surface, GivenSurface):
+    if isinstance(surface, TriangulatedSurface):
         covered.points()
     return covered
 

@@ -17,7 +17,7 @@ from server.concrete.services.take_off import TakeOff, take_off
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.jobs.access import floor_for
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
@@ -112,8 +112,8 @@ def told(notice: Notice) -> NoticeNumbers:
 
 def latest_notices(floors: Iterable[UUID]) -> dict[UUID, Notice]:
     """Return the last notice of each floor that was not withdrawn, in one query."""
-    standing = _notices().filter(floor__in=list(floors), withdrawal=None)
-    return {one.floor_id: one for one in standing.order_by("taken_at", "recorded_at")}
+    trust = _notices().filter(floor__in=list(floors), withdrawal=None)
+    return {one.floor_id: one for one in trust.order_by("taken_at", "recorded_at")}
 
 
 def standing_of(notice: Notice, now: NoticeContent | None) -> tuple[NoticeState, str]:
@@ -142,7 +142,7 @@ def content_now(
 def stone_under(job: Job, floor_id: UUID) -> tuple[JobPlan, OwnPegs, TakeOff | None]:
     """Return a job's plan, the stone of one of its floors, and its take-off where there is one."""
     plan = JobPlan(job)
-    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobStandings(job))
+    pegs, _ = pegs_of(stone_of([floor_id]), plan, JobTrust(job))
     own = pegs.get(floor_id, OwnPegs())
     taken, _ = take_off(plan.floors[floor_id], plan.surfaces(floor_id), own.found, plan.style)
     return plan, own, taken

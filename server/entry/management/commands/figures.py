@@ -23,7 +23,7 @@ from server.platform.health import health_now
 ADDRESS = "127.0.0.1:8490"
 
 
-class Standing(Collector):
+class SetUpTrust(Collector):
     """What no process counts by itself, looked up when it is asked for."""
 
     def collect(self) -> Iterator[GaugeMetricFamily]:
@@ -66,7 +66,7 @@ def figures() -> CollectorRegistry:
     registry = CollectorRegistry()
     if "PROMETHEUS_MULTIPROC_DIR" in os.environ:
         MultiProcessCollector(registry)  # type: ignore[no-untyped-call]
-    registry.register(Standing())
+    registry.register(SetUpTrust())
     return registry
 
 

@@ -6,7 +6,7 @@ import re
 from enum import StrEnum
 
 
-class Meant(StrEnum):
+class LikelyKind(StrEnum):
     """What a shape can be on the plan."""
 
     SLAB = "slab"
@@ -21,19 +21,19 @@ class Meant(StrEnum):
 
 #: Words of layers, the more particular ones first: a slab's edge is a form, a pier's pad a pad.
 WORDS = (
-    (Meant.PIERS, ("PIER", "PIERS", "POST", "POSTS", "COLUMN", "COLUMNS", "TUBE", "TUBES")),
-    (Meant.EXCAVATION, ("EXCAVATION", "EXCAV", "DIG", "FORMATION", "SUBGRADE")),
-    (Meant.FOOTING, ("FOOTING", "FOOTINGS", "FTG", "STRIP", "STRIPS")),
-    (Meant.PAD, ("PAD", "PADS")),
-    (Meant.FORM, ("FORM", "FORMS", "FORMWORK", "SHUTTER")),
-    (Meant.WALL, ("WALL", "WALLS", "BLOCK", "BLOCKS", "CMU")),
-    (Meant.LOT, ("LOT", "BOUNDARY", "PROPERTY", "PARCEL")),
-    (Meant.SLAB, ("SLAB", "SLABS", "FLOOR", "FLOORS", "CONCRETE", "CONC")),
+    (LikelyKind.PIERS, ("PIER", "PIERS", "POST", "POSTS", "COLUMN", "COLUMNS", "TUBE", "TUBES")),
+    (LikelyKind.EXCAVATION, ("EXCAVATION", "EXCAV", "DIG", "FORMATION", "SUBGRADE")),
+    (LikelyKind.FOOTING, ("FOOTING", "FOOTINGS", "FTG", "STRIP", "STRIPS")),
+    (LikelyKind.PAD, ("PAD", "PADS")),
+    (LikelyKind.FORM, ("FORM", "FORMS", "FORMWORK", "SHUTTER")),
+    (LikelyKind.WALL, ("WALL", "WALLS", "BLOCK", "BLOCKS", "CMU")),
+    (LikelyKind.LOT, ("LOT", "BOUNDARY", "PROPERTY", "PARCEL")),
+    (LikelyKind.SLAB, ("SLAB", "SLABS", "FLOOR", "FLOORS", "CONCRETE", "CONC")),
 )
 PARTS = re.compile(r"[^A-Z]+")
 
 
-def meant_by(layer: str) -> Meant | None:
+def likely_kind_of(layer: str) -> LikelyKind | None:
     """Return what the shapes of a layer are likely to be; None where its name says nothing.
 
     >>> meant_by("S-FTG-STRIP").value, meant_by("0")

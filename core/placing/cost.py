@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from math import hypot
 from typing import NamedTuple
 
-from core.standing.places import Reach, Stand, ToShoot
+from core.placing.places import Reach, Stand, ToShoot
 
 #: A place whose U is no more than this many times the best is as sure.
 AS_SURE = 1.01

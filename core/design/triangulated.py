@@ -19,7 +19,7 @@ Face = tuple[int, int, int]
 
 
 @dataclass(frozen=True, slots=True)
-class GivenSurface:
+class TriangulatedSurface:
     """Corners in plan with their heights, and faces of three of them, by number from 0.
 
     Raises :class:`BadShape` for no face, too many, or one that names a corner there is not.

@@ -8,7 +8,7 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.design.given import GivenSurface
+from core.design.triangulated import TriangulatedSurface
 from core.errors import BadShape, OutOfRange
 from core.floors import PlanPoint
 from core.lengths import Elevation, Length
@@ -25,7 +25,7 @@ def place(x: float, y: float) -> PlanPoint:
 
 
 #: A plane that rises 1 in 10 to the right and falls 1 in 20 away.
-PLANE = GivenSurface(
+PLANE = TriangulatedSurface(
     (corner(0, 0, 5), corner(10, 0, 6), corner(10, 8, 5.6), corner(0, 8, 4.6)),
     ((0, 1, 2), (0, 3, 2)),
 )
@@ -61,7 +61,7 @@ class Boundaries(TestCase):
     """Around it."""
 
     def test_inner_sides_are_none_of_it_and_straight_ways_have_no_corner(self) -> None:
-        halved = GivenSurface(
+        halved = TriangulatedSurface(
             (*PLANE.corners, corner(5, 0, 5.5)), ((0, 4, 2), (4, 1, 2), (0, 2, 3))
         )
         for surface in (PLANE, halved):

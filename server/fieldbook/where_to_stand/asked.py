@@ -10,14 +10,14 @@ from django.utils import timezone
 from core.floors import Block, PlanPoint
 from core.instruments import Setting
 from core.lengths import Elevation
-from core.standing import Reach, ToShoot
+from core.placing import Reach, ToShoot
 from core.tasks import Stage, Task, stage_of
 from core.uncertainty import Kit
 from server.common.refusals import Invalid, Problem
 from server.fieldbook.models import SetUp
 from server.fieldbook.pegs import pegs_of, scopes_of
 from server.fieldbook.rules import Gear, kit_of
-from server.fieldbook.standing import JobStandings
+from server.fieldbook.trust import JobTrust
 from server.gear.models import Instrument, Receiver, Rod
 from server.gear.trust import checks_of, slope_error
 from server.gear.versions import put_right
@@ -123,11 +123,11 @@ def _floors(job: Job) -> tuple[tuple[tuple[float, float], ...], ...]:
 
 def _left(job: Job, stage: str) -> tuple[tuple[Left, ...], list[Elevation]]:
     """Return the points nobody shot, each place once, and the heights that were found."""
-    plan, standings = JobPlan(job), JobStandings(job)
+    plan, job_trust = JobPlan(job), JobTrust(job)
     left: dict[PlanPoint, Left] = {}
     found: list[Elevation] = []
     for scope in scopes_of(plan):
-        pegs, aims = pegs_of(scope, plan, standings, shown=())
+        pegs, aims = pegs_of(scope, plan, job_trust, shown=())
         for own in pegs.values():
             shot = {one.point.pk: one.elevation for one in own.found}
             found += shot.values()

@@ -9,10 +9,7 @@ from unittest import TestCase
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from core.errors import BadFit, BadShape
-from core.floors import PlanPoint
-from core.lengths import Elevation, Length
-from core.traced import (
+from core.cad import (
     DrawingUnit,
     Fit,
     Known,
@@ -25,6 +22,9 @@ from core.traced import (
     strip_between,
     strip_in,
 )
+from core.errors import BadFit, BadShape
+from core.floors import PlanPoint
+from core.lengths import Elevation, Length
 
 METRES = DrawingUnit.METRES
 STATE_PLANE = (2_318_455.137, 701_903.262)

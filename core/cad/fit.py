@@ -8,12 +8,12 @@ from fractions import Fraction
 from itertools import combinations
 from math import atan2, cos, hypot, sin
 
+from core.cad.shape import Spot
+from core.cad.units import DrawingUnit
 from core.errors import BadFit
 from core.floors import PlanPoint
 from core.lengths import Length
 from core.lengths.quantity import NANOMETRES_PER_METRE, round_half_away
-from core.traced.curve import Spot
-from core.traced.units import DrawingUnit
 
 #: How far a known point may miss, and how much more for its distance from another.
 MISS = Length.from_metres("0.02")

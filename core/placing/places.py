@@ -13,7 +13,7 @@ import numpy.typing as npt
 
 from core.errors import OutOfRange
 from core.floors import Block
-from core.standing.blocks import hidden
+from core.placing.blocks import hidden
 from core.uncertainty import CURVATURE_AND_REFRACTION, Beam, Kit
 
 Floats = npt.NDArray[np.float64]
@@ -64,7 +64,7 @@ class Stand:
     worst: str
 
 
-class Standing(NamedTuple):
+class Placement(NamedTuple):
     """The largest U at each place of a grid, metres, an (rows, columns) array.
 
     ``why`` says where one can't stand: U is not a number there. ``right`` and ``away`` are the
@@ -85,7 +85,7 @@ def where_to_stand(
     reach: Reach,
     grid: tuple[int, int],
     avoid: Sequence[Sequence[Spot]] = (),
-) -> Standing:
+) -> Placement:
     """Return U over a grid of so many columns and rows around the points and a benchmark.
 
     The best place is the one with the smallest largest U; of those within a hundredth of it, one
@@ -105,7 +105,7 @@ def where_to_stand(
         first = np.lexsort((aside, _within_any(places, avoid), is_worse))[0]
         best = stand_at((float(places[first][0]), float(places[first][1])), points, known, kit)
     shape = (len(away), len(right))
-    return Standing(right, away, widths.reshape(shape), why.reshape(shape), best)
+    return Placement(right, away, widths.reshape(shape), why.reshape(shape), best)
 
 
 def stand_at(at: tuple[float, float], points: Sequence[ToShoot], known: ToShoot, kit: Kit) -> Stand:

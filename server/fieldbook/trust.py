@@ -56,7 +56,7 @@ class ReadAgain:
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
+class SetUpTrust:
     """A set-up and how far it can be trusted, with the doubt the core found."""
 
     set_up: SetUp
@@ -102,7 +102,7 @@ class Standing:
         return bool(self.spans) and self.doubt.holds(moment)
 
 
-class JobStandings:
+class JobTrust:
     """The set-ups of a job by id, in a fixed number of queries while none is in doubt."""
 
     def __init__(self, job: Job) -> None:
@@ -124,7 +124,7 @@ class JobStandings:
         for knock in Knock.objects.filter(**of_job).order_by("happened_at"):
             self._knocks[knock.set_up_id].append(knock)
         self.by_id = self._judged({})
-        shaken = [key for key, standing in self.by_id.items() if standing.spans]
+        shaken = [key for key, trust in self.by_id.items() if trust.spans]
         if shaken:
             self.by_id = self._judged(self._agreements(shaken))
 
@@ -177,16 +177,16 @@ class JobStandings:
         assert point is not None
         return self.lines.known_turning_point(point)
 
-    def _judged(self, agreements: Mapping[UUID, list[Agreement]]) -> dict[UUID, Standing]:
+    def _judged(self, agreements: Mapping[UUID, list[Agreement]]) -> dict[UUID, SetUpTrust]:
         """Judge every set-up in the order they were made; doubt goes on over turning points."""
-        judged: dict[UUID, Standing] = {}
+        judged: dict[UUID, SetUpTrust] = {}
         for set_up in self.lines.set_ups:
             judged[set_up.pk] = self._judge(set_up, agreements.get(set_up.pk, []), judged)
         return judged
 
     def _judge(
-        self, set_up: SetUp, agreements: list[Agreement], before: Mapping[UUID, Standing]
-    ) -> Standing:
+        self, set_up: SetUp, agreements: list[Agreement], before: Mapping[UUID, SetUpTrust]
+    ) -> SetUpTrust:
         reads, knocks = self._reads.get(set_up.pk, []), self._knocks[set_up.pk]
         checks = tuple(read.read for read in reads)
         record = SetUpRecord(
@@ -198,7 +198,7 @@ class JobStandings:
             lost=self._lost(set_up),
         )
         good_at = moment_of(last_good(counting(record), set_up.moment).earliest)
-        return Standing(
+        return SetUpTrust(
             set_up=set_up,
             sighting=self.lines.sighting(set_up.pk),
             reads=tuple(reads),
@@ -260,27 +260,27 @@ class JobStandings:
         """Return the elevation a shot gives."""
         return self.lines.sighting(shot.set_up_id).line.elevation(shot.observed)
 
-    def sound_after(self, shaken: Standing) -> Standing | None:
+    def sound_after(self, shaken: SetUpTrust) -> SetUpTrust | None:
         """Return the latest set-up that may be read from instead of one in doubt, or None.
 
         The same instrument stands where it was set up last; earlier set-ups of it are gone.
         """
         gone = shaken.set_up.instrument_id
-        standing = [
+        trust = [
             one
             for one in self.by_id.values()
             if one.stands
             and not one.has_ended
             and (one.set_up.instrument_id != gone or one.set_up.number > shaken.set_up.number)
         ]
-        return standing[-1] if standing else None
+        return trust[-1] if trust else None
 
 
 def _is_of_lost(reread: Reread) -> bool:
     return reread.benchmark is not None and is_lost(reread.benchmark, reread.moment)
 
 
-def _carried_from(set_up: SetUp, before: Mapping[UUID, Standing]) -> tuple[str, int] | None:
+def _carried_from(set_up: SetUp, before: Mapping[UUID, SetUpTrust]) -> tuple[str, int] | None:
     """Return the turning point a set-up stands on and the set-up in doubt it was shot from."""
     point = None if is_first_struck(set_up) else set_up.turning_point
     if point is None or not before[point.set_up_id].doubts(point.moment):

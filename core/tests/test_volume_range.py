@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from core.floors import Outline, PlanPoint
 from core.surfaces import Plane, Region, SetUpErrors, ShotErrors, SlabModel, volume_range
-from core.surfaces.sure import VolumeRange, _Gaps, _predicted
+from core.surfaces.uncertainty import VolumeRange, _Gaps, _predicted
 from core.tests.worked import place
 from core.uncertainty import Beam, Kit, Sight, own_half_width, shared_half_width
 

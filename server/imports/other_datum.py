@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from contextlib import suppress
 
+from core.cad import KnownTwice, above_another_zero, is_at
 from core.errors import OutOfRange
 from core.lengths import format_elevation, format_length, typed_above
-from core.traced import KnownTwice, above_another_zero, is_at
 from server.common.refusals import Problem
-from server.imports.laid import KnownForm, Laid, LayForm
 from server.imports.models import BroughtDrawing
+from server.imports.placement import KnownForm, Laid, LayForm
 from server.imports.reading import Found
 from server.jobs.models import Benchmark
 

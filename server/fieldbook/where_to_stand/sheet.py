@@ -10,11 +10,11 @@ import numpy as np
 from core.errors import RuleError
 from core.floors import PlanPoint
 from core.lengths import Length, Style, format_fine
-from core.standing import (
+from core.placing import (
     BeamRange,
+    Placement,
     Reach,
     Stand,
-    Standing,
     ToShoot,
     Why,
     beam_over,
@@ -29,7 +29,7 @@ from server.common.shown import Place, Shown, show, show_place
 from server.crews.models import User
 from server.crews.permissions import Ability
 from server.fieldbook.proof import tightest_tolerance
-from server.fieldbook.stands.asked import Asked, StandForm, what_is_asked
+from server.fieldbook.where_to_stand.asked import Asked, StandForm, what_is_asked
 from server.jobs.access import job_for
 from server.jobs.plan.obstacles import unseen
 from server.jobs.rules import style_of
@@ -219,7 +219,7 @@ def _cost(
     )
 
 
-def _shades(standing: Standing, tolerance: Length | None, style: Style) -> ShadesSheet:
+def _shades(standing: Placement, tolerance: Length | None, style: Style) -> ShadesSheet:
     widths = standing.half_widths
     known = widths[np.isfinite(widths)]
     top = float(known.max()) if known.size else 0.0
@@ -243,7 +243,7 @@ def _shades(standing: Standing, tolerance: Length | None, style: Style) -> Shade
 
 
 def _several(
-    asked: Asked, points: list[ToShoot], known: ToShoot, standing: Standing, style: Style
+    asked: Asked, points: list[ToShoot], known: ToShoot, standing: Placement, style: Style
 ) -> tuple[SeveralSheet | None, str]:
     right, away = standing.right[::EVERY], standing.away[::EVERY]
     places = np.stack(np.meshgrid(right, away), axis=-1).reshape(-1, 2)

@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from core.errors import OutOfRange
 from core.floors import Spot, is_hidden
 from core.lengths import Elevation, Length
-from core.standing import (
+from core.placing import (
     BeamRange,
     Reach,
     Stand,

@@ -6,21 +6,21 @@ from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
-from core.traced.curve import Bend, Spot, Traced
+from core.cad.shape import Bend, DrawnShape, Spot
 
 #: A shape joined of more lines than this is named by its first and its last.
 NAMED = 3
 ENDS = 2
 
 
-def join(traced: Iterable[Traced]) -> tuple[Traced, ...]:
+def join(drawn: Iterable[DrawnShape]) -> tuple[DrawnShape, ...]:
     """Return shapes with open ones joined where exactly two of a layer end at one spot.
 
     What is joined has the handles of all it was made of; closed shapes stay as they are.
     """
-    found: list[Traced] = []
-    layers: dict[tuple[str, float | None], list[Traced]] = defaultdict(list)
-    for one in traced:
+    found: list[DrawnShape] = []
+    layers: dict[tuple[str, float | None], list[DrawnShape]] = defaultdict(list)
+    for one in drawn:
         if one.is_closed or len(one.bends) < ENDS:
             found.append(one)
         else:
@@ -33,7 +33,7 @@ def join(traced: Iterable[Traced]) -> tuple[Traced, ...]:
 class _Chains:
     """The open lines of a layer, by where they end."""
 
-    def __init__(self, lines: Sequence[Traced]) -> None:
+    def __init__(self, lines: Sequence[DrawnShape]) -> None:
         self.lines = lines
         self.ends: dict[Spot, list[int]] = defaultdict(list)
         for number, line in enumerate(lines):
@@ -41,7 +41,7 @@ class _Chains:
                 self.ends[end.x, end.y].append(number)
         self.used: set[int] = set()
 
-    def made(self) -> list[Traced]:
+    def made(self) -> list[DrawnShape]:
         """Return every chain: open ones from their ends first, then rings."""
         starts = [n for n in range(len(self.lines)) if not self._goes_on_at_both(n)]
         numbers = [*starts, *range(len(self.lines))]
@@ -52,7 +52,7 @@ class _Chains:
         ends = (line.bends[0], line.bends[-1])
         return all(len(self.ends[end.x, end.y]) == ENDS for end in ends)
 
-    def _chain(self, number: int) -> Traced:
+    def _chain(self, number: int) -> DrawnShape:
         line = self.lines[number]
         self.used.add(number)
         handles, bends = [line.handle], list(line.bends)

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
-from core.design import GivenSurface
-from core.design.given import MOST_FACES
+from core.design import TriangulatedSurface
+from core.design.triangulated import MOST_FACES
 from core.errors import BadShape
 from core.floors import PlanPoint
 from core.lengths import Elevation, typed_above
 from server.imports.geometry import typed_places
-from server.imports.laid import Laid
+from server.imports.placement import Laid
 from server.imports.reading import Mesh
 from server.jobs.plan.element_form import MeshTyped, Typed
 from server.jobs.services.draft_element import ElementForm
@@ -51,17 +51,17 @@ def _numbered_anew(
     places: Sequence[PlanPoint],
     heights: Sequence[Elevation],
     faces: Sequence[tuple[int, int, int]],
-) -> GivenSurface:
+) -> TriangulatedSurface:
     """Return a surface of the corners alone that its faces name."""
     used = sorted({corner for face in faces for corner in face})
     number = {corner: at for at, corner in enumerate(used)}
-    return GivenSurface(
+    return TriangulatedSurface(
         tuple((places[one], heights[one]) for one in used),
         tuple((number[a], number[b], number[c]) for a, b, c in faces),
     )
 
 
-def _typed(name: str, surface: GivenSurface) -> MeshTyped:
+def _typed(name: str, surface: TriangulatedSurface) -> MeshTyped:
     return {
         "name": name[:200],
         "corners": [

@@ -6,10 +6,10 @@ from dataclasses import dataclass, field
 from typing import Any, TypedDict
 from uuid import UUID
 
+from core.cad import DrawingUnit, Fit, Fitted, Known, Spot, fit_by
 from core.errors import RuleError
 from core.floors import PlanPoint
 from core.lengths import Length, Style
-from core.traced import DrawingUnit, Fit, Fitted, Known, Spot, fit_by
 from server.common.refusals import Entries, Invalid, Problem
 from server.imports.models import BroughtDrawing, PlacedShape
 from server.imports.reading import Found
@@ -122,7 +122,7 @@ def lower_left(found: Found) -> Spot:
 
 
 def _spots(found: Found) -> list[Spot]:
-    bends = [(bend.x, bend.y) for shape in found.traced for bend in shape.bends]
+    bends = [(bend.x, bend.y) for shape in found.drawn for bend in shape.bends]
     points = [(mark.x, mark.y) for mark in found.marks if not mark.is_text]
     meshes = [(x, y) for mesh in found.meshes for x, y, _ in mesh.corners]
     return bends or points or meshes or [(mark.x, mark.y) for mark in found.marks]
@@ -176,7 +176,7 @@ def _drawn(found: Found, number: int, form: KnownForm, within: float) -> Spot:
     for mark in found.marks:
         if mark.handle == form.handle:
             return mark.x, mark.y
-    for shape in found.traced:
+    for shape in found.drawn:
         if shape.handle == form.handle:
             corners = shape.corners(within)
             if shape.circle is not None:

@@ -11,29 +11,29 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.errors import BadShape
-from core.floors import PlanPoint
-from core.lengths import Length
-from core.traced import (
+from core.cad import (
     Bend,
     DrawingUnit,
-    Meant,
+    DrawnShape,
+    LikelyKind,
     Spot,
-    Traced,
     circle,
     join,
-    meant_by,
+    likely_kind_of,
     middle_of,
     moved_by,
 )
-from core.traced.joined import named
+from core.cad.joining import named
+from core.errors import BadShape
+from core.floors import PlanPoint
+from core.lengths import Length
 
 SMALL = st.floats(-50, 50)
 
 
-def line(handle: str, *spots: Spot, layer: str = "0") -> Traced:
+def line(handle: str, *spots: Spot, layer: str = "0") -> DrawnShape:
     """Return an open line through some spots."""
-    return Traced(handle, layer, tuple(Bend(x, y) for x, y in spots), is_closed=False)
+    return DrawnShape(handle, layer, tuple(Bend(x, y) for x, y in spots), is_closed=False)
 
 
 class Units(TestCase):
@@ -54,7 +54,7 @@ class Arcs(TestCase):
 
     def test_a_quarter_to_the_left_bends_to_the_right_of_its_way(self) -> None:
         # From (1, 0) to (0, 1) around the origin: a quarter turn to the left.
-        quarter = Traced("1", "0", (Bend(1, 0, tan(pi / 8)), Bend(0, 1)), is_closed=False)
+        quarter = DrawnShape("1", "0", (Bend(1, 0, tan(pi / 8)), Bend(0, 1)), is_closed=False)
         corners = quarter.corners(0.001)
         self.assertEqual((corners[0], corners[-1]), ((1, 0), (0, 1)))
         for x, y in corners:
@@ -63,7 +63,7 @@ class Arcs(TestCase):
         self.assertGreater(len(corners), 10)
 
     def test_to_the_right_it_bends_the_other_way(self) -> None:
-        right = Traced("1", "0", (Bend(1, 0, -tan(pi / 8)), Bend(0, 1)), is_closed=False)
+        right = DrawnShape("1", "0", (Bend(1, 0, -tan(pi / 8)), Bend(0, 1)), is_closed=False)
         for x, y in right.corners(0.01):
             self.assertAlmostEqual(hypot(x - 1, y - 1), 1.0, places=9)
 
@@ -133,14 +133,16 @@ class Joined(TestCase):
 
     def test_an_arc_keeps_its_side_when_its_line_is_turned(self) -> None:
         bulge = tan(pi / 8)
-        arc = Traced("B", "0", (Bend(0, 1, -bulge), Bend(1, 0)), is_closed=False)
+        arc = DrawnShape("B", "0", (Bend(0, 1, -bulge), Bend(1, 0)), is_closed=False)
         (one,) = join([line("A", (3, 0), (1, 0)), arc])
         self.assertEqual(one.handle, "A+B")
         for x, y in one.corners(0.001)[1:]:
             self.assertAlmostEqual(hypot(x, y), 1.0, places=9)
 
     def test_every_arc_of_a_turned_line_keeps_its_side(self) -> None:
-        bent = Traced("B", "0", (Bend(4, 0, 0.1), Bend(3, 1, -0.4), Bend(0, 0)), is_closed=False)
+        bent = DrawnShape(
+            "B", "0", (Bend(4, 0, 0.1), Bend(3, 1, -0.4), Bend(0, 0)), is_closed=False
+        )
         (one,) = join([line("A", (-2, 0), (0, 0)), bent])
         self.assertEqual(one.bends, (Bend(-2, 0), Bend(0, 0, 0.4), Bend(3, 1, -0.1), Bend(4, 0)))
 
@@ -170,21 +172,21 @@ class Words(TestCase):
 
     def test_the_usual_names(self) -> None:
         for layer, meant in (
-            ("SLAB", Meant.SLAB),
-            ("A-SLAB-EDGE", Meant.SLAB),
-            ("s_ftg", Meant.FOOTING),
-            ("Piers 12in", Meant.PIERS),
-            ("PIER PADS", Meant.PIERS),
-            ("Pads", Meant.PAD),
-            ("EXCAVATION-2", Meant.EXCAVATION),
-            ("cmu wall", Meant.WALL),
-            ("FORMS", Meant.FORM),
-            ("Property", Meant.LOT),
-            ("SLABS OF FORMER HOUSE", Meant.SLAB),
+            ("SLAB", LikelyKind.SLAB),
+            ("A-SLAB-EDGE", LikelyKind.SLAB),
+            ("s_ftg", LikelyKind.FOOTING),
+            ("Piers 12in", LikelyKind.PIERS),
+            ("PIER PADS", LikelyKind.PIERS),
+            ("Pads", LikelyKind.PAD),
+            ("EXCAVATION-2", LikelyKind.EXCAVATION),
+            ("cmu wall", LikelyKind.WALL),
+            ("FORMS", LikelyKind.FORM),
+            ("Property", LikelyKind.LOT),
+            ("SLABS OF FORMER HOUSE", LikelyKind.SLAB),
         ):
-            self.assertIs(meant_by(layer), meant, layer)
+            self.assertIs(likely_kind_of(layer), meant, layer)
         for layer in ("0", "", "TRANSLABORATORY", "DIMENSIONS"):
-            self.assertIsNone(meant_by(layer), layer)
+            self.assertIsNone(likely_kind_of(layer), layer)
 
 
 class Moved(TestCase):

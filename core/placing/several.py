@@ -10,8 +10,8 @@ import numpy as np
 import numpy.typing as npt
 
 from core.errors import OutOfRange
-from core.standing.blocks import hidden
-from core.standing.places import Floats, Reach, ToShoot
+from core.placing.blocks import hidden
+from core.placing.places import Floats, Reach, ToShoot
 
 #: More set-ups than these are a survey, not a day's work.
 MOST = 12

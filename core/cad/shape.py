@@ -29,7 +29,7 @@ class Bend:
 
 
 @dataclass(frozen=True, slots=True)
-class Traced:
+class DrawnShape:
     """A line or an outline of a drawing, by its handle and its layer, in the drawing's unit.
 
     ``height`` is where it lies, None where it was drawn flat.
@@ -70,11 +70,11 @@ class Traced:
         return _once_each(found, is_closed=self.is_closed)
 
 
-def circle(handle: str, layer: str, middle: Spot, radius: float) -> Traced:
+def circle(handle: str, layer: str, middle: Spot, radius: float) -> DrawnShape:
     """Return a circle."""
     x, y = middle
     bends = (Bend(x - radius, y, HALF_CIRCLE), Bend(x + radius, y, HALF_CIRCLE))
-    return Traced(handle, layer, bends, is_closed=True)
+    return DrawnShape(handle, layer, bends, is_closed=True)
 
 
 def middle_of(corners: tuple[Spot, ...]) -> Spot:

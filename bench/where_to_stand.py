@@ -6,7 +6,7 @@ from time import perf_counter
 
 import numpy as np
 
-from core.standing import Reach, ToShoot, where_to_stand
+from core.placing import Reach, ToShoot, where_to_stand
 from core.uncertainty import Kit
 
 KIT = Kit(0.0001, 0.0005, 0.001, 0.5)

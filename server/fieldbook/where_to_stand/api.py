@@ -12,8 +12,8 @@ from rest_framework.response import Response
 
 from core.tasks import Stage
 from server.crews.signed_in import WorkedOutView
-from server.fieldbook.stands.asked import StandForm
-from server.fieldbook.stands.sheet import StandsSheet, stands_sheet
+from server.fieldbook.where_to_stand.asked import StandForm
+from server.fieldbook.where_to_stand.sheet import StandsSheet, stands_sheet
 from server.platform.api.inputs import Entry, Key
 from server.platform.api.views import answers
 
