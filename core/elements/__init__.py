@@ -1,6 +1,7 @@
 """The elements of a job's plan: their geometry, the points to shoot, the heights to set."""
 
 from core.elements.along import Courses, FollowingLine, Wall
+from core.elements.curb import Curb
 from core.elements.footing import FootingStep, Pad, Section, StripFooting, mean_over_dig
 from core.elements.free import FreePoints
 from core.elements.grade import FallingGround
@@ -15,6 +16,7 @@ __all__ = [
     "BoardsAround",
     "Courses",
     "CoveredOutline",
+    "Curb",
     "Drawn",
     "Element",
     "Embeds",

@@ -34,7 +34,7 @@ NEEDS_MORE = {
         ".options",
         ".along",
         ".regions",
-        ".sure",
+        ".uncertainty",
         ".tin",
         ".lift",
     )

@@ -19,11 +19,12 @@ from core.design import (
     formation_under,
     level_panel,
 )
-from core.elements import AsDug, Embeds, FallingGround, Recess
+from core.elements import AsDug, Curb, Embeds, FallingGround, Recess
 from core.errors import BadLevel, OutOfRange
 from core.floors import FloorLevels, Line, Outline, PlanPoint, rectangle
 from core.lengths import Elevation, Length, Style
 from core.surfaces import model_of
+from core.tasks import Task
 from core.tests.worked import metres, place
 
 TOP = Elevation.from_metres("31.240")
@@ -143,6 +144,35 @@ class TestRecess(TestCase):
     def test_level_with_the_slab_it_is_none(self) -> None:
         with self.assertRaisesRegex(BadLevel, "level with the slab"):
             self.recess("0")
+
+
+class TestCurb(TestCase):
+    """A curb 200 mm wide and 150 mm over the slab, along 10 m: 0.3 m³ beside the slab's own."""
+
+    def curb(self, face: str = "0.150", width: str = "0.200") -> Curb:
+        line = Line((place(0, 0), place(10, 0)))
+        return Curb(line, LevelSurface(TOP + metres(face)), metres(face), metres(width), metres(4))
+
+    def test_it_takes_its_length_times_width_times_face(self) -> None:
+        self.assertAlmostEqual(self.curb().concrete(AsDug()), 0.3)
+        self.assertAlmostEqual(self.curb().concrete(AsDug(over_dug=0.1)), 0.3)
+
+    def test_the_top_of_its_form_is_shot_along_it_at_its_own_level(self) -> None:
+        points = self.curb().points()
+        self.assertEqual([point.name for point in points], ["1", "1a", "1b", "2"])
+        self.assertEqual({point.target for point in points}, {Elevation.from_metres("31.390")})
+        self.assertEqual({point.task for point in points}, {Task.FORM})
+
+    def test_one_that_does_not_stand_above_the_slab_is_none(self) -> None:
+        for face in ("0", "-0.05"):
+            with self.assertRaisesRegex(BadLevel, "stands above the slab"):
+                self.curb(face)
+        with self.assertRaisesRegex(OutOfRange, "width of the curb"):
+            self.curb(width="0")
+
+    def test_it_is_drawn_as_a_strip_of_its_width(self) -> None:
+        (strip,) = self.curb().drawn()
+        self.assertEqual({abs(corner.y) for corner in strip.places}, {metres("0.100")})
 
 
 class TestFallingGround(TestCase):

@@ -12,21 +12,13 @@ from core.floors import PlanPoint
 from core.lengths import Length, retypable
 from server.imports.placement import Laid
 from server.jobs.plan.element_form import Shape
+from server.jobs.plan.kinds import DrawnAs, kind_of
 from server.jobs.planned import ElementKind
 
 BOTH_EDGES = 2
 #: A drawn rectangle narrower than this is a strip by its two edges, where no width is given.
 WIDEST_STRIP = Length.from_metres("1.5")
 SQUARE_OFF = Length.from_metres("0.005")
-AROUND = (
-    ElementKind.EXCAVATION,
-    ElementKind.BOARDS,
-    ElementKind.SCREED,
-    ElementKind.LAYER,
-    ElementKind.STEEL,
-    ElementKind.RECESS,
-    ElementKind.FINISHED,
-)
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,18 +63,20 @@ def geometry_of(
     ``measures`` are what a person typed beside it. Raises :class:`BadShape` for shapes that are
     no such thing, with what would do.
     """
-    if kind is ElementKind.FOOTING:
-        return _footing(shapes, laid, measures)
-    if kind is ElementKind.PAD:
-        return Geometry("corners", [], _pad(_alone(shapes), laid))
-    if kind is ElementKind.EMBEDS:
-        return Geometry("corners", _middles(shapes, laid), {})
-    if kind is ElementKind.PIERS:
-        return Geometry("corners", [], _piers(shapes, laid, measures))
-    if kind in AROUND:
-        return Geometry("corners", outline_of(shapes, laid), {})
-    one = _alone(shapes)
-    return Geometry(_shape(one.drawn.is_closed), typed_places(one.corners, laid), {})
+    match kind_of(kind).drawn_as:
+        case DrawnAs.STRIP:
+            return _strip(shapes, laid, measures)
+        case DrawnAs.SIDES:
+            return Geometry("corners", [], _pad(_alone(shapes), laid))
+        case DrawnAs.PLACES:
+            return Geometry("corners", _middles(shapes, laid), {})
+        case DrawnAs.ROWS:
+            return Geometry("corners", [], _piers(shapes, laid, measures))
+        case DrawnAs.OUTLINE:
+            return Geometry("corners", outline_of(shapes, laid), {})
+        case DrawnAs.LINE:
+            one = _alone(shapes)
+            return Geometry(_shape(one.drawn.is_closed), typed_places(one.corners, laid), {})
 
 
 def typed_places(corners: Sequence[PlanPoint], laid: Laid) -> list[list[str]]:
@@ -96,7 +90,7 @@ def _middles(shapes: Sequence[Placed], laid: Laid) -> list[list[str]]:
     return typed_places([laid.fit.place(_middle(shape, laid)) for shape in shapes], laid)
 
 
-def _footing(shapes: Sequence[Placed], laid: Laid, measures: dict[str, str]) -> Geometry:
+def _strip(shapes: Sequence[Placed], laid: Laid, measures: dict[str, str]) -> Geometry:
     """Return a strip by its middle and a width that is typed, or by its edges."""
     if len(shapes) == BOTH_EDGES:
         one, other = shapes

@@ -15,7 +15,7 @@ from server.common.quantities import ElevationField, LengthField
 from server.common.records import SiteRecord
 from server.crews.models import Crew, User
 from server.crews.retirable import Retirable
-from server.jobs.planned import ElementKind, FloorPart, Leveled, TypedIn, no_height
+from server.jobs.planned import FloorPart, Leveled, TypedIn, no_height
 
 TASKS = [(str(task), str(task)) for task in Task]
 
@@ -224,7 +224,7 @@ class Element(Leveled, TypedIn, Retirable):
 
     id = models.UUIDField(primary_key=True)
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="elements")
-    kind = models.CharField(max_length=10, choices=ElementKind)
+    kind = models.CharField(max_length=10)
     name = models.CharField(max_length=40)
     part = models.CharField(max_length=10, choices=FloorPart, default=FloorPart.TOP)
     tolerance = LengthField()

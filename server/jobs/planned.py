@@ -65,6 +65,7 @@ class ElementKind(models.TextChoices):
     STEEL = "steel", "Steel"
     EMBEDS = "embeds", "Bolts, sleeves, drains"
     RECESS = "recess", "Recess or raised part"
+    CURB = "curb", "Curb"
     MARKS = "marks", "Wall marks"
     SCREED = "screed", "Screed points"
     FINISHED = "finished", "Finished surface"
@@ -72,6 +73,9 @@ class ElementKind(models.TextChoices):
     FREE = "free", "Free points"
     LOT = "lot", "Lot line"
     OBSTACLE = "obstacle", "Wall, stack or machine"
+
+
+ELEMENT_KINDS = list(ElementKind.values)
 
 
 class FloorPart(models.TextChoices):

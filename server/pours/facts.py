@@ -38,7 +38,7 @@ from server.gear.models import InstrumentKnock
 from server.gear.trust import checks_of, record_of
 from server.jobs.models import Element, Job, Point
 from server.jobs.plan.job_plan import JobPlan
-from server.jobs.planned import ElementKind
+from server.jobs.plan.kinds import kind_of
 from server.jobs.rules import reread_tolerance_of
 from server.notices.services.notices import NoticeState, content_now, latest_notices, standing_of
 from server.pours.accepted import accepted_of
@@ -47,17 +47,6 @@ from server.pours.used import Carriers, Proofs, Used
 from server.stages.facts import Shots, element_fact, point_facts
 from server.stages.piers import Findings, findings_of
 from server.stages.quantities import element_with_waste, order_step
-
-#: What follows a floor: it says where its concrete ends, or is set under or in it.
-FOLLOWS_A_FLOOR = (
-    ElementKind.FORM,
-    ElementKind.SCREED,
-    ElementKind.MARKS,
-    ElementKind.LAYER,
-    ElementKind.STEEL,
-    ElementKind.EMBEDS,
-    ElementKind.RECESS,
-)
 
 
 class JobFacts:
@@ -73,7 +62,7 @@ class JobFacts:
         elements |= {
             element.pk
             for element in plan.elements.values()
-            if element.kind in FOLLOWS_A_FLOOR and floor_under(element) in floors
+            if kind_of(element.kind).goes_with_floor and floor_under(element) in floors
         }
         stone, own = stone_of(floors), parts_of(elements)
         self.stone, _ = pegs_of(stone, plan, job_trust, shown=())
@@ -222,7 +211,7 @@ class Facts:
         following = [
             pk
             for pk, element in self.plan.elements.items()
-            if element.kind in FOLLOWS_A_FLOOR and floor_under(element) in self.floors
+            if kind_of(element.kind).goes_with_floor and floor_under(element) in self.floors
         ]
         return list(dict.fromkeys([*self.elements, *following]))
 
@@ -305,7 +294,7 @@ class Facts:
     def _element(self, element_id: UUID) -> ElementFact:
         element, own = self.plan.elements[element_id], self._own(element_id)
         is_poured, floor = element_id in self.elements, floor_under(element)
-        is_cast = is_poured or element.kind == ElementKind.RECESS
+        is_cast = is_poured or kind_of(element.kind).cast_with_floor
         fact = element_fact(element, own, self.aims, self.job.findings, self.job.shots)
         return replace(
             fact,

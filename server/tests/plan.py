@@ -36,6 +36,7 @@ MEASURES: dict[str, dict[str, str]] = {
     "steel": {"spacing": "12 ft"},
     "embeds": {},
     "recess": {"spacing": "8 ft", "waste": "0"},
+    "curb": {"strip_width": '8"', "spacing": "8 ft", "waste": "0"},
     "grade": {"away": "6 in over 10 ft", "reach": "10 ft", "falls_to": "right", "spacing": "16 ft"},
     "lot": {},
     "obstacle": {},
@@ -51,6 +52,8 @@ def element_body(kind: str, floor: str, /, **changed: Any) -> Body:
         changed = {"shape": "corners", "outline_of": None, "corners": middle, **changed}
     if kind == "recess":
         changed = {"level": '1 1/2"', **changed}
+    if kind == "curb":
+        changed = {"level": '6"', "side": "above", **changed}
     body = {
         "id": str(uuid4()), "kind": kind, "name": f"The {kind}", "level_from": "floor",
         "level": "0", "side": "below", "reference": floor, "part": "top",

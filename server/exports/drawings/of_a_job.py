@@ -17,6 +17,7 @@ from server.fieldbook.pegs import OwnPegs, pegs_of, stone_of
 from server.fieldbook.trust import JobTrust
 from server.jobs.models import Job
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.planned import ElementKind
 from server.jobs.rules import style_of
 
 #: How far below the plan a section is drawn.
@@ -57,7 +58,7 @@ def shapes_of(plan: JobPlan) -> Iterator[DrawnShape]:
         layer = layer_name("slab", floor.name)
         yield DrawnShape(layer, plan.outlines[key].corners, is_closed=True, elevation=level)
     for element in plan.elements.values():
-        layer = layer_name(element.get_kind_display(), element.name)
+        layer = layer_name(ElementKind(element.kind).label, element.name)
         for drawn in plan.element(element.pk).drawn():
             yield DrawnShape(layer, drawn.places, drawn.is_closed)
 

@@ -123,7 +123,7 @@ class Migration(migrations.Migration):
                 ('level_elevation', server.common.quantities.ElevationField(null=True)),
                 ('level_offset', server.common.quantities.LengthField(null=True)),
                 ('id', models.UUIDField(primary_key=True, serialize=False)),
-                ('kind', models.CharField(choices=[('boards', 'Batter boards'), ('excavation', 'Excavation'), ('footing', 'Strip footing'), ('pad', 'Pad'), ('wall', 'Wall of courses'), ('form', 'Forms'), ('piers', 'Piers'), ('piles', 'Screwed or driven piles'), ('layer', 'Layer or lift'), ('steel', 'Steel'), ('embeds', 'Bolts, sleeves, drains'), ('recess', 'Recess or raised part'), ('marks', 'Wall marks'), ('screed', 'Screed points'), ('finished', 'Finished surface'), ('grade', 'Ground away from a wall'), ('free', 'Free points'), ('lot', 'Lot line'), ('obstacle', 'Wall, stack or machine')], max_length=10)),
+                ('kind', models.CharField(max_length=10)),
                 ('name', models.CharField(max_length=40)),
                 ('part', models.CharField(choices=[('top', 'top of slab'), ('finished', 'finished level, without its fall'), ('underside', 'underside of slab'), ('sub-base', 'stone'), ('sub-grade', 'formation')], default='top', max_length=10)),
                 ('tolerance', server.common.quantities.LengthField()),

@@ -10,6 +10,7 @@ from core.elements import (
     BoardsAround,
     Courses,
     CoveredOutline,
+    Curb,
     Element,
     Embeds,
     FallingGround,
@@ -31,18 +32,9 @@ from core.lengths import Elevation, Length
 from core.tasks import Task
 from server.common.refusals import Entries
 from server.jobs.plan.element_form import Ground, Typed, lengths_of
-from server.jobs.plan.pier_elements import piers, piles
 from server.jobs.plan.shapes import read_line, read_outline, read_spacing
-from server.jobs.planned import ElementKind
 
 MOST_DIGITS = 12
-TAKES_CONCRETE = (
-    ElementKind.FOOTING,
-    ElementKind.PAD,
-    ElementKind.PIERS,
-    ElementKind.RECESS,
-)
-FOOTINGS = (ElementKind.FOOTING, ElementKind.PAD)
 #: What a measure says that screed points are struck in the concrete, not fixed before it.
 WET = "wet"
 #: What a measure says that ground along an open line falls to the left of it.
@@ -88,26 +80,19 @@ def soil_factor(entries: Entries) -> float | None:
     return factor if is_one else None
 
 
-def _excavation(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
-    if entries.text("ground").strip():
-        entries.elevation("ground")
-    made = _covered(Task.FORMATION)(entries, typed, ground)
-    return made if soil_factor(entries) is not None else None
-
-
 Build = Callable[[Entries, Typed, Ground], Element | None]
 
 
-def build(kind: str, entries: Entries, typed: Typed, ground: Ground) -> Element | None:
-    """Return an element, or None with every refusal kept in its entries."""
-    if kind in TAKES_CONCRETE:
-        waste_of(entries)
-    if kind in FOOTINGS:
-        frost_of(entries)
-    return BUILDS[ElementKind(kind)](entries, typed, ground)
+def excavation(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read an excavation, with what its soil comes to."""
+    if entries.text("ground").strip():
+        entries.elevation("ground")
+    made = covered(Task.FORMATION)(entries, typed, ground)
+    return made if soil_factor(entries) is not None else None
 
 
-def _boards(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+def boards(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read batter boards around an outline."""
     outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
     measured = lengths_of(entries, "clearance", "step", "driven", "tallest")
     if outline is None or measured is None:
@@ -115,7 +100,9 @@ def _boards(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     return entries.check("clearance", lambda: BoardsAround(outline, *measured))
 
 
-def _covered(task: Task) -> Build:
+def covered(task: Task) -> Build:
+    """Return how what covers an outline is read, shot for a task."""
+
     def cover(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
         outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
         spacing, surface = read_spacing(entries, "spacing", outline), ground.surface
@@ -134,7 +121,8 @@ def _reached(task: Task, outline: Outline, surface: Surface, spacing: Length) ->
     return covered
 
 
-def _screed(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+def screed(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read screed points: as far apart as a straightedge reaches."""
     outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
     measured, surface = lengths_of(entries, "straightedge", "overlap"), ground.surface
     if outline is None or measured is None or surface is None:
@@ -145,7 +133,8 @@ def _screed(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     )
 
 
-def _footing(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+def footing(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read a strip footing with its steps."""
     line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
     measured = lengths_of(entries, "strip_width", "depth", "spacing")
     steps = _steps(entries, len(typed["steps"]))
@@ -169,7 +158,8 @@ def _steps(entries: Entries, count: int) -> tuple[FootingStep, ...] | None:
     return tuple(found) if len(found) == count else None
 
 
-def _pad(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+def pad(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read a pad: its middle, its sides, its depth."""
     measured = lengths_of(entries, "x", "y", "length", "width", "depth")
     if measured is None or ground.surface is None:
         return None
@@ -181,7 +171,8 @@ def _pad(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     return entries.check("length", lambda: Pad(middle, (length, width), top, depth))
 
 
-def _wall(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+def wall(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read a wall of courses on a level base."""
     line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
     measured = lengths_of(entries, "unit", "joint", "thickness", "spacing")
     count = entries.check("courses", lambda: read_count(entries.text("courses"), "courses"))
@@ -193,7 +184,9 @@ def _wall(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     return entries.check("unit", lambda: Wall(line, base, courses, thickness, spacing))
 
 
-def _following(task: Task) -> Build:
+def following(task: Task) -> Build:
+    """Return how what follows a line is read, shot for a task."""
+
     def follow(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
         line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
         spacing, surface = entries.length("spacing"), ground.surface
@@ -211,14 +204,16 @@ def _level_at_start(line: Line | None, ground: Ground) -> Elevation | None:
     return ground.surface.elevation(line.corners[0])
 
 
-def _embeds(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+def embeds(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read what is cast in at single places."""
     places, surface = entries.corners("corners", len(typed["corners"])), ground.surface
     if places is None or surface is None:
         return None
     return entries.check("corners", lambda: Embeds(places, surface))
 
 
-def _recess(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+def recess(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read a part of a slab that lies lower or higher."""
     outline = read_outline(entries, typed["shape"], len(typed["corners"]), ground.outline)
     spacing, surface = entries.length("spacing"), ground.surface
     rise, slab = ground.rise, ground.slab
@@ -230,7 +225,27 @@ def _recess(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     return entries.check("level", lambda: Recess(outline, surface, rise, spacing, slab))
 
 
-def _grade(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+def curb(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read a curb: a strip whose top is given above the top of the slab it stands on."""
+    line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
+    measured, surface, face = (
+        lengths_of(entries, "strip_width", "spacing"),
+        ground.surface,
+        ground.rise,
+    )
+    if surface is not None and face is None:
+        why = "How high it stands above the slab isn't known."
+        entries.refuse(
+            "reference", "", why, "Give its level above the top of the slab it stands on."
+        )
+    if line is None or measured is None or surface is None or face is None:
+        return None
+    width, spacing = measured
+    return entries.check("level", lambda: Curb(line, surface, face, width, spacing))
+
+
+def grade(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read ground that falls away from a wall."""
     line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
     measured = lengths_of(entries, "reach", "spacing")
     fall = entries.check("away", lambda: parse_fall(entries.text("away")))
@@ -244,34 +259,18 @@ def _grade(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     )
 
 
-def _lot(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+def lot(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read the lot's own line."""
     line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
     return None if line is None else LotLine(line)
 
 
-def _obstacle(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+def obstacle(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Read what a beam does not pass."""
     line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
     return None if line is None else Obstacle(line)
 
 
-BUILDS: dict[ElementKind, Build] = {
-    ElementKind.BOARDS: _boards,
-    ElementKind.EXCAVATION: _excavation,
-    ElementKind.FOOTING: _footing,
-    ElementKind.PAD: _pad,
-    ElementKind.WALL: _wall,
-    ElementKind.FORM: _following(Task.FORM),
-    ElementKind.PIERS: piers,
-    ElementKind.PILES: piles,
-    ElementKind.LAYER: _covered(Task.LAYER),
-    ElementKind.STEEL: _covered(Task.STEEL),
-    ElementKind.EMBEDS: _embeds,
-    ElementKind.RECESS: _recess,
-    ElementKind.GRADE: _grade,
-    ElementKind.MARKS: _following(Task.MARK),
-    ElementKind.SCREED: _screed,
-    ElementKind.FINISHED: _covered(Task.FINISHED),
-    ElementKind.FREE: lambda *_: FreePoints(),
-    ElementKind.LOT: _lot,
-    ElementKind.OBSTACLE: _obstacle,
-}
+def free(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
+    """Return free points: nothing of them is planned."""
+    return FreePoints()

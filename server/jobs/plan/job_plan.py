@@ -27,7 +27,8 @@ from server.common.refusals import Entries, Missing
 from server.crews.permissions import missing
 from server.jobs.models import Benchmark, Element, Floor, Job
 from server.jobs.plan.element_form import Ground, entries_of, given_surface
-from server.jobs.plan.elements import FOOTINGS, build, frost_of, is_wet, waste_of
+from server.jobs.plan.elements import frost_of, is_wet, waste_of
+from server.jobs.plan.kinds import build, kind_of
 from server.jobs.plan.panels import panel_entries, read_panels
 from server.jobs.plan.pier_elements import PierWork, pier_work
 from server.jobs.plan.underside import EVEN, read_underside, underside_entries
@@ -203,7 +204,7 @@ class JobPlan:
 
     def frost(self, element_id: UUID) -> FrostCover | None:
         """Return what a footing or a pad is asked against the frost; None of any other kind."""
-        if self.elements[element_id].kind not in FOOTINGS:
+        if not kind_of(self.elements[element_id].kind).asks_frost:
             return None
         entries = self._entries(element_id)
         cover = frost_of(entries)

@@ -7,7 +7,7 @@ from core.lengths import Elevation, Style
 from server.common.refusals import Entries
 from server.jobs.models import Element, Floor
 from server.jobs.plan.element_form import Ground, Typed, entries_of
-from server.jobs.plan.elements import build
+from server.jobs.plan.kinds import build
 from server.jobs.plan.layers import LayerTyped
 from server.jobs.plan.panels import PANEL_ENTRIES, PanelTyped, panel_entries, read_panels
 from server.jobs.plan.pier_elements import own_beams_retyped

@@ -11,20 +11,12 @@ from core.verdicts import Tolerance
 from server.common.refusals import Entries
 from server.jobs.models import Element, Job
 from server.jobs.plan.element_form import Ground, Typed, entries_of
-from server.jobs.plan.elements import build
 from server.jobs.plan.job_plan import JobPlan
+from server.jobs.plan.kinds import build, kind_of
 from server.jobs.planned import ElementKind, as_typed_in
 from server.jobs.rules import style_of
 from server.jobs.services.draft_level import read_level
 
-WITHOUT_A_LEVEL = (
-    ElementKind.BOARDS,
-    ElementKind.FREE,
-    ElementKind.LOT,
-    ElementKind.OBSTACLE,
-)
-#: What may be set to a surface as a drawing gives it.
-ON_A_SURFACE = (ElementKind.EXCAVATION, ElementKind.FINISHED, ElementKind.SCREED)
 NO_TOLERANCE = Length(0)
 
 
@@ -64,9 +56,10 @@ def draft_element(job: Job, form: ElementForm, plan: JobPlan | None = None) -> E
         why, accepts = "Free points have no plan.", "Add them one by one, as they are shot."
         entries.refuse("kind", form.kind, why, accepts)
     mesh = form.typed.get("mesh")
-    is_level_known = form.kind in WITHOUT_A_LEVEL or mesh is not None
+    kind = kind_of(form.kind)
+    is_level_known = not kind.has_level or mesh is not None
     tolerance = _tolerance(entries) if mesh is not None else NO_TOLERANCE
-    if mesh is not None and form.kind not in ON_A_SURFACE:
+    if mesh is not None and not kind.takes_mesh:
         why = "It is not set to a surface of triangles."
         entries.refuse("mesh", mesh["name"], why, "Give it a level.")
     if not is_level_known:

@@ -42,7 +42,7 @@ class Elements(SiteTestCase):
             "boards": 4, "excavation": 12, "footing": 20, "pad": 9, "wall": 10, "form": 10,
             "piers": 9, "piles": 3, "marks": 6, "screed": 12, "finished": 12, "lot": 0,
             "obstacle": 0,
-            "layer": 12, "steel": 9, "embeds": 2, "recess": 10, "grade": 12,
+            "layer": 12, "steel": 9, "embeds": 2, "recess": 10, "curb": 10, "grade": 12,
         }  # fmt: skip
         self.assertEqual(set(expected), set(ElementKind.values) - {ElementKind.FREE})
         free = element_body("form", self.floor) | {"kind": "free"}

@@ -121,5 +121,18 @@ class PouredWithIt(PourTestCase):
         )
         self.assertAlmostEqual(before - self.order(), 1.0, delta=0.26)
 
+    def test_a_curb_adds_its_volume_to_what_is_ordered_and_is_shot_first(self) -> None:
+        before = self.order()
+        ends = [{"x": "1 ft", "y": "1 ft"}, {"x": "10 ft", "y": "1 ft"}]
+        where = {"shape": "line", "outline_of": None, "corners": ends}
+        self.set_in("curb", level="2 ft", side="above", measures={"strip_width": "18 in"}, **where)
+        self.assertAlmostEqual(self.order() - before, 1.0, delta=0.26)
+        self.assertIn("the top of the form: 3 not shot", self.lines()["points"][1])
+
+    def test_a_curb_below_the_slab_is_refused(self) -> None:
+        body = element_body("curb", str(self.floor), level="2 in", side="below")
+        reasons = self.refused(self.foreman, f"jobs/{self.job}/elements", body)
+        self.assertIn("stands above the slab", reasons["level"])
+
     def order(self) -> float:
         return float(self.lines()["concrete"][1].split(" needed")[0].split()[-2].split("takes")[-1])

@@ -18,7 +18,7 @@ from server.crews.models import User
 from server.crews.permissions import Ability
 from server.jobs.access import job_for
 from server.jobs.models import Element, Floor
-from server.jobs.planned import ElementKind
+from server.jobs.plan.kinds import kind_of
 from server.jobs.rules import style_of
 from server.jobs.services.note_change import note_difference
 from server.pours.access import pour_for
@@ -26,7 +26,6 @@ from server.pours.models import Pour, PourPart
 from server.pours.services.close_pour import refuse_poured
 
 CENT = Decimal("0.01")
-NOT_POURED = (ElementKind.FREE, ElementKind.LOT, ElementKind.OBSTACLE)
 RATE_ACCEPTS = "Give a number above 0, such as 10."
 
 
@@ -93,7 +92,7 @@ def plan_pour(user: User, job_id: UUID, form: PourForm) -> tuple[Pour, bool]:
     truck, rate = _trucks(entries)
     floors = list(Floor.objects.filter(job=job, retired_at=None, pk__in=form.floors))
     poured = Element.objects.filter(job=job, retired_at=None, pk__in=form.elements)
-    elements = list(poured.exclude(kind__in=NOT_POURED))
+    elements = [element for element in poured if kind_of(element.kind).is_poured]
     if not floors and not elements:
         entries.refuse("floors", "", "Nothing is poured.", "Choose a floor or an element.")
     pours = Pour.objects.filter(job=job)

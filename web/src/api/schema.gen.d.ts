@@ -3895,7 +3895,7 @@ export interface components {
             mesh?: components["schemas"]["MeshInputRequest"] | null;
         };
         /** @enum {string} */
-        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "piles" | "layer" | "steel" | "embeds" | "recess" | "marks" | "screed" | "finished" | "grade" | "free" | "lot" | "obstacle";
+        ElementKindEnum: "boards" | "excavation" | "footing" | "pad" | "wall" | "form" | "piers" | "piles" | "layer" | "steel" | "embeds" | "recess" | "curb" | "marks" | "screed" | "finished" | "grade" | "free" | "lot" | "obstacle";
         /** @enum {string} */
         ElementShapeEnum: "line" | "corners" | "rectangle" | "l-shape" | "floor";
         /** @description An element as lists and plans show it; its level where it starts. */

@@ -14,8 +14,13 @@ export type Measure = {
   choices?: readonly (readonly [string, string])[];
 };
 
+/** The stages that belong to elements, each with a screen of its own. */
+export type OwnStage = Exclude<Schemas["StageEnum"], "stone" | "points">;
+
 type KindSheet = {
   name: string;
+  /** The stages it brings points to. */
+  stages: readonly OwnStage[];
   lead: string;
   /** What its level is the level of; empty where it is only found on site. */
   level: string;
@@ -57,6 +62,7 @@ const ALONG: readonly Shape[] = ["line", ...AROUND];
 export const KINDS: Record<Kind, KindSheet> = {
   free: {
     name: "Free points",
+    stages: [],
     lead: "Points that no plan asks for, added as they are shot.",
     level: "",
     shapes: [],
@@ -64,6 +70,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   lot: {
     name: "Lot line",
+    stages: [],
     lead: "Where the lot ends; it is drawn on the plan, and nothing is shot or poured along it.",
     level: "",
     shapes: ["corners", "line", "rectangle", "l-shape"],
@@ -71,6 +78,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   obstacle: {
     name: "Wall, stack or machine",
+    stages: [],
     lead: "What the beam doesn't pass: where to stand counts it, and names what it hides.",
     level: "",
     shapes: ["line", "corners", "rectangle", "l-shape"],
@@ -78,6 +86,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   boards: {
     name: "Batter boards",
+    stages: ["layout"],
     lead: "Shoot the ground at every corner; the string, the boards and the stakes follow.",
     level: "",
     shapes: AROUND,
@@ -90,6 +99,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   excavation: {
     name: "Excavation",
+    stages: ["dig"],
     lead: "The formation, shot on a grid while it is dug.",
     level: "Formation",
     shapes: AROUND,
@@ -111,6 +121,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   footing: {
     name: "Strip footing",
+    stages: ["dig", "forms"],
     lead: "A strip along a line, with its steps; bottoms to dig to, tops to form to.",
     level: "Top of footing at its start",
     shapes: ALONG,
@@ -125,6 +136,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   pad: {
     name: "Pad",
+    stages: ["dig", "forms"],
     lead: "A pad under a post or a column.",
     level: "Top of pad",
     shapes: [],
@@ -140,6 +152,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   wall: {
     name: "Wall of courses",
+    stages: ["forms"],
     lead: "Every course's top, to set all along.",
     level: "Base, top of the footing",
     shapes: ALONG,
@@ -153,6 +166,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   form: {
     name: "Forms",
+    stages: ["forms"],
     lead: "The top of form at each stake; it follows the fall of the floor it is given from.",
     level: "Top of form",
     shapes: ALONG,
@@ -160,6 +174,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   piers: {
     name: "Piers",
+    stages: ["layout", "dig", "piers"],
     lead: "A row or a grid: ground, holes, tops, tubes and heads.",
     level: "Finished level above the piers",
     shapes: [],
@@ -190,6 +205,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   piles: {
     name: "Screwed or driven piles",
+    stages: ["piers"],
     lead: "A row of piles under a beam: the cut mark of each, its head, and what it was driven to.",
     level: "Top of what the piles carry",
     shapes: [],
@@ -231,6 +247,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   layer: {
     name: "Layer or lift",
+    stages: ["in-slab"],
     lead: "A surface under the slab, shot like the stone: sand, insulation, a lift of stone.",
     level: "Top of the layer",
     shapes: AROUND,
@@ -238,6 +255,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   steel: {
     name: "Steel",
+    stages: ["in-slab"],
     lead: "A mat on its chairs, or the top mat, shot before the pour.",
     level: "Top of the mat",
     shapes: AROUND,
@@ -245,6 +263,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   embeds: {
     name: "Bolts, sleeves, drains",
+    stages: ["in-slab"],
     lead: "What is cast in, each at its place: bolts by their projection, sleeves by their center.",
     level: "Top of bolt or rim, center of sleeve,",
     shapes: ["corners"],
@@ -252,13 +271,27 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   recess: {
     name: "Recess or raised part",
+    stages: ["in-slab"],
     lead: "A step, a ledge, a threshold or a shower: its own level, and what it takes of concrete.",
     level: "Its surface",
     shapes: AROUND,
     measures: [SPACING, WASTE],
   },
+  curb: {
+    name: "Curb",
+    stages: ["forms"],
+    lead: "A strip that stands above the slab and is poured with it: its form, and its concrete.",
+    level: "Top of curb",
+    shapes: ALONG,
+    measures: [
+      { name: "strip_width", label: "Width of the curb", usual: ['6"', "150 mm"] },
+      { ...SPACING, label: "Stakes at most apart" },
+      WASTE,
+    ],
+  },
   marks: {
     name: "Wall marks",
+    stages: ["marks"],
     lead: "Marks for a chalk line; on a fall each has its own height, and a drop from a level line.",
     level: "Marks",
     shapes: ALONG,
@@ -266,6 +299,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   grade: {
     name: "Ground away from a wall",
+    stages: ["after"],
     lead: "Finished ground beside a wall and so far out, falling away so that water runs off.",
     level: "Ground at the wall",
     shapes: [...AROUND, "line"],
@@ -290,6 +324,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   finished: {
     name: "Finished surface",
+    stages: ["after"],
     lead: "Shot after the pour: range, tilt apart from bumps, the worst spots.",
     level: "Finished level",
     shapes: AROUND,
@@ -297,6 +332,7 @@ export const KINDS: Record<Kind, KindSheet> = {
   },
   screed: {
     name: "Screed points",
+    stages: ["marks"],
     lead: "A grid the straightedge reaches over, each ticked when it is on.",
     level: "Finished level",
     shapes: AROUND,
@@ -314,6 +350,10 @@ export const KINDS: Record<Kind, KindSheet> = {
     ],
   },
 };
+
+/** The kinds that bring points to a stage. */
+export const kindsOf = (stage: OwnStage): readonly Kind[] =>
+  KIND_KEYS.filter((kind) => KINDS[kind].stages.includes(stage));
 
 export const KIND_KEYS = (Object.keys(KINDS) as Kind[]).filter((kind) => kind !== "free");
 

@@ -18,6 +18,7 @@ const SECTIONS: Record<Exclude<Kind, "free"> | "floor", { own: string; around?: 
   steel: { own: "M4 20h36v3H4z", around: "M2 12h40M2 30h40M10 23v7M22 23v7M34 23v7" },
   embeds: { own: "M12 6h4v20h-6M30 6h4v20h-6", around: "M2 14h40M2 30h40" },
   recess: { own: "M2 12h12v7h16v-7h12v14H2z", around: "M2 30h40" },
+  curb: { own: "M16 10h10v14H16z", around: "M2 24h40M2 32h40" },
   grade: { own: "M12 16l30 8v10H12z", around: "M4 4v30h8V4M12 16h28" },
   marks: { own: "M20 18h4v4h-4z", around: "M6 6v28h32V6M2 20h40" },
   screed: { own: "M2 14h40v5H2z", around: "M8 19v12M22 19v12M36 19v12" },

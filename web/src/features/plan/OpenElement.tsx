@@ -7,8 +7,8 @@ import type { Schemas } from "../../api/client";
 import { useStage } from "../../api/queries";
 import { Figure } from "../../parts/Figure";
 import { keepChoice } from "../../parts/drafts";
-import { KINDS } from "../../parts/kinds";
-import { type OwnStage, STAGES } from "../stages";
+import { KINDS, type OwnStage } from "../../parts/kinds";
+import { STAGES } from "../stages";
 import { countWords } from "../overview/Counts";
 import { Side } from "./Side";
 import type { useOpened } from "./useOpened";
@@ -21,10 +21,7 @@ type Props = {
 
 /** An element: its level, how far each of its stages is, and what to do with it. */
 export function OpenElement({ job, element, opened }: Props) {
-  const stages = (Object.keys(STAGES) as OwnStage[]).filter((stage) =>
-    STAGES[stage].kinds.includes(element.kind),
-  );
-  const { level: levelOf, lead } = KINDS[element.kind];
+  const { level: levelOf, lead, stages } = KINDS[element.kind];
   return (
     <Side title={element.name} lead={element.kind_text} onBack={() => opened.go({ part: "" })}>
       {levelOf && (

@@ -8,7 +8,8 @@ import { Page } from "../../parts/Page";
 import { drawnLines, outlineSpots } from "../../parts/plan/pegs";
 import { useJobSheet } from "../frame/useJobSheet";
 import { Heights, Sheet } from "../marks";
-import { type OwnStage, STAGES } from "./stages";
+import type { OwnStage } from "../../parts/kinds";
+import { STAGES } from "./stages";
 
 function useSubject() {
   const { element: key = "" } = useParams();

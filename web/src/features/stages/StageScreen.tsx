@@ -7,7 +7,7 @@ import type { Schemas } from "../../api/client";
 import { useStage } from "../../api/queries";
 import { Choose, useChosen } from "../../parts/Choose";
 import { keepChoice, pointKey, useKept } from "../../parts/drafts";
-import { KINDS } from "../../parts/kinds";
+import { KINDS, kindsOf, type OwnStage } from "../../parts/kinds";
 import { Needs } from "../../parts/Needs";
 import { Empty, Loaded, Page } from "../../parts/Page";
 import { Select } from "../../parts/Select";
@@ -15,7 +15,7 @@ import { useJobSheet } from "../frame/useJobSheet";
 import { Shoot, usePass, workOf } from "../shoot";
 import { Cautions } from "./Cautions";
 import { StagePanels } from "./StagePanels";
-import { type OwnStage, STAGES } from "./stages";
+import { STAGES } from "./stages";
 
 type Job = Schemas["JobSheet"];
 
@@ -47,7 +47,7 @@ function Nothing({ job, stage }: { job: Job; stage: OwnStage }) {
         action={
           job.can_plan && (
             <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
-              {words.kinds.map((kind) => (
+              {kindsOf(stage).map((kind) => (
                 <Button
                   key={kind}
                   component={Link}

@@ -1,7 +1,7 @@
 import { ElementHeights, ElementSheet } from "./ElementHeights";
 export { Match } from "./Match";
 export { Moved } from "./Moved";
-export { type OwnStage, STAGES, type Stage } from "./stages";
+export { STAGES, type Stage } from "./stages";
 import { StageScreen } from "./StageScreen";
 
 /** The screens of the stages; the stone has its own, as it belongs to floors. */

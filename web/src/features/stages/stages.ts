@@ -1,15 +1,12 @@
 import type { Schemas } from "../../api/client";
+import type { OwnStage } from "../../parts/kinds";
 
 export type Stage = Schemas["StageEnum"];
-/** The stages that belong to elements, each with a screen of its own. */
-export type OwnStage = Exclude<Stage, "stone" | "points">;
 
 type StageWords = {
   title: string;
   /** What to do where the plan has nothing for the stage yet. */
   empty: string;
-  /** The kinds of element that bring points to it. */
-  kinds: readonly Schemas["ElementKindEnum"][];
   /** Where its points are shot. */
   path: string;
   cautions: readonly string[];
@@ -20,7 +17,6 @@ export const STAGES: Record<OwnStage, StageWords> = {
     title: "Rough layout",
     empty:
       "Add batter boards around the lot: shooting its corners gives the string and the stakes.",
-    kinds: ["boards", "piers"],
     path: "layout",
     cautions: [
       "Beam: set it above or below eye level and post the sign for its class.",
@@ -30,7 +26,6 @@ export const STAGES: Record<OwnStage, StageWords> = {
   dig: {
     title: "Dig",
     empty: "Add an excavation, a footing, a pad or piers: their bottoms are shot here.",
-    kinds: ["excavation", "footing", "pad", "piers"],
     path: "dig",
     cautions: [
       "Buried services: have them located before any digging or auger; local rules say by whom.",
@@ -39,15 +34,13 @@ export const STAGES: Record<OwnStage, StageWords> = {
   },
   forms: {
     title: "Footings and forms",
-    empty: "Add forms, a footing or a wall: the tops to set are shot here.",
-    kinds: ["form", "footing", "pad", "wall"],
+    empty: "Add forms, a footing, a wall or a curb: the tops to set are shot here.",
     path: "forms",
     cautions: ["Rebar and stakes: cap every end that stands up."],
   },
   piers: {
     title: "Piers",
     empty: "Add a row or a grid of piers: their schedule, cut list and heads follow.",
-    kinds: ["piers", "piles"],
     path: "piers",
     cautions: [
       "Tubes and beams: lift with enough hands, and brace them before you let go.",
@@ -57,21 +50,18 @@ export const STAGES: Record<OwnStage, StageWords> = {
   "in-slab": {
     title: "Under and in the slab",
     empty: "Add a layer, steel, bolts or a recess: each is shot here before the pour.",
-    kinds: ["layer", "steel", "embeds", "recess"],
     path: "in-slab",
     cautions: ["Rebar and bolts: cap every end that stands up."],
   },
   marks: {
     title: "Marks and screed points",
     empty: "Add wall marks or screed points: each is ticked here when it is on.",
-    kinds: ["marks", "screed"],
     path: "marks/shoot",
     cautions: ["Wet concrete burns skin: gloves, boots and water to wash it off at once."],
   },
   after: {
     title: "After the pour",
     empty: "Add the finished surface: its range, its tilt and its bumps follow from its shots.",
-    kinds: ["finished", "grade"],
     path: "after",
     cautions: ["Young concrete: keep off until it carries; it still burns skin."],
   },
