@@ -17,6 +17,7 @@ from launcher.say import Trouble, say
 
 OPENAPI = ROOT / "server" / "platform" / "api" / "openapi.yaml"
 WEB_TYPES = WEB / "src" / "api" / "schema.gen.d.ts"
+OFFICE = WEB / "src" / "phone" / "office.gen.ts"
 LEAST_COVERAGE = 99
 
 
@@ -39,7 +40,7 @@ def private_instance(*, forgetful: bool = True) -> Iterator[dict[str, str]]:
 
 
 def generate(_: list[str]) -> int:
-    """Write the OpenAPI file and the web's types anew."""
+    """Write the OpenAPI file, the web's types and the addresses of the server anew."""
     install.virtual_environment()
     install.web_packages()
     env = {
@@ -49,6 +50,7 @@ def generate(_: list[str]) -> int:
     }
     _write_openapi({**env, "PYTHONPATH": str(ROOT)}, OPENAPI)
     _write_types(OPENAPI, WEB_TYPES)
+    _write_office({**env, "PYTHONPATH": str(ROOT)}, OFFICE)
     return 0
 
 
@@ -56,6 +58,14 @@ def _write_openapi(env: dict[str, str], file: Path) -> None:
     described = ("--urlconf", "server.entry.described_urls")
     arguments = ("spectacular", "--fail-on-warn", *described, "--file", str(file))
     manage(env, *arguments, what="describing the API")
+
+
+def _write_office(env: dict[str, str], file: Path) -> None:
+    command = [str(PYTHON), "-m", "django", "office_addresses"]
+    done = subprocess.run(command, cwd=ROOT, env=env, capture_output=True, text=True, check=False)
+    if done.returncode:
+        raise Trouble(f"the server's addresses could not be written:\n{done.stderr}")
+    file.write_text(done.stdout)
 
 
 def _write_types(openapi: Path, file: Path) -> None:
@@ -112,12 +122,13 @@ def _quiet(command: list[str], cwd: Path, env: dict[str, str]) -> bool:
 
 
 def _generated_files_agree(env: dict[str, str]) -> bool:
-    """Generate both files anew and hold them against the ones checked in."""
+    """Generate all files anew and hold them against the ones checked in."""
     with tempfile.TemporaryDirectory() as folder:
-        openapi, types = Path(folder) / OPENAPI.name, Path(folder) / WEB_TYPES.name
+        openapi, types, office = (Path(folder) / kept.name for kept in (OPENAPI, WEB_TYPES, OFFICE))
         _write_openapi(env, openapi)
         _write_types(openapi, types)
-        made = {openapi: OPENAPI, types: WEB_TYPES}
+        _write_office(env, office)
+        made = {openapi: OPENAPI, types: WEB_TYPES, office: OFFICE}
         stale = [str(kept.relative_to(ROOT)) for new, kept in made.items() if _differ(new, kept)]
     for file in stale:
         say(f"{file} is stale: run ./yp generate")

@@ -1,7 +1,7 @@
 """Surfaces and volumes from shots; the only part of the core that needs NumPy and its kin."""
 
 from core.surfaces.along import Axis, longer_axis, steps_along, volume_up_to
-from core.surfaces.lift import LiftThickness, lift_thickness
+from core.surfaces.lift import LiftThickness, lift_thickness, planned_thickness
 from core.surfaces.options import PourRules, Sliders, options_of, over_trigger
 from core.surfaces.regions import model_of, regions_of
 from core.surfaces.slab import Plane, Region, SlabModel, SlabVolume, StoneShot, slab_volume
@@ -43,6 +43,7 @@ __all__ = [
     "model_of",
     "options_of",
     "over_trigger",
+    "planned_thickness",
     "regions_of",
     "slab_volume",
     "steps_along",

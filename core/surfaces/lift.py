@@ -35,6 +35,15 @@ class LiftThickness:
         return min(self.at_points, key=lambda point: (point[1], point[0]))
 
 
+def planned_thickness(top: Elevation, below: Elevation) -> Length:
+    """Return how thick a layer is planned at a place: its top over the top of what is below it.
+
+    >>> float(planned_thickness(Elevation.from_metres("0.25"), Elevation.from_metres("0.15")))
+    0.1
+    """
+    return top - below
+
+
 def lift_thickness(
     outline: Outline, top: Mapping[str, tuple[PlanPoint, Elevation]], below: Sequence[StoneShot]
 ) -> LiftThickness:

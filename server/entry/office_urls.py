@@ -26,6 +26,9 @@ from server.pours.run_sheet_views import RunSheetView
 from server.stages.workbook_views import WorkbookView
 from server.sync.api import CarryCrewView, CarryView
 
+#: What a phone answers too, from what it took along.
+PHONES_TOO = ("floors/<uuid:floor>/map",)
+
 office = [
     path("session", SessionView.as_view()),
     path("crews", people.BeginView.as_view()),
@@ -87,16 +90,19 @@ office = [
     path("jobs/<uuid:job>/retired", corrections.RetiredView.as_view()),
     path("jobs/<uuid:job>/plan/<str:kind>/<uuid:part>/out", corrections.OutView.as_view()),
     path("jobs/<uuid:job>/plan/<str:kind>/<uuid:part>/back", corrections.BackView.as_view()),
-    path("jobs/<uuid:job>/marks/<uuid:benchmark>/described", corrections.DescribedView.as_view()),
     path(
-        "jobs/<uuid:job>/marks/<uuid:benchmark>/correction-draft",
+        "jobs/<uuid:job>/benchmarks/<uuid:benchmark>/described", corrections.DescribedView.as_view()
+    ),
+    path(
+        "jobs/<uuid:job>/benchmarks/<uuid:benchmark>/correction-draft",
         corrections.CorrectionDraftView.as_view(),
     ),
     path(
-        "jobs/<uuid:job>/marks/<uuid:benchmark>/corrections", corrections.CorrectionsView.as_view()
+        "jobs/<uuid:job>/benchmarks/<uuid:benchmark>/corrections",
+        corrections.CorrectionsView.as_view(),
     ),
     path(
-        "jobs/<uuid:job>/marks/<uuid:benchmark>/retirement-draft",
+        "jobs/<uuid:job>/benchmarks/<uuid:benchmark>/retirement-draft",
         corrections.RetirementDraftView.as_view(),
     ),
     path("schema", SpectacularAPIView.as_view()),

@@ -167,7 +167,7 @@ class CorrectedBenchmarks(PourTestCase):
 
     def setUp(self) -> None:
         super().setUp()
-        self.marks = f"jobs/{self.job}/marks/{self.benchmark}"
+        self.marks = f"jobs/{self.job}/benchmarks/{self.benchmark}"
         fixed = {
             "id": str(uuid4()),
             "name": "Fixed",
@@ -281,7 +281,7 @@ class RetiredBenchmarks(PourTestCase):
     def test_one_that_is_doubted_holds_the_pour_and_says_so_before(self) -> None:
         self.shoot_all_but_the_bottoms()
         self.assertTrue(self.doubt()[0])
-        path = f"jobs/{self.job}/marks/{self.benchmark}/retirement-draft"
+        path = f"jobs/{self.job}/benchmarks/{self.benchmark}/retirement-draft"
         moves = self.ok(self.foreman, path, {"retired_as": "doubted"}, 200)
         self.assertTrue(any("stands on BM1, which is retired" in one for one in moves["rejudged"]))
         self.assertIn("the level of Floor", moves["rests"])
@@ -382,7 +382,7 @@ class Records(SiteTestCase):
         point = next(iter(self.points(floor).values()))
         self.ok(self.foreman, "shots", self.shot_body(set_up, point, "3' 7\""))
         self.ok(self.foreman, f"jobs/{self.job}/plan/floors/{floor}/out", {"why": "moved"}, 200)
-        marks = f"jobs/{self.job}/marks/{self.benchmark}"
+        marks = f"jobs/{self.job}/benchmarks/{self.benchmark}"
         draft = self.ok(
             self.foreman, f"{marks}/correction-draft", {"elevation": "50' 5 1/2\""}, 200
         )

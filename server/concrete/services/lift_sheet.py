@@ -9,7 +9,7 @@ from core.elements import CoveredOutline
 from core.errors import NotEnoughShots
 from core.floors import Outline, PlanPoint
 from core.lengths import Elevation, Length, Style, format_length
-from core.surfaces import LiftThickness, StoneShot, lift_thickness
+from core.surfaces import LiftThickness, StoneShot, lift_thickness, planned_thickness
 from core.tasks import Task
 from server.common.refusals import Invalid, Problem
 from server.crews.models import User
@@ -59,7 +59,7 @@ def lift_sheet(user: User, element_id: UUID) -> LiftSheet:
         lift = lift_thickness(made.outline, top, below)
     except NotEnoughShots as refused:
         return _none(f"{refused.why} {refused.accepts}")
-    planned = made.surface.elevation(made.outline.corners[0]) - level
+    planned = planned_thickness(made.surface.elevation(made.outline.corners[0]), level)
     return _sheet(name, lift, planned, plan.style)
 
 

@@ -3,12 +3,12 @@ import { routed } from "../phone/route";
 import { formToken } from "./asked";
 import { setAway } from "./away";
 import { compareClocks, sayWho } from "./phone";
-import type { components, paths } from "./schema.gen";
+import type { paths } from "./schema.gen";
+import type { Problem } from "./schemas";
 
 export { newId } from "./keys";
 
-export type Schemas = components["schemas"];
-export type Problem = Schemas["ErrorBody"];
+export type { Problem, Schemas } from "./schemas";
 
 const AWAY = 503;
 

@@ -1,7 +1,8 @@
 import Stack from "@mui/material/Stack";
 import type { Schemas } from "../api/client";
 import { Entry, type Form } from "./form";
-import { Plan, type PlanControl, type PlanInstrument, type PlanPeg } from "./plan/Plan";
+import { Plan } from "./plan/Plan";
+import type { PlanControl, PlanInstrument, PlanPeg } from "./plan/drawn";
 import { type Spot, typedFrom } from "./plan/frame";
 
 type Typed = { x: string; y: string };

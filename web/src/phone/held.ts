@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { Problem } from "../api/client";
+import type { Problem } from "../api/schemas";
 
 /**
  * What lies on this phone, by person: the jobs taken along, what the server said of them, and

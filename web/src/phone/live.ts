@@ -1,4 +1,4 @@
-import type { Schemas } from "../api/client";
+import type { Schemas } from "../api/schemas";
 import { type Wanted, carryAll, want } from "./carry";
 import { forgetTaken, keep, kept, takenBy } from "./held";
 import { install } from "./install";

@@ -2,6 +2,7 @@ import { isOnlyAsked } from "../api/asked";
 import { IS_PRACTICE } from "../api/place";
 import { asAsked, asResponse } from "./envelope";
 import { begun, freshenSoon, keptSession } from "./live";
+import { OFFICE_ADDRESSES } from "./office.gen";
 import { drained, kick } from "./sender";
 import { PATIENCE, lineNow, overTheLine } from "./line";
 import { answerOf, askPhone, phoneState } from "./phone";
@@ -12,9 +13,10 @@ import { byPractice } from "./practice";
  * does not or can't. What is recorded here is sent on behind.
  */
 
-/** What the server does alone; it is told all that was recorded here before it is asked. */
-const OFFICE =
-  /\/(session|calendar|calendar\/end|crews|people|lessons|lessons-shared|lessons-asked|invitations|account|passwords|schema|backups|records(\/.*)?|job\.json|carried|points-in|stands|section|drawings|drawings-in|pictures-in|readings-in|jobs-in(\/.*)?|notices|withdrawal|spoken|options|lift|regrades|name|archived|happened|deletion|copies|put-right|put-right-draft|typed|retired|out|back|described|correction-draft|corrections|retirement-draft)$|\.(xlsx|pdf|ics|zip|dxf|landxml)$|\/happened\.csv$|\/(links|works|drawings|notices|days|people|invitations|joining|account|passwords)\//;
+/** What only the server answers. */
+const OFFICE = new RegExp(
+  `^/api/v1/(${OFFICE_ADDRESSES.map((one) => one.replaceAll(".", "\\.").replaceAll("*", "[^/]+")).join("|")})$`,
+);
 /** What is the server's to say while there is a line: the phone knows less of it. */
 const LINE_FIRST = /^\/api\/v1\/(jobs|day)$|\/map$/;
 

@@ -1,4 +1,4 @@
-import type { Problem } from "../api/client";
+import type { Problem } from "../api/schemas";
 import { formToken } from "../api/asked";
 import { type Numbered, letGo, sentNow, stand, waitingOf } from "./held";
 import { lineNow, onLine, overTheLine } from "./line";

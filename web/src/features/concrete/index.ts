@@ -1,2 +1,1 @@
 export { Concrete } from "./Concrete";
-export { Ground, Key } from "./ThicknessMap";

@@ -5,23 +5,15 @@ import type { Schemas } from "../../api/client";
 import { useWidth } from "../../parts/plan/useWidth";
 import { NARROW, usePalette } from "../../theme/theme";
 import { MovingLevel } from "./MovingLevel";
+import { LEVEL, type Moving, RAIL, type Row, type Rung } from "./row";
 import { type Placed, between, spread } from "./spread";
 
 type Sheet = Schemas["LadderSheet"];
-type Rung = Sheet["rungs"][number];
-/** Heights that are the same, on one row. */
-export type Row = { metres: number; rungs: Rung[] };
-
 const ROW = 34;
 const TALL = 490;
 const EDGE = 26;
-const LEVEL = 104;
-export const RAIL = LEVEL + 28;
 const ALIKE = 0.0005;
 const WIDE = 640;
-
-/** A level that is being moved: which, where to, and what is done as it is dragged. */
-export type Moving = { key: string; metres: number; onDrag: (by: number) => void };
 
 type Props = { sheet: Sheet; moving?: Moving | undefined };
 

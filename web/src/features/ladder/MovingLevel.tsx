@@ -1,6 +1,6 @@
 import { useRef } from "react";
 import { usePalette } from "../../theme/theme";
-import { type Moving, RAIL, type Row } from "./Ladder";
+import { type Moving, RAIL, type Row } from "./row";
 import { type Placed, between } from "./spread";
 
 type Props = { moving: Moving; placed: readonly Placed<Row>[]; perPixel: number };

@@ -72,7 +72,7 @@ function Describe({ job, mark, onDone }: { job: Job; mark: Mark; onDone: () => v
     initial: { description: mark.description, x: mark.x, y: mark.y },
     send: async ({ description, x, y }) => {
       await told(
-        api.PUT("/api/v1/jobs/{job}/marks/{benchmark}/described", {
+        api.PUT("/api/v1/jobs/{job}/benchmarks/{benchmark}/described", {
           params: { path: { job: job.id, benchmark: mark.id } },
           body: { description, x, y },
         }),

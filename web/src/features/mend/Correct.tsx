@@ -18,7 +18,7 @@ export function Correct({ job, mark, onDone }: Props) {
     initial: { elevation: "", reason: "" },
     send: ({ id, elevation, reason }) =>
       told(
-        api.POST("/api/v1/jobs/{job}/marks/{benchmark}/corrections", {
+        api.POST("/api/v1/jobs/{job}/benchmarks/{benchmark}/corrections", {
           params: { path },
           body: { id, elevation, reason, accepted: draft.data?.accepted ?? "not shown" },
         }),
@@ -30,7 +30,7 @@ export function Correct({ job, mark, onDone }: Props) {
     queryKey: ["correction-draft", mark.id, elevation],
     queryFn: () =>
       told(
-        api.POST("/api/v1/jobs/{job}/marks/{benchmark}/correction-draft", {
+        api.POST("/api/v1/jobs/{job}/benchmarks/{benchmark}/correction-draft", {
           params: { path },
           body: { elevation },
         }),

@@ -49,7 +49,7 @@ export function Retire({ job, mark, onLeave, onOut }: Props) {
     queryKey: ["retirement-draft", mark.id, retired_as],
     queryFn: () =>
       told(
-        api.POST("/api/v1/jobs/{job}/marks/{benchmark}/retirement-draft", {
+        api.POST("/api/v1/jobs/{job}/benchmarks/{benchmark}/retirement-draft", {
           params: { path: { job: job.id, benchmark: mark.id } },
           body: { why: "", retired_as },
         }),

@@ -13,7 +13,7 @@ import { Plan } from "../../parts/plan/Plan";
 import type { Frame } from "../../parts/plan/frame";
 import { shownTime } from "../../parts/time";
 import { NARROW, usePalette } from "../../theme/theme";
-import { Ground, Key } from "../concrete";
+import { Ground, Key } from "../../parts/plan/ThicknessGround";
 import { Figure } from "../../parts/Figure";
 import { ShownPictures } from "./NoticePictures";
 

@@ -1,6 +1,6 @@
 import type { Schemas } from "../../api/client";
 import type { Stage } from "../stages";
-import type { PlanArea, PlanControl } from "../../parts/plan/Plan";
+import type { PlanArea, PlanControl } from "../../parts/plan/drawn";
 import { spotOf } from "../../parts/plan/frame";
 import { drawnLines, outlineSpots, panelLines } from "../../parts/plan/pegs";
 

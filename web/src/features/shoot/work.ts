@@ -1,5 +1,5 @@
 import type { Schemas } from "../../api/client";
-import type { PlanLine } from "../../parts/plan/Plan";
+import type { PlanLine } from "../../parts/plan/drawn";
 import type { Spot } from "../../parts/plan/frame";
 import { drawnLines, outlineSpots, panelLines } from "../../parts/plan/pegs";
 

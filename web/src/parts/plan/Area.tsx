@@ -1,6 +1,6 @@
 import type { KeyboardEvent } from "react";
 import { usePalette } from "../../theme/theme";
-import type { PlanArea } from "./Plan";
+import type { PlanArea } from "./drawn";
 import type { Frame } from "./frame";
 
 /** How wide a line is to a finger, in pixels. */

@@ -1,7 +1,7 @@
 import { memo } from "react";
 import { usePalette } from "../../theme/theme";
 import { type PegState, STATE_WORDS } from "./Peg";
-import type { PlanPeg } from "./Plan";
+import type { PlanPeg } from "./drawn";
 import type { Frame } from "./frame";
 
 /** The shapes of the pegs, small: a point a path, so that thousands are drawn at once. */

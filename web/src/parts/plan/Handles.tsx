@@ -1,6 +1,6 @@
 import { type PointerEvent, useRef } from "react";
 import { usePalette } from "../../theme/theme";
-import type { PlanHandle } from "./Plan";
+import type { PlanHandle } from "./drawn";
 import type { Frame, Spot } from "./frame";
 
 type Props = {

@@ -1,5 +1,5 @@
 import { NARROW, usePalette } from "../../theme/theme";
-import type { PlanArea, PlanControl, PlanInstrument, PlanMark, PlanPeg } from "./Plan";
+import type { PlanArea, PlanControl, PlanInstrument, PlanMark, PlanPeg } from "./drawn";
 import type { Frame, Spot } from "./frame";
 import {
   type Box,

@@ -5,7 +5,6 @@ import { Area } from "./Area";
 import { DensePegs } from "./DensePegs";
 import { Handles } from "./Handles";
 import { Names, namesOn } from "./Names";
-import type { PegState } from "./Peg";
 import {
   Control,
   ElementLine,
@@ -18,52 +17,20 @@ import {
   WallMark,
 } from "./PlanParts";
 import { Picture } from "./Picture";
+import type {
+  PlanPeg,
+  PlanInstrument,
+  PlanControl,
+  PlanLine,
+  PlanArea,
+  PlanMark,
+  PlanHandle,
+  PlanTrack,
+} from "./drawn";
 import { ZoomButtons } from "./ZoomButtons";
 import { type Frame, type Spot, frameOf, heightFor } from "./frame";
 import { useView } from "./useView";
 import { useHeight, useWidth } from "./useWidth";
-
-export type PlanPeg = {
-  id: string;
-  name: string;
-  spot: Spot;
-  state: PegState;
-  text?: string;
-  thin?: boolean;
-};
-
-export type PlanInstrument = {
-  name: string;
-  spot: Spot;
-  isCurrent: boolean;
-  /** Up to where its kit can prove the tolerance, in metres. */
-  proves?: number | undefined;
-};
-
-/** A known or carried point: a benchmark, or a turning point. */
-export type PlanControl = { name: string; spot: Spot; isTurn: boolean };
-
-/** A stretch of an element's drawing; faint where it only shows where something lies. */
-export type PlanLine = { spots: readonly Spot[]; isClosed: boolean; isFaint?: boolean };
-
-/** A floor or an element that can be opened: its lines, the one that bears its name first. */
-export type PlanArea = {
-  id: string;
-  name: string;
-  level: string;
-  lines: readonly PlanLine[];
-  tone: "floor" | "element" | "lot";
-  /** Whether it only shows where something lies, without its name. */
-  isFaint?: boolean;
-};
-
-/** A mark on a wall. */
-export type PlanMark = { name: string; spot: Spot; isCorner: boolean; isBlocked: boolean };
-
-/** A point of a drawing that can be dragged. */
-export type PlanHandle = { id: number; name: string; spot: Spot };
-
-export type PlanTrack = readonly Spot[];
 
 const NARROW_PICTURE = 480;
 const MANY = 300;

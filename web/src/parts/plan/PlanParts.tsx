@@ -1,7 +1,7 @@
 import type { KeyboardEvent, MouseEvent, ReactNode } from "react";
 import { NARROW, usePalette } from "../../theme/theme";
 import { PegMark, STATE_WORDS } from "./Peg";
-import type { PlanControl, PlanInstrument, PlanLine, PlanPeg, PlanTrack } from "./Plan";
+import type { PlanControl, PlanInstrument, PlanLine, PlanPeg, PlanTrack } from "./drawn";
 import { type Frame, type Spot, scaleBar } from "./frame";
 
 export function Outline({ outline, frame }: { outline: readonly Spot[]; frame: Frame }) {

@@ -1,6 +1,6 @@
 import type { Schemas } from "../../api/client";
 import type { PegState } from "./Peg";
-import type { PlanInstrument, PlanLine, PlanPeg } from "./Plan";
+import type { PlanInstrument, PlanLine, PlanPeg } from "./drawn";
 import { type Spot, spotOf } from "./frame";
 
 export type FloorPlan = Schemas["FloorPlan"];
