@@ -36,11 +36,11 @@ PARTS = re.compile(r"[^A-Z]+")
 def likely_kind_of(layer: str) -> LikelyKind | None:
     """Return what the shapes of a layer are likely to be; None where its name says nothing.
 
-    >>> meant_by("S-FTG-STRIP").value, meant_by("0")
+    >>> likely_kind_of("S-FTG-STRIP").value, likely_kind_of("0")
     ('footing', None)
     """
     words = set(PARTS.split(layer.upper()))
-    for meant, known in WORDS:
+    for kind, known in WORDS:
         if words & set(known):
-            return meant
+            return kind
     return None

@@ -55,7 +55,7 @@ class RealBackups(FolderTestCase):
             self.add_job(env, JOB, "Stays")
             dump.ask(env, A_SIGN_IN)
             made = make(env, self.file)
-            self.assertEqual(dump.ask(env, "SELECT jobs FROM papers_backup"), "1\n")
+            self.assertEqual(dump.ask(env, "SELECT jobs FROM background_backup"), "1\n")
             self.assertEqual(take_in(elsewhere, self.file), made)
             self.assertEqual(list(made.jobs), [JOB])
             self.assertEqual(dump.ask(elsewhere, "SELECT name FROM jobs_job"), "Stays\n")
