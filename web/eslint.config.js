@@ -1,4 +1,5 @@
 import js from "@eslint/js";
+import imports from "eslint-plugin-import-x";
 import hooks from "eslint-plugin-react-hooks";
 import globals from "globals";
 import tseslint from "typescript-eslint";
@@ -9,13 +10,19 @@ export default tseslint.config(
   ...tseslint.configs.strict,
   {
     languageOptions: { globals: globals.browser },
-    plugins: { "react-hooks": hooks },
+    plugins: { "import-x": imports, "react-hooks": hooks },
+    settings: {
+      "import-x/extensions": [".ts", ".tsx"],
+      "import-x/parsers": { "@typescript-eslint/parser": [".ts", ".tsx"] },
+      "import-x/resolver-next": [imports.createNodeResolver({ extensions: [".ts", ".tsx"] })],
+    },
     rules: {
       ...hooks.configs.recommended.rules,
       "no-restricted-syntax": [
         "error",
         { selector: "ExportDefaultDeclaration", message: "Name what you export." },
       ],
+      "import-x/no-cycle": "error",
       "max-lines": ["error", 400],
     },
   },
