@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from core.lengths import Length
 from demo.ids import demo_id
 from e2e.counting import Counting
 from server.fieldbook.models import Shot
@@ -50,6 +51,21 @@ class OnThePhone(Counting):
         self.says("1 is logged")
         self.at_most("a bolt → shot", 1, 1)
         self.assertEqual(Shot.objects.get(point__element=bolts).typed, "3 7 1/4")
+
+    def test_a_curb_stands_above_the_slab_and_its_form_is_shot(self) -> None:
+        self.open_demo_job(PACK, "elements/new/curb")
+        for name, text in {"0.x": "0", "0.y": "0", "1.x": "6 ft", "1.y": "0"}.items():
+            self.enter(f"corners.{name}", text)
+        self.says("Points to shoot")
+        self.tap(self.button("Put it on the plan"))
+        self.page.get_by_role("heading", name="The plan").wait_for()
+        curb = Element.objects.get(kind="curb")
+        self.assertEqual(curb.level_offset, Length.from_inches(6))
+        self.go(PACK, "forms")
+        self.page.get_by_role("heading", name="Point").first.wait_for()
+        self.tap(self.page.get_by_role("button", name="List", exact=True))
+        self.choose("Element", curb.name)
+        self.says("Point 1")
 
     def test_a_layer_under_the_slab_moves_the_stone_below_it(self) -> None:
         self.open_demo_job(PACK, f"floors/{demo_id(PACK, 'floor', 'Cart bay')}")

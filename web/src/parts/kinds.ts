@@ -24,11 +24,20 @@ type KindSheet = {
   lead: string;
   /** What its level is the level of; empty where it is only found on site. */
   level: string;
+  /** The surface of its floor it usually takes its level from; the top of slab where none is said. */
+  part?: Schemas["FloorPartEnum"];
+  /** How far above that surface it usually lies; where none is said, at it or below. */
+  above?: readonly [string, string];
+  /** How far off is still on; a usual figure for what is built where none is said. */
+  tolerance?: readonly [string, string];
   shapes: readonly Shape[];
   measures: readonly Measure[];
   hasSteps?: boolean;
   hasLayers?: boolean;
 };
+
+/** What is dug is not held to what is built. */
+const DUG = ['1"', "25 mm"] as const;
 
 const LEFT_OPEN = "Leave it empty where nobody knows yet";
 
@@ -102,6 +111,8 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["dig"],
     lead: "The formation, shot on a grid while it is dug.",
     level: "Formation",
+    part: "sub-grade",
+    tolerance: DUG,
     shapes: AROUND,
     measures: [
       COUNTED,
@@ -124,6 +135,8 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["dig", "forms"],
     lead: "A strip along a line, with its steps; bottoms to dig to, tops to form to.",
     level: "Top of footing at its start",
+    part: "sub-grade",
+    tolerance: ['1/2"', "12 mm"],
     shapes: ALONG,
     measures: [
       { name: "strip_width", label: "Width of the strip", usual: ['16"', "400 mm"] },
@@ -139,6 +152,7 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["dig", "forms"],
     lead: "A pad under a post or a column.",
     level: "Top of pad",
+    tolerance: ['1/2"', "12 mm"],
     shapes: [],
     measures: [
       { name: "x", label: "Middle, to the right" },
@@ -155,6 +169,8 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["forms"],
     lead: "Every course's top, to set all along.",
     level: "Base, top of the footing",
+    part: "sub-grade",
+    tolerance: ['1/4"', "6 mm"],
     shapes: ALONG,
     measures: [
       { name: "unit", label: "Unit height", usual: ['7 5/8"', "190 mm"] },
@@ -177,6 +193,8 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["layout", "dig", "piers"],
     lead: "A row or a grid: ground, holes, tops, tubes and heads.",
     level: "Finished level above the piers",
+    part: "finished",
+    tolerance: ['1/4"', "6 mm"],
     shapes: [],
     measures: [
       { name: "x", label: "First pier, to the right" },
@@ -208,6 +226,7 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["piers"],
     lead: "A row of piles under a beam: the cut mark of each, its head, and what it was driven to.",
     level: "Top of what the piles carry",
+    part: "finished",
     shapes: [],
     measures: [
       { name: "count", label: "Piles in the row" },
@@ -250,6 +269,8 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["in-slab"],
     lead: "A surface under the slab, shot like the stone: sand, insulation, a lift of stone.",
     level: "Top of the layer",
+    part: "underside",
+    tolerance: ['1/4"', "6 mm"],
     shapes: AROUND,
     measures: [COUNTED],
   },
@@ -258,6 +279,7 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["in-slab"],
     lead: "A mat on its chairs, or the top mat, shot before the pour.",
     level: "Top of the mat",
+    tolerance: ['1/4"', "6 mm"],
     shapes: AROUND,
     measures: [{ ...COUNTED, usual: ["12 ft", "4 m"] }],
   },
@@ -266,6 +288,7 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["in-slab"],
     lead: "What is cast in, each at its place: bolts by their projection, sleeves by their center.",
     level: "Top of bolt or rim, center of sleeve,",
+    above: ["0", "0"],
     shapes: ["corners"],
     measures: [],
   },
@@ -282,6 +305,7 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["forms"],
     lead: "A strip that stands above the slab and is poured with it: its form, and its concrete.",
     level: "Top of curb",
+    above: ['6"', "150 mm"],
     shapes: ALONG,
     measures: [
       { name: "strip_width", label: "Width of the curb", usual: ['6"', "150 mm"] },
@@ -302,6 +326,7 @@ export const KINDS: Record<Kind, KindSheet> = {
     stages: ["after"],
     lead: "Finished ground beside a wall and so far out, falling away so that water runs off.",
     level: "Ground at the wall",
+    tolerance: DUG,
     shapes: [...AROUND, "line"],
     measures: [
       {
@@ -356,21 +381,3 @@ export const kindsOf = (stage: OwnStage): readonly Kind[] =>
   KIND_KEYS.filter((kind) => KINDS[kind].stages.includes(stage));
 
 export const KIND_KEYS = (Object.keys(KINDS) as Kind[]).filter((kind) => kind !== "free");
-
-const SIDES: readonly Measure[] = [
-  { name: "x", label: "First corner, to the right", usual: ["0", "0"] },
-  { name: "y", label: "First corner, away", usual: ["0", "0"] },
-  { name: "length", label: "Length, to the right" },
-  { name: "width", label: "Width, away from you" },
-];
-
-const NOTCH: readonly Measure[] = [
-  { name: "notch_length", label: "Missing corner: length" },
-  { name: "notch_width", label: "Missing corner: width" },
-];
-
-/** The measures of a shape that is not typed corner by corner. */
-export function sidesOf(shape: Shape): readonly Measure[] {
-  if (shape === "rectangle") return SIDES;
-  return shape === "l-shape" ? [...SIDES, ...NOTCH] : [];
-}

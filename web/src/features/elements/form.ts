@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
-import { KINDS, type Kind, type Measure, type Shape, sidesOf } from "../../parts/kinds";
+import { KINDS, type Kind, type Measure, type Shape } from "../../parts/kinds";
+import { sidesOf } from "../../parts/sides";
 
 type Typed = Schemas["ElementTyped"];
 export type ElementForm = Typed & {
@@ -11,51 +12,27 @@ function isMetric(job: Schemas["JobSheet"]): boolean {
   return job.style_kind === "m" || job.style_kind === "mm";
 }
 
-/** The surface of its floor a kind of element usually takes its level from. */
-const PARTS: Partial<Record<Kind, Schemas["FloorPartEnum"]>> = {
-  excavation: "sub-grade",
-  footing: "sub-grade",
-  wall: "sub-grade",
-  layer: "underside",
-  piers: "finished",
-  piles: "finished",
-};
-
-/** How far off is still on, by what is shot: what is dug is not held to what is built. */
+/** How far off what is built may be and is still on. */
 const BUILT = ['1/8"', "3 mm"] as const;
-const DUG = ['1"', "25 mm"] as const;
-const TOLERANCES: Partial<Record<Kind, readonly [string, string]>> = {
-  excavation: DUG,
-  footing: ['1/2"', "12 mm"],
-  pad: ['1/2"', "12 mm"],
-  wall: ['1/4"', "6 mm"],
-  piers: ['1/4"', "6 mm"],
-  piles: ['1/8"', "3 mm"],
-  layer: ['1/4"', "6 mm"],
-  steel: ['1/4"', "6 mm"],
-  grade: DUG,
-};
 
 /** A new element's form, with the usual figures of the job's units as editable defaults. */
 export function emptyElement(job: Schemas["JobSheet"], kind: Kind): ElementForm {
-  const { shapes, measures, hasLayers } = KINDS[kind];
+  const { shapes, measures, hasLayers, part, above, tolerance } = KINDS[kind];
+  const units = isMetric(job) ? 1 : 0;
   const floor = job.floors[0];
   const usual = (all: readonly Measure[]) =>
     Object.fromEntries(
-      all.map(({ name, usual, choices }) => [
-        name,
-        choices?.[0]?.[0] ?? usual?.[isMetric(job) ? 1 : 0] ?? "",
-      ]),
+      all.map(({ name, usual, choices }) => [name, choices?.[0]?.[0] ?? usual?.[units] ?? ""]),
     );
   return {
     kind,
     name: "",
     level_from: floor ? "floor" : "benchmark",
-    level: "0",
-    side: kind === "embeds" ? "above" : "below",
+    level: above?.[units] ?? "0",
+    side: above ? "above" : "below",
     reference: floor?.id ?? job.benchmarks[0]?.id ?? "",
-    part: PARTS[kind] ?? "top",
-    tolerance: (TOLERANCES[kind] ?? BUILT)[isMetric(job) ? 1 : 0],
+    part: part ?? "top",
+    tolerance: (tolerance ?? BUILT)[units],
     shape: shapes.find((shape) => shape !== "floor" || floor) ?? "corners",
     outline_of: floor?.id ?? "",
     corners:
