@@ -11,7 +11,8 @@ from django.urls import URLPattern
 from server.entry.office_urls import office
 from server.entry.site_urls import site
 
-ROUTE = settings.ROOT / "web" / "src" / "phone" / "route.ts"
+PHONE = settings.ROOT / "web" / "src" / "phone"
+ROUTE, OFFICE = PHONE / "route.ts", PHONE / "office.gen.ts"
 #: A phone answers these of what it knows where there is no line.
 KNOWN_IN_PART = {"floors/<uuid:floor>/map"}
 KEY = "0d9a2b6c-7e11-4a0f-8b52-9d1f1c526a3d"
@@ -22,6 +23,16 @@ def regex(name: str) -> re.Pattern[str]:
     found = re.search(rf"const {name} =\s*/(.*)/;", ROUTE.read_text())
     assert found, name
     return re.compile(found.group(1).replace(r"\/", "/"))
+
+
+def listed() -> list[str]:
+    """Return the addresses the web has for the server's, a ``*`` for each key."""
+    return re.findall(r'^  "([^"]+)",$', OFFICE.read_text(), re.MULTILINE)
+
+
+def as_pattern(address: str) -> str:
+    """Return an address as the web matches it: a ``*`` is one part of a path."""
+    return re.escape(address).replace(r"\*", "[^/]+")
 
 
 def places(patterns: list[URLPattern]) -> set[str]:
@@ -38,11 +49,11 @@ class Route(SimpleTestCase):
     """Who is asked."""
 
     def test_office_work_is_the_servers_and_site_work_is_the_phones(self) -> None:
-        of_the_server = regex("OFFICE")
+        of_the_server = [re.compile(f"/api/v1/{as_pattern(one)}") for one in listed()]
         for place in places(office) - KNOWN_IN_PART:
-            self.assertTrue(of_the_server.search(example(place)), place)
-        for place in places(site):
-            self.assertFalse(of_the_server.search(example(place)), place)
+            self.assertTrue(any(one.fullmatch(example(place)) for one in of_the_server), place)
+        for place in places(site) | KNOWN_IN_PART:
+            self.assertFalse(any(one.fullmatch(example(place)) for one in of_the_server), place)
 
     def test_what_a_phone_knows_in_part_is_the_servers_while_there_is_a_line(self) -> None:
         first = regex("LINE_FIRST")
