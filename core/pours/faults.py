@@ -41,6 +41,7 @@ class FaultKind(StrEnum):
     CHECK_PROVED_NOTHING = "check-proved-nothing"
     ONE_AXIS_CHECKED = "one-axis-checked"
     KNOCKED = "knocked"
+    SENT_AWAY = "sent-away"
     OUT_OF_TRUE = "out-of-true"
     FOUND_OUT_OF_TRUE_LATER = "found-out-of-true-later"
     CHECK_RUNS_OUT = "check-runs-out"

@@ -23,6 +23,7 @@ UNTRUSTED = {
     TrustState.UNPROVEN: FaultKind.CHECK_PROVED_NOTHING,
     TrustState.ONE_AXIS: FaultKind.ONE_AXIS_CHECKED,
     TrustState.KNOCKED: FaultKind.KNOCKED,
+    TrustState.AWAY: FaultKind.SENT_AWAY,
     TrustState.OUT_OF_TRUE: FaultKind.OUT_OF_TRUE,
 }
 

@@ -85,9 +85,11 @@ def checked(days_ago: float, gap: float = 0.0002, axes: frozenset[Axis] = BOTH_A
     return MadeCheck(NOW - days_ago * DAY, face_about(20.0, gap, 0.0005), axes)
 
 
-def laser(*checks: MadeCheck, knocks: tuple[float, ...] = ()) -> InstrumentFact:
+def laser(
+    *checks: MadeCheck, knocks: tuple[float, ...] = (), away: tuple[float, ...] = ()
+) -> InstrumentFact:
     """Return a rotary laser with its checks, that stands there and was read half an hour ago."""
-    record = InstrumentRecord(InstrumentKind.ROTARY_LASER, 0.0001, checks, knocks)
+    record = InstrumentRecord(InstrumentKind.ROTARY_LASER, 0.0001, checks, knocks, away)
     return InstrumentFact("laser", "Laser", record, (NOW - HOUR / 2,), is_standing=True)
 
 
@@ -174,10 +176,10 @@ def with_hole(**changed: object) -> Callable[[PourFacts], PourFacts]:
 
 
 def with_laser(
-    *checks: MadeCheck, knocks: tuple[float, ...] = ()
+    *checks: MadeCheck, knocks: tuple[float, ...] = (), away: tuple[float, ...] = ()
 ) -> Callable[[PourFacts], PourFacts]:
     """Change what is known of the laser."""
-    return lambda site: replace(site, instruments=(laser(*checks, knocks=knocks),))
+    return lambda site: replace(site, instruments=(laser(*checks, knocks=knocks, away=away),))
 
 
 def with_set_up(**changed: object) -> Callable[[PourFacts], PourFacts]:

@@ -75,6 +75,7 @@ TRAPS: list[Trap] = [
     ("inconclusive", with_laser(checked(1, 0.004)), Q.INSTRUMENT, "proven anything"),
     ("out of true", with_laser(checked(1, 0.012)), Q.INSTRUMENT, "out of true"),
     ("knocked", with_laser(checked(2), knocks=(NOW - DAY,)), Q.INSTRUMENT, "knocked"),
+    ("sent away", with_laser(checked(2), away=(NOW - DAY,)), Q.INSTRUMENT, "sent away"),
     (
         "inconclusive since a knock",
         with_laser(checked(2), checked(0.5, 0.004), knocks=(NOW - DAY,)),
