@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 from core.design.surface import Surface
 from core.elements.planned import AsDug, Drawn, PlannedPoint, above_zero
-from core.errors import BadLevel
-from core.floors import Line
+from core.errors import BadLevel, OutOfRange
+from core.floors import Line, Outline
 from core.lengths import Length
 from core.tasks import Task
 
@@ -16,9 +16,10 @@ from core.tasks import Task
 class Curb:
     """A curb along a line on a slab, set at the top of its form and cast with the slab.
 
-    ``surface`` is the level of its top, ``face`` how far that lies above the slab's top, ``width``
-    what it measures across; it is shot at most ``spacing`` apart. Raises :class:`BadLevel` for a
-    face that is not above the slab, and :class:`OutOfRange` for a width that is not above 0.
+    ``line`` is its middle, ``surface`` the level of its top, ``face`` how far that lies above the
+    slab's top, ``width`` what it measures across; it is shot at most ``spacing`` apart; ``slab`` is
+    the outline it stands on. Raises :class:`BadLevel` for a face that is not above the slab, and
+    :class:`OutOfRange` for a width that is not above 0 or a line that leaves the slab.
     """
 
     line: Line
@@ -26,6 +27,7 @@ class Curb:
     face: Length
     width: Length
     spacing: Length
+    slab: Outline
 
     def __post_init__(self) -> None:
         above_zero("The width of the curb", self.width)
@@ -35,7 +37,13 @@ class Curb:
                 "A curb stands above the slab.",
                 "Give how far its top lies above the top of slab; what lies below is a recess.",
             )
-        self.line.stations(self.spacing)
+        for mark in self.line.marks(self.spacing):
+            if not self.slab.contains(mark.place):
+                raise OutOfRange(
+                    str(mark.place),
+                    "The curb leaves the slab it stands on: there is no concrete under it there.",
+                    "Keep it on the slab, or lay out what lies outside as a footing or forms.",
+                )
 
     def points(self) -> tuple[PlannedPoint, ...]:
         """The top of its form, at the corners and between."""
@@ -48,12 +56,13 @@ class Curb:
         """The concrete it takes above the slab's, cubic meters: length times width times face.
 
         >>> from core.design import LevelSurface
-        >>> from core.floors import PlanPoint
+        >>> from core.floors import PlanPoint, rectangle
         >>> from core.lengths import Elevation
         >>> ends = PlanPoint(Length(0), Length(0)), PlanPoint(Length.from_metres(10), Length(0))
         >>> face, width = Length.from_metres("0.15"), Length.from_metres("0.2")
         >>> top = LevelSurface(Elevation(0))
-        >>> round(Curb(Line(ends), top, face, width, face).concrete(AsDug()), 9)
+        >>> slab = rectangle(Length.from_metres(10), Length.from_metres(4))
+        >>> round(Curb(Line(ends), top, face, width, face, slab).concrete(AsDug()), 9)
         0.3
         """
         return float(self.line.length) * float(self.width) * float(self.face)

@@ -284,7 +284,7 @@ def plan_samples(outline: Outline) -> Iterator[Any]:
     yield CoveredOutline(Task.SCREED, outline, level, metres(2))
     yield Embeds((place(1, 1),), level)
     yield Recess(outline, level, metres("-0.05"), metres(2), Underside(outline, width))
-    yield Curb(line, level, metres("0.15"), width, metres(2))
+    yield Curb(line, level, metres("0.15"), width, metres(2), outline)
     yield FallingGround(line, level, Fall(Fraction(1, 20)), metres(3), metres(2))
     yield BoardsAround(outline, metres("0.1"), metres("0.6"), metres("0.45"))
     yield PierRow(grid, level, StackUp((Layer("beam", width),)), Fall(Fraction(0)))

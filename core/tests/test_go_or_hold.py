@@ -10,6 +10,7 @@ from core.clocks import Moment
 from core.design import FrostCover
 from core.instruments import (
     Axis,
+    TrustState,
 )
 from core.lengths import Length
 from core.piers import HoleDepths
@@ -23,6 +24,7 @@ from core.pours import (
     lines_of,
     needed_of,
 )
+from core.pours.trust_lines import UNTRUSTED
 from core.setups import Disagreeing, Reported, SetUpRecord, doubt_of
 from core.tasks import Task
 from core.tests.pour_site import (
@@ -293,6 +295,9 @@ class Traps(TestCase):
         for name, trap, question, why in TRAPS:
             with self.subTest(name):
                 self.holds(trap(SITE), question, why)
+
+    def test_each_way_of_not_being_trusted_has_a_fault_of_its_own(self) -> None:
+        self.assertEqual(set(UNTRUSTED), {state for state in TrustState if not state.is_trusted})
 
     def test_what_only_a_strict_crew_holds_for(self) -> None:
         for name, trap, question, why in STRICT_TRAPS:

@@ -149,9 +149,10 @@ class TestRecess(TestCase):
 class TestCurb(TestCase):
     """A curb 200 mm wide and 150 mm over the slab, along 10 m: 0.3 m³ beside the slab's own."""
 
-    def curb(self, face: str = "0.150", width: str = "0.200") -> Curb:
-        line = Line((place(0, 0), place(10, 0)))
-        return Curb(line, LevelSurface(TOP + metres(face)), metres(face), metres(width), metres(4))
+    def curb(self, face: str = "0.150", width: str = "0.200", to: int = 10) -> Curb:
+        line, top = Line((place(0, 0), place(to, 0))), LevelSurface(TOP + metres(face))
+        slab = rectangle(metres(10), metres(4))
+        return Curb(line, top, metres(face), metres(width), metres(4), slab)
 
     def test_it_takes_its_length_times_width_times_face(self) -> None:
         self.assertAlmostEqual(self.curb().concrete(AsDug()), 0.3)
@@ -169,6 +170,10 @@ class TestCurb(TestCase):
                 self.curb(face)
         with self.assertRaisesRegex(OutOfRange, "width of the curb"):
             self.curb(width="0")
+
+    def test_one_that_leaves_its_slab_would_have_no_concrete_under_it(self) -> None:
+        with self.assertRaisesRegex(OutOfRange, "leaves the slab"):
+            self.curb(to=11)
 
     def test_it_is_drawn_as_a_strip_of_its_width(self) -> None:
         (strip,) = self.curb().drawn()

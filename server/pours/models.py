@@ -1,4 +1,4 @@
-"""What is paid for a pour, what it takes, what was answered, lifted, told the customer, closed."""
+"""Pours: what each takes, what was answered about it, which holds were lifted, and its closing."""
 
 from __future__ import annotations
 

@@ -228,20 +228,15 @@ def recess(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
 def curb(entries: Entries, typed: Typed, ground: Ground) -> Element | None:
     """Read a curb: a strip whose top is given above the top of the slab it stands on."""
     line = read_line(entries, typed["shape"], len(typed["corners"]), ground.outline)
-    measured, surface, face = (
-        lengths_of(entries, "strip_width", "spacing"),
-        ground.surface,
-        ground.rise,
-    )
+    measured = lengths_of(entries, "strip_width", "spacing")
+    surface, face, slab = ground.surface, ground.rise, ground.slab
     if surface is not None and face is None:
         why = "How high it stands above the slab isn't known."
-        entries.refuse(
-            "reference", "", why, "Give its level above the top of the slab it stands on."
-        )
-    if line is None or measured is None or surface is None or face is None:
+        entries.refuse("reference", "", why, "Give its level from the top of the slab under it.")
+    if line is None or measured is None or surface is None or face is None or slab is None:
         return None
     width, spacing = measured
-    return entries.check("level", lambda: Curb(line, surface, face, width, spacing))
+    return entries.check("level", lambda: Curb(line, surface, face, width, spacing, slab.outline))
 
 
 def grade(entries: Entries, typed: Typed, ground: Ground) -> Element | None:

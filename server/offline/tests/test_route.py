@@ -49,11 +49,15 @@ class Route(SimpleTestCase):
     """Who is asked."""
 
     def test_office_work_is_the_servers_and_site_work_is_the_phones(self) -> None:
-        of_the_server = [re.compile(f"/api/v1/{as_pattern(one)}") for one in listed()]
+        of_the_server = [re.compile(f"/api/v1/{as_pattern(address)}") for address in listed()]
         for place in places(office) - KNOWN_IN_PART:
-            self.assertTrue(any(one.fullmatch(example(place)) for one in of_the_server), place)
+            self.assertTrue(
+                any(address.fullmatch(example(place)) for address in of_the_server), place
+            )
         for place in places(site) | KNOWN_IN_PART:
-            self.assertFalse(any(one.fullmatch(example(place)) for one in of_the_server), place)
+            self.assertFalse(
+                any(address.fullmatch(example(place)) for address in of_the_server), place
+            )
 
     def test_what_a_phone_knows_in_part_is_the_servers_while_there_is_a_line(self) -> None:
         first = regex("LINE_FIRST")
